@@ -1,0 +1,20 @@
+import { writeFileSync } from 'node:fs';
+import { planSchema } from '../src/plan/index.js';
+import { type JsonSchema, toJsonSchema } from '../src/schema/index.js';
+import { trailEventSchema } from '../src/trail/index.js';
+
+// Writes docs/formats from the schemas in the code; a test fails when they differ.
+const formats = {
+  plan: ['A plan file', planSchema],
+  'trail-event': ['An event of a trail', trailEventSchema],
+} as const;
+
+for (const [name, [title, schema]] of Object.entries(formats)) {
+  const file = new URL(`../../../docs/formats/${name}.schema.json`, import.meta.url);
+  const head: JsonSchema = {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    $id: `urn:probe-trail:format:${name}:1`,
+    title,
+  };
+  writeFileSync(file, `${JSON.stringify({ ...head, ...toJsonSchema(schema) }, null, 2)}\n`);
+}

@@ -1,0 +1,56 @@
+import { expect } from 'chai';
+import { aPlan, withOutcome } from '../testing/aPlan.js';
+import { chosen, ignitionOn, taken, typed, walk } from '../testing/aWalk.js';
+import { evidenceOf, lineUp, sayLikelihood } from './index.js';
+
+const plan = aPlan();
+const look = [chosen('look', 'seen', 'fine'), taken('look', 'fine')] as const;
+const feed = [ignitionOn('feed'), typed('feed', 'volts', '12.4'), taken('feed', 'there')] as const;
+const shares = (...loose: Parameters<typeof walk> extends [unknown, ...infer Rest] ? Rest : never) =>
+  Object.fromEntries(lineUp(plan, walk(plan, ...loose)).map(({ suspect, share }) => [suspect.id, share]));
+
+describe('lineUp', () => {
+  it('begins with the weights of the author', () =>
+    expect(shares()).to.deep.equal({ fuse: 0.4, ground: 0.3, feed: 0.2, motor: 0.1 }));
+
+  it('leaves a cleared suspect a small chance, and moves it to the end with its reason', () => {
+    const found = lineUp(plan, walk(plan, ...look));
+    expect(found.map(({ suspect }) => suspect.id)).to.deep.equal(['ground', 'feed', 'motor', 'fuse']);
+    // By hand: fuse 4 × 0.02, the others w × 1/2 of two outcomes.
+    expect(found.at(-1)?.share).to.be.closeTo(0.08 / (0.08 + 3), 1e-12);
+    expect(found.at(-1)?.clearedBy?.step.id).to.equal('look');
+  });
+
+  it('raises what an outcome points to', () => {
+    const found = lineUp(plan, walk(plan, ...look, ...feed, typed('ground', 'drop', '0.01'), taken('ground', 'good')));
+    expect(found[0]?.suspect.id).to.equal('motor');
+    expect(found[0]?.share).to.be.greaterThan(0.9);
+  });
+
+  it('always shares out the whole of the probability', () => {
+    const sum = Object.values(shares(...look, ...feed)).reduce((a, b) => a + b, 0);
+    expect(sum).to.be.closeTo(1, 1e-12);
+  });
+
+  it('takes no evidence from skipped steps or waymarks set aside', () => {
+    expect(shares({ kind: 'skipped', stepId: 'look', reason: 'seized', outcomeId: 'fine' })).to.deep.equal(shares());
+    expect(shares(...look, { kind: 'wentBack', toWaymarkId: 'e2' })).to.deep.equal(shares());
+  });
+
+  it('takes a cleared suspect up again when a later outcome points to it', () => {
+    const again = withOutcome(plan, 'feed', 'there', { clears: [], pointsTo: ['fuse'] });
+    const trail = walk(again, ...look, ...feed);
+    expect(lineUp(again, trail)[0]?.suspect.id).to.equal('fuse');
+    expect(lineUp(again, trail)[0]?.clearedBy).to.equal(undefined);
+    expect(evidenceOf(again, trail).map(({ outcome }) => outcome.id)).to.deep.equal(['fine', 'there']);
+  });
+
+  for (const [share, words] of [
+    [0.5, 'likeliest'],
+    [0.4, 'nearly as likely'],
+    [0.25, 'about half as likely'],
+    [0.1, 'less likely'],
+    [0.01, 'unlikely'],
+  ] as const)
+    it(`${share} beside 0.5 is ${words}`, () => expect(sayLikelihood(share, 0.5)).to.equal(words));
+});

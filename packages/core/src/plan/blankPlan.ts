@@ -1,0 +1,31 @@
+import { type Plan, planFormat, planFormatVersion, type Step } from './plan.js';
+
+/** An empty plan document: valid as a draft, with everything still to be written. */
+export const blankPlan = (id: string, title: string): Plan => ({
+  format: planFormat,
+  formatVersion: planFormatVersion,
+  id,
+  title,
+  summary: '',
+  appliesTo: { lines: [], codes: [], complaints: [] },
+  suspects: [],
+  partCards: [],
+  startStepId: '',
+  steps: [],
+  conclusions: [],
+});
+
+/** A step with nothing in it yet but its name. */
+export const blankStep = (id: string, title: string): Step => ({
+  id,
+  title,
+  proves: '',
+  needs: [],
+  hookUp: null,
+  instruction: '',
+  cautions: [],
+  readings: [],
+  outcomes: [],
+  effort: { minutes: 5, access: 'inReach', tools: [] },
+  partCardIds: [],
+});

@@ -1,0 +1,184 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { anOutcome, aPlan, aStep, toConclusion, toStep, withOutcome, withStep } from '../../testing/aPlan.js';
+import { blankPlan, checkPlan, type Finding, type Plan } from '../index.js';
+
+const found = (plan: Plan) =>
+  checkPlan(plan).map(({ rule, at }) => [rule, at.stepId ?? at.suspectId ?? at.conclusionId ?? '']);
+const rulesFound = (plan: Plan) => [...new Set(checkPlan(plan).map(({ rule }) => rule))];
+
+describe('checkPlan', () => {
+  it('finds nothing in a sound plan', () => expect(checkPlan(aPlan())).to.deep.equal([]));
+
+  it('says that an empty plan has no step', () =>
+    expect(checkPlan(blankPlan('new', 'New')).map(({ says }) => says)).to.deep.equal(['The plan has no step.']));
+
+  it('asks for a first step', () =>
+    expect(found(aPlan({ startStepId: 'gone' })).map(([rule]) => rule)).to.include('nothingToFollow'));
+
+  it('finds an outcome with no target', () =>
+    expect(found(withOutcome(aPlan(), 'ground', 'bad', { goTo: { kind: 'nowhere' } }))).to.deep.include([
+      'outcomeWithoutTarget',
+      'ground',
+    ]));
+
+  it('finds a target that does not exist', () =>
+    expect(found(withOutcome(aPlan(), 'feed', 'there', { goTo: toStep('gone') }))).to.deep.include([
+      'outcomeWithoutTarget',
+      'feed',
+    ]));
+
+  it('finds an unreachable step, and the suspect that only it could find', () => {
+    const plan = withOutcome(aPlan(), 'feed', 'there', { goTo: toConclusion('motor') });
+    expect(found(plan)).to.deep.equal([
+      ['unreachableStep', 'ground'],
+      ['suspectNeverConcluded', 'ground'],
+    ]);
+  });
+
+  it('finds a step from which no conclusion can be reached', () => {
+    const plan = aPlan();
+    const dead = aStep('dead', [anOutcome('only', { kind: 'nowhere' })]);
+    expect(
+      found(withOutcome({ ...plan, steps: [...plan.steps, dead] }, 'ground', 'bad', { goTo: toStep('dead') })),
+    ).to.deep.include(['noWayToConclusion', 'dead']);
+  });
+
+  it('finds every step of a loop with no way out', () => {
+    const plan = aPlan();
+    const loop = [aStep('a', [anOutcome('on', toStep('b'))]), aStep('b', [anOutcome('on', toStep('a'))])];
+    const looped = withOutcome({ ...plan, steps: [...plan.steps, ...loop] }, 'ground', 'bad', { goTo: toStep('a') });
+    expect(found(looped).filter(([rule]) => rule === 'loopWithoutWayOut')).to.deep.equal([
+      ['loopWithoutWayOut', 'a'],
+      ['loopWithoutWayOut', 'b'],
+    ]);
+  });
+
+  it('lets a loop be that has a way out', () => {
+    const plan = withOutcome(aPlan(), 'feed', 'there', { when: [{ readingId: 'volts', zoneIds: ['inSpec'] }] });
+    const repeat = anOutcome('repeat', toStep('look'), { when: [{ readingId: 'volts', zoneIds: ['above'] }] });
+    const looped = withStep(plan, 'feed', (step) => ({ ...step, outcomes: [...step.outcomes, repeat] }));
+    expect(rulesFound(looped)).to.not.include('loopWithoutWayOut');
+  });
+
+  it('finds the zone that no outcome takes, by its name', () => {
+    const plan = withOutcome(aPlan(), 'feed', 'there', { when: [{ readingId: 'volts', zoneIds: ['inSpec'] }] });
+    expect(checkPlan(plan).map(({ says }) => says)).to.deep.equal(['“feed” has no outcome for Feed “too high”.']);
+  });
+
+  it('finds the case that is open between two readings', () => {
+    const both = withStep(aPlan(), 'ground', (step) => ({
+      ...step,
+      readings: [...step.readings, { id: 'load', name: 'Load', spec: { kind: 'band', unit: 'A', min: 5, max: null } }],
+      outcomes: [
+        anOutcome('good', toConclusion('motor'), { when: [{ readingId: 'drop', zoneIds: ['inSpec'] }] }),
+        anOutcome('bad', toConclusion('ground'), { when: [{ readingId: 'load', zoneIds: ['below'] }] }),
+      ],
+    }));
+    expect(checkPlan(both).map(({ says }) => says)).to.deep.equal([
+      '“ground” has no outcome for Drop “too high” with Load “in spec”.',
+    ]);
+  });
+
+  it('warns of an outcome that an earlier one always takes', () => {
+    const plan = withOutcome(aPlan(), 'look', 'broken', { when: [] });
+    const findings = checkPlan(plan).filter(({ rule }) => rule === 'outcomeNeverTaken');
+    expect(findings.map(({ severity, at }) => [severity, at.outcomeId])).to.deep.equal([['warning', 'fine']]);
+  });
+
+  it('finds a suspect that a way to its conclusion has cleared', () => {
+    const plan = withOutcome(aPlan(), 'look', 'fine', { clears: ['fuse', 'ground'] });
+    const [finding] = checkPlan(plan);
+    expect([finding?.rule, finding?.at]).to.deep.equal([
+      'concludedAfterCleared',
+      { stepId: 'ground', outcomeId: 'bad', suspectId: 'ground' },
+    ]);
+    expect(finding?.says).to.include('“look”');
+  });
+
+  it('finds a suspect that is cleared and concluded by one outcome', () =>
+    expect(rulesFound(withOutcome(aPlan(), 'ground', 'bad', { clears: ['ground'] }))).to.deep.equal([
+      'concludedAfterCleared',
+    ]));
+
+  it('finds names of things that the plan does not have', () => {
+    const plan = withStep(withOutcome(aPlan(), 'look', 'broken', { pointsTo: ['ghost'] }), 'feed', (step) => ({
+      ...step,
+      partCardIds: ['gone'],
+      hookUp: {
+        instrument: 'dcVolts',
+        range: null,
+        accuracy: null,
+        leads: [{ colour: 'red', how: '', at: { kind: 'pin', connectorId: 'C9', pin: '1' } }],
+      },
+    }));
+    expect(checkPlan(plan).map(({ says }) => says)).to.deep.equal([
+      'An outcome of “look” names the suspect “ghost”, which the plan does not have.',
+      'The shelf of “feed” asks for the part card “gone”, which the plan does not have.',
+      'The red lead of “feed” goes to C9·1, which no part card has.',
+    ]);
+  });
+
+  it('finds an id that is used twice', () => {
+    const plan = aPlan();
+    expect(rulesFound({ ...plan, conclusions: [...plan.conclusions, ...plan.conclusions.slice(0, 1)] })).to.deep.equal([
+      'doubleId',
+    ]);
+  });
+
+  it('agrees with walking every way, on random plans', () => {
+    let broken = 0;
+    fc.assert(
+      fc.property(randomPlan, (plan) => {
+        const unreachable = new Set(ofRule(checkPlan(plan), 'unreachableStep'));
+        const walked = walkEverywhere(plan);
+        expect([...unreachable].sort()).to.deep.equal(
+          plan.steps
+            .map(({ id }) => id)
+            .filter((id) => !walked.has(id))
+            .sort(),
+        );
+        for (const { id } of plan.steps) {
+          const stuck = [
+            ...ofRule(checkPlan(plan), 'noWayToConclusion'),
+            ...ofRule(checkPlan(plan), 'loopWithoutWayOut'),
+          ];
+          broken += Number(stuck.includes(id));
+          expect(stuck.includes(id)).to.equal(!canConclude(plan, id));
+        }
+      }),
+      { numRuns: 300, seed: 41 },
+    );
+    expect(broken).to.be.greaterThan(50);
+  });
+});
+
+const ofRule = (findings: readonly Finding[], rule: Finding['rule']) =>
+  findings.filter((finding) => finding.rule === rule).map(({ at }) => at.stepId);
+
+const randomPlan = fc
+  .array(fc.array(fc.integer({ min: 0, max: 9 }), { minLength: 1, maxLength: 3 }), { minLength: 1, maxLength: 8 })
+  .map((ways): Plan => {
+    const target = (to: number) =>
+      to < ways.length ? toStep(`s${to}`) : to === 9 ? toConclusion('fuse') : ({ kind: 'nowhere' } as const);
+    const steps = ways.map((to, index) =>
+      aStep(
+        `s${index}`,
+        to.map((one, at) => anOutcome(`o${at}`, target(one))),
+      ),
+    );
+    return aPlan({ steps, startStepId: 's0' });
+  });
+
+function walkEverywhere(plan: Plan, at = plan.startStepId, seen = new Set<string>()): Set<string> {
+  if (seen.has(at)) return seen;
+  seen.add(at);
+  for (const { goTo } of plan.steps.find(({ id }) => id === at)?.outcomes ?? [])
+    if (goTo.kind === 'step') walkEverywhere(plan, goTo.stepId, seen);
+  return seen;
+}
+
+const canConclude = (plan: Plan, from: string): boolean =>
+  [...walkEverywhere(plan, from)].some((id) =>
+    plan.steps.find((step) => step.id === id)?.outcomes.some(({ goTo }) => goTo.kind === 'conclusion'),
+  );

@@ -1,0 +1,102 @@
+import { casesOf } from '../../spec/index.js';
+import type { Outcome, Plan, Step } from '../plan.js';
+import { findPin, indexPlan, type PlanIndex } from '../planIndex.js';
+import type { Finding, Place } from './finding.js';
+
+/** A plan that nobody can follow: no step, or no first one. */
+export function nothingToFollow(plan: Plan): Finding[] {
+  if (plan.steps.some(({ id }) => id === plan.startStepId)) return [];
+  const says = plan.steps.length === 0 ? 'The plan has no step.' : 'No step is marked as the first.';
+  return [{ rule: 'nothingToFollow', severity: 'error', at: {}, says, todo: 'Write a step and mark it as the first.' }];
+}
+
+/** Two things of one kind with one id: whoever refers to it could mean either. */
+export function doubleIds(plan: Plan): Finding[] {
+  const kinds = [
+    ['step', plan.steps],
+    ['suspect', plan.suspects],
+    ['conclusion', plan.conclusions],
+    ['part card', plan.partCards],
+    ...plan.steps.flatMap((step) => [
+      [`reading of “${step.title}”`, step.readings] as const,
+      [`outcome of “${step.title}”`, step.outcomes] as const,
+    ]),
+  ] as const;
+  return kinds.flatMap(([kind, items]) =>
+    twice(items.map(({ id }) => id)).map((id) => ({
+      rule: 'doubleId' as const,
+      severity: 'error' as const,
+      at: {},
+      says: `Two things have the id “${id}”: ${kind}.`,
+      todo: 'Give one of them another id.',
+    })),
+  );
+}
+
+const twice = (ids: readonly string[]): string[] => [...new Set(ids.filter((id, index) => ids.indexOf(id) !== index))];
+
+/** Names of suspects, zones, pins and cards that the plan does not have. */
+export function unknownReferences(plan: Plan): Finding[] {
+  const index = indexPlan(plan);
+  return [
+    ...plan.steps.flatMap((step) => [
+      ...step.outcomes.flatMap((outcome) => outcomeReferences(index, step, outcome)),
+      ...cardReferences(index, step),
+      ...pinReferences(plan, step),
+    ]),
+    ...plan.conclusions.flatMap(({ id, title, suspectIds }) =>
+      unknownSuspects(index, suspectIds, `The conclusion “${title}”`, { conclusionId: id }),
+    ),
+  ];
+}
+
+function outcomeReferences(index: PlanIndex, step: Step, outcome: Outcome): Finding[] {
+  const at = { stepId: step.id, outcomeId: outcome.id };
+  const who = `An outcome of “${step.title}”`;
+  return [
+    ...unknownSuspects(index, [...outcome.clears, ...outcome.pointsTo], who, at),
+    ...outcome.when.flatMap(({ readingId, zoneIds }) => {
+      const reading = step.readings.find(({ id }) => id === readingId);
+      if (!reading) return [unknown(at, `${who} asks for the reading “${readingId}”, which the step does not take.`)];
+      const known = new Set(casesOf(reading.spec).map(({ id }) => id));
+      return zoneIds
+        .filter((id) => !known.has(id))
+        .map((id) => unknown(at, `${who} asks for “${id}”, which “${reading.name}” cannot show.`));
+    }),
+  ];
+}
+
+const unknownSuspects = (index: PlanIndex, ids: readonly string[], who: string, at: Place): Finding[] =>
+  ids
+    .filter((id) => !index.suspects.has(id))
+    .map((id) => unknown(at, `${who} names the suspect “${id}”, which the plan does not have.`));
+
+const cardReferences = (index: PlanIndex, step: Step): Finding[] =>
+  step.partCardIds
+    .filter((id) => !index.partCards.has(id))
+    .map((id) =>
+      unknown(
+        { stepId: step.id },
+        `The shelf of “${step.title}” asks for the part card “${id}”, which the plan does not have.`,
+      ),
+    );
+
+const pinReferences = (plan: Plan, step: Step): Finding[] =>
+  (step.hookUp?.leads ?? []).flatMap(({ colour, at }) =>
+    at.kind === 'pin' && !findPin(plan, at.connectorId, at.pin)
+      ? [
+          unknown(
+            { stepId: step.id },
+            `The ${colour} lead of “${step.title}” goes to ${at.connectorId}·${at.pin}, which no part card has.`,
+          ),
+        ]
+      : [],
+  );
+
+const unknown = (at: Place, says: string): Finding => ({
+  rule: 'unknownReference',
+  severity: 'error',
+  at,
+  says,
+  todo: 'Choose one that the plan has, or add it.',
+});

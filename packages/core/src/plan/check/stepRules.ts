@@ -1,0 +1,93 @@
+import { casesOf } from '../../spec/index.js';
+import { outcomeFor } from '../outcomeFor.js';
+import type { Outcome, Plan, Step } from '../plan.js';
+import { indexPlan } from '../planIndex.js';
+import type { Finding } from './finding.js';
+
+/** Outcomes that lead to nothing. */
+export function outcomesWithoutTarget(plan: Plan): Finding[] {
+  return plan.steps.flatMap((step) =>
+    step.outcomes
+      .filter((outcome) => !hasTarget(plan, outcome))
+      .map((outcome, _, all) => ({
+        rule: 'outcomeWithoutTarget' as const,
+        severity: 'error' as const,
+        at: { stepId: step.id, outcomeId: outcome.id },
+        says: `${all.length === 1 ? 'An outcome' : 'One of the outcomes'} of “${step.title}” leads nowhere.`,
+        todo: 'Choose the next step or a conclusion for it.',
+      })),
+  );
+}
+
+function hasTarget(plan: Plan, { goTo }: Outcome): boolean {
+  const { steps, conclusions } = indexPlan(plan);
+  if (goTo.kind === 'step') return steps.has(goTo.stepId);
+  return goTo.kind === 'conclusion' && conclusions.has(goTo.conclusionId);
+}
+
+// Five readings of five zones are 3125 cases; more than this is not a step that a person could follow.
+const mostCases = 20_000;
+
+/** Readings that can come out so that no outcome holds. One finding a step, with the first such case. */
+export function casesLeftOpen(plan: Plan): Finding[] {
+  return plan.steps.flatMap((step) => {
+    const open = firstOpenCase(step);
+    if (open === undefined) return [];
+    const says =
+      step.outcomes.length === 0
+        ? `“${step.title}” has no outcome.`
+        : `“${step.title}” has no outcome for ${sayCase(step, open)}.`;
+    return [
+      {
+        rule: 'caseLeftOpen' as const,
+        severity: 'error' as const,
+        at: { stepId: step.id },
+        says,
+        todo: 'Add an outcome for this case, or one without a condition at the end.',
+      },
+    ];
+  });
+}
+
+/** Outcomes that no case comes to, as earlier ones take them all: dead branches, which read as if they counted. */
+export function outcomesNeverTaken(plan: Plan): Finding[] {
+  return plan.steps.flatMap((step) => {
+    const taken = new Set(firstCases(step).map((one) => outcomeFor(step, one)));
+    return step.outcomes
+      .filter((outcome) => !taken.has(outcome))
+      .map((outcome) => ({
+        rule: 'outcomeNeverTaken' as const,
+        severity: 'warning' as const,
+        at: { stepId: step.id, outcomeId: outcome.id },
+        says: `Outcome ${step.outcomes.indexOf(outcome) + 1} of “${step.title}” is never taken.`,
+        todo: 'Move it above the outcome that takes its cases, change its condition, or delete it.',
+      }));
+  });
+}
+
+type Case = ReadonlyMap<string, string>;
+
+function firstCases(step: Step): Case[] {
+  const cases: Case[] = [];
+  for (const one of allCases(step)) if (cases.push(one) >= mostCases) break;
+  return cases;
+}
+
+const firstOpenCase = (step: Step): Case | undefined => firstCases(step).find((one) => !outcomeFor(step, one));
+
+function* allCases(step: Step, from = 0, chosen: Case = new Map()): Generator<Case> {
+  const reading = step.readings[from];
+  if (!reading) {
+    yield chosen;
+    return;
+  }
+  for (const { id } of casesOf(reading.spec)) yield* allCases(step, from + 1, new Map([...chosen, [reading.id, id]]));
+}
+
+function sayCase(step: Step, found: Case): string {
+  const parts = step.readings.map(({ id, name, spec }) => {
+    const zone = casesOf(spec).find((candidate) => candidate.id === found.get(id));
+    return `${name || id} “${zone?.name || zone?.id}”`;
+  });
+  return parts.length > 0 ? parts.join(' with ') : 'going on';
+}

@@ -1,0 +1,35 @@
+// What other features and packages may use; every other file here is private to the folder.
+export { blankPlan, blankStep } from './blankPlan.js';
+export { checkPlan, errorsOf } from './check/checkPlan.js';
+export type { Finding, Place, RuleName, Severity } from './check/finding.js';
+export { outcomeFor, outcomeHolds, type ZoneByReading } from './outcomeFor.js';
+export {
+  type AccessLevel,
+  accessLevels,
+  type Conclusion,
+  type GoTo,
+  type HookUp,
+  type InstrumentFunction,
+  instrumentFunctions,
+  type Lead,
+  type Need,
+  type Outcome,
+  type PartCard,
+  type Plan,
+  planSchema,
+  type Step,
+  type StepReading,
+  type Suspect,
+} from './plan.js';
+export {
+  type NewPlan,
+  newPlanSchema,
+  type PlanListItem,
+  type PlanVersion,
+  type PlanVersionInfo,
+  planParamsSchema,
+  planVersionParamsSchema,
+  type VersionState,
+} from './planApi.js';
+export { type FoundPin, findPin, indexPlan, type PlanIndex } from './planIndex.js';
+export { type PlanFileProblem, readPlan, readPlanFile, sayPlanFileProblem } from './readPlanFile.js';

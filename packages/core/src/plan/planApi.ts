@@ -1,0 +1,43 @@
+import { number } from 'yup';
+import { type Checked, closedObject, idText } from '../schema/index.js';
+import { type Plan, planSchema } from './plan.js';
+
+export type VersionState = 'draft' | 'released';
+
+/** A version of a plan, without its document. */
+export interface PlanVersionInfo {
+  readonly planId: string;
+  readonly version: number;
+  readonly state: VersionState;
+  /** Changes with every save; an editor sends it back, so that it never overwrites what it has not seen. */
+  readonly etag: string;
+  readonly savedAtMs: number;
+  readonly savedBy: string;
+  readonly releasedAtMs: number | null;
+}
+
+/** One line of the plan library. */
+export interface PlanListItem {
+  readonly planId: string;
+  readonly title: string;
+  readonly summary: string;
+  readonly lines: readonly string[];
+  readonly stepCount: number;
+  readonly suspectCount: number;
+  readonly released: PlanVersionInfo | null;
+  readonly draft: PlanVersionInfo | null;
+}
+
+export interface PlanVersion extends PlanVersionInfo {
+  readonly document: Plan;
+}
+
+/** Body of `POST /api/plans`: a whole document, as a file has it. */
+export const newPlanSchema = closedObject({ document: planSchema.required() });
+
+export const planParamsSchema = closedObject({ planId: idText() });
+export const planVersionParamsSchema = closedObject({
+  planId: idText(),
+  version: number().required().integer().min(1),
+});
+export type NewPlan = Checked<typeof newPlanSchema>;

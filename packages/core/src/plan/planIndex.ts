@@ -1,0 +1,45 @@
+import type { Conclusion, PartCard, Plan, Step, Suspect } from './plan.js';
+
+/** The parts of a plan by their ids, and the ways between its steps. */
+export interface PlanIndex {
+  readonly steps: ReadonlyMap<string, Step>;
+  readonly conclusions: ReadonlyMap<string, Conclusion>;
+  readonly suspects: ReadonlyMap<string, Suspect>;
+  readonly partCards: ReadonlyMap<string, PartCard>;
+}
+
+const indexes = new WeakMap<Plan, PlanIndex>();
+
+/** The index of a plan; made once for each document, as documents are never changed in place. */
+export function indexPlan(plan: Plan): PlanIndex {
+  const known = indexes.get(plan);
+  if (known) return known;
+  const index = {
+    steps: byId(plan.steps),
+    conclusions: byId(plan.conclusions),
+    suspects: byId(plan.suspects),
+    partCards: byId(plan.partCards),
+  };
+  indexes.set(plan, index);
+  return index;
+}
+
+const byId = <Item extends { readonly id: string }>(items: readonly Item[]): ReadonlyMap<string, Item> =>
+  new Map(items.map((item) => [item.id, item]));
+
+/** A pin with its connector and the part card on which it stands. */
+export interface FoundPin {
+  readonly partCard: PartCard;
+  readonly connector: PartCard['connectors'][number];
+  readonly pin: PartCard['connectors'][number]['pins'][number];
+}
+
+/** The pin of that connector, wherever in the plan's part cards it stands. */
+export function findPin(plan: Plan, connectorId: string, pinId: string): FoundPin | undefined {
+  for (const partCard of plan.partCards) {
+    const connector = partCard.connectors.find(({ id }) => id === connectorId);
+    const pin = connector?.pins.find((candidate) => candidate.pin === pinId);
+    if (connector && pin) return { partCard, connector, pin };
+  }
+  return undefined;
+}

@@ -1,0 +1,74 @@
+import { readFileSync } from 'node:fs';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import { expect } from 'chai';
+import { toJsonSchema } from '../schema/index.js';
+import { aPlan, withStep } from '../testing/aPlan.js';
+import { trailEventSchema } from '../trail/index.js';
+import { blankPlan, type Plan, planSchema, readPlan, readPlanFile, sayPlanFileProblem } from './index.js';
+
+const problemOf = (data: unknown) => {
+  const result = readPlan(data);
+  return result.ok ? '' : sayPlanFileProblem(result.problem);
+};
+
+describe('readPlanFile', () => {
+  it('gives back a sound plan as it is', () => {
+    const result = readPlanFile(JSON.stringify(aPlan()));
+    expect(result.ok && result.value).to.deep.equal(aPlan());
+  });
+
+  it('takes an empty plan as a draft', () => expect(readPlan(blankPlan('new', '')).ok).to.equal(true));
+
+  for (const [what, data, says] of [
+    ['something else', { hello: 1 }, 'not a plan file'],
+    ['a list', [], 'not a plan file'],
+    ['nothing', null, 'not a plan file'],
+    ['a newer format', { ...aPlan(), formatVersion: 7 }, 'format version 7; version 1 can be read here'],
+    ['a field that is missing', { ...aPlan(), suspects: undefined }, 'suspects'],
+    ['a misspelt field', { ...aPlan(), tittle: 'x' }, 'tittle'],
+    ['a weight of nothing', { ...aPlan(), suspects: [{ ...aPlan().suspects[0], weight: 0 }] }, 'more than 0'],
+    ['an unknown spec', withSpec({ kind: 'guess' }), 'steps[1].readings[0].spec.kind is guess'],
+    ['a number typed as text', withSpec({ kind: 'band', unit: 'V', min: '11', max: null }), 'spec.min'],
+    [
+      'an instruction of 5 MB',
+      withStep(aPlan(), 'look', (step) => ({ ...step, instruction: 'x'.repeat(5e6) })),
+      'longer than 20000',
+    ],
+  ] as const)
+    it(`refuses ${what} with a sentence`, () => {
+      expect(problemOf(data)).to.include(says);
+      expect(problemOf(data).length).to.be.lessThan(600);
+    });
+
+  it('says where a text stops being JSON', () => {
+    const result = readPlanFile('{"format": ');
+    expect(result.ok ? '' : sayPlanFileProblem(result.problem)).to.include('not a JSON file');
+  });
+});
+
+function withSpec(spec: unknown): unknown {
+  return withStep(aPlan(), 'feed', (step) => ({
+    ...step,
+    readings: [{ id: 'volts', name: 'Feed', spec }] as Plan['steps'][number]['readings'],
+  }));
+}
+
+describe('the published JSON Schemas', () => {
+  const published = (name: string) =>
+    JSON.parse(readFileSync(new URL(`../../../../docs/formats/${name}`, import.meta.url), 'utf8'));
+  const conforms = new Ajv2020({ strict: false }).compile(toJsonSchema(planSchema));
+
+  for (const [file, schema] of [
+    ['plan.schema.json', planSchema],
+    ['trail-event.schema.json', trailEventSchema],
+  ] as const)
+    it(`${file} is what the schema in the code gives; "npm run formats" writes it`, () => {
+      const { $schema: _schema, $id: _id, title: _title, ...body } = published(file);
+      expect(body).to.deep.equal(JSON.parse(JSON.stringify(toJsonSchema(schema))));
+    });
+
+  it('accept a sound plan', () => expect(conforms(aPlan()), JSON.stringify(conforms.errors)).to.equal(true));
+
+  for (const data of [{ ...aPlan(), formatVersion: 2 }, { ...aPlan(), tittle: '' }, withSpec({ kind: 'guess' })])
+    it('refuse what the code refuses', () => expect(conforms(data)).to.equal(readPlan(data).ok));
+});

@@ -1,0 +1,62 @@
+/** The one place where a domain problem becomes an HTTP status; docs/problems.md lists the same codes. */
+export const httpStatus = {
+  REQUEST_INVALID: 400,
+  REQUEST_TOO_LARGE: 413,
+  PERSON_UNKNOWN: 401,
+  ROUTE_NOT_FOUND: 404,
+  PLAN_NOT_FOUND: 404,
+  PLAN_ID_TAKEN: 409,
+  PLAN_INVALID: 422,
+  PLAN_HAS_ERRORS: 422,
+  DRAFT_CHANGED: 412,
+  DRAFT_VERSION_NEEDED: 428,
+  DRAFT_EXISTS: 409,
+  TRAIL_NOT_FOUND: 404,
+  TRAIL_EXISTS: 409,
+  EVENT_MISFIT: 409,
+  STORE_UNAVAILABLE: 503,
+  INTERNAL: 500,
+} as const;
+
+export type ProblemCode = keyof typeof httpStatus;
+
+/** Body of every failed request: problem+json (RFC 9457), with a sentence for a person in `detail`. */
+export interface ProblemDetails {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly detail: string;
+  readonly code: ProblemCode;
+}
+
+/** What each code means in general; `detail` says it of the case at hand. */
+export const problemTitles = {
+  REQUEST_INVALID: 'The request cannot be understood',
+  REQUEST_TOO_LARGE: 'The request is too large',
+  PERSON_UNKNOWN: 'Who is asking is not known',
+  ROUTE_NOT_FOUND: 'There is nothing at this address',
+  PLAN_NOT_FOUND: 'There is no such plan',
+  PLAN_ID_TAKEN: 'A plan with this id is there already',
+  PLAN_INVALID: 'The plan has faults in its form',
+  PLAN_HAS_ERRORS: 'The plan check found errors',
+  DRAFT_CHANGED: 'Somebody else saved this draft meanwhile',
+  DRAFT_VERSION_NEEDED: 'The request must say which draft it changes',
+  DRAFT_EXISTS: 'There is a draft of this plan already',
+  TRAIL_NOT_FOUND: 'There is no such trail',
+  TRAIL_EXISTS: 'A trail with this id is there already',
+  EVENT_MISFIT: 'The entry does not fit the trail',
+  STORE_UNAVAILABLE: 'The data cannot be stored now',
+  INTERNAL: 'Something went wrong on the server',
+} as const satisfies Record<ProblemCode, string>;
+
+export const toProblemDetails = (code: ProblemCode, detail: string): ProblemDetails => ({
+  type: `urn:probe-trail:problem:${code}`,
+  title: problemTitles[code],
+  status: httpStatus[code],
+  detail,
+  code,
+});
+
+/** Whether some received data is such a body. */
+export const isProblemDetails = (data: unknown): data is ProblemDetails =>
+  typeof data === 'object' && data !== null && 'code' in data && String(data.code) in httpStatus && 'detail' in data;

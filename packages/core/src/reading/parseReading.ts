@@ -1,0 +1,165 @@
+import { failed, ok, type Result } from '../result/index.js';
+import {
+  convert,
+  convertStep,
+  findUnit,
+  quantityNames,
+  toPrefix,
+  type Unit,
+  unitOf,
+  withPrefix,
+} from '../units/index.js';
+import { formatQuantity } from './formatReading.js';
+import type { Reading, ReadingContext, Side } from './reading.js';
+
+export type ReadingProblem =
+  | { readonly kind: 'empty'; readonly unit: string }
+  | { readonly kind: 'tooLong'; readonly unit: string }
+  | { readonly kind: 'notANumber'; readonly got: string; readonly unit: string }
+  | { readonly kind: 'twoDecimalMarks'; readonly got: string; readonly unit: string }
+  | { readonly kind: 'outOfReach'; readonly got: string; readonly unit: string }
+  | { readonly kind: 'unknownUnit'; readonly got: string; readonly unit: string }
+  | { readonly kind: 'otherQuantity'; readonly got: string; readonly found: string; readonly unit: string }
+  | { readonly kind: 'ambientPressureNeeded'; readonly got: string; readonly unit: string };
+
+const longestText = 60;
+const overload = /^([+-]?)\s*(?:[o0]\.?l\.?|inf(?:inity)?|∞|overload|over)$/i;
+const number = /^([<>]?)\s*([+-]?)\s*(\d+(?:[.,]\d*)?|[.,]\d+)(?:e([+-]?\d{1,3}))?\s*(.*)$/i;
+// 4k7 and 2R2, as resistors are marked: the letter stands where the decimal mark would.
+const infix = /^([<>]?)\s*([+-]?)\s*(\d+)([pnµumkKMGRr])(\d+)\s*(.*)$/;
+
+/** A number as its decimal digits, before any unit is known. */
+interface Numeral {
+  readonly bound: Side | undefined;
+  readonly sign: string;
+  readonly digits: string;
+  readonly exponent: number;
+  readonly decimals: number;
+  readonly unitText: string;
+}
+
+/**
+ * Reads what a technician typed.
+ * @returns the reading in the unit of the step, or what was wrong with it; never throws, whatever the text
+ */
+export function parseReading(text: string, context: ReadingContext): Result<Reading, ReadingProblem> {
+  const { unit } = context;
+  if (text.length > longestText) return failed({ kind: 'tooLong', unit });
+  const clean = normalise(text);
+  if (clean === '') return failed({ kind: 'empty', unit });
+  const over = overload.exec(clean);
+  if (over) return ok({ kind: 'overload', side: over[1] === '-' ? 'below' : 'above', unit, text });
+  const numeral = readNumeral(clean);
+  if (!numeral)
+    return failed({ kind: /\d[.,]\d*[.,]/.test(clean) ? 'twoDecimalMarks' : 'notANumber', got: text, unit });
+  return toReading(numeral, text, context);
+}
+
+function normalise(text: string): string {
+  return text
+    .replace(/[\u2212\u2012\u2013\u2014\uFE63\uFF0D]/g, '-')
+    .replace(/[\u00A0\u2000-\u200B\u202F\u205F]/g, ' ')
+    .replace(/\u03BC/g, 'µ')
+    .replace(/[\u2126\u03C9]/g, 'Ω')
+    .replace(/≥/g, '>')
+    .replace(/≤/g, '<')
+    .trim();
+}
+
+function readNumeral(clean: string): Numeral | undefined {
+  return readInfix(clean) ?? readPlain(clean);
+}
+
+function readInfix(clean: string): Numeral | undefined {
+  const match = infix.exec(clean);
+  if (!match) return undefined;
+  const [, bound = '', sign = '', whole = '', letter = '', decimals = '', unitText = ''] = match;
+  const prefix = letter.toLowerCase() === 'r' ? 'R' : (toPrefix(letter) ?? '');
+  return {
+    bound: toSide(bound),
+    sign,
+    digits: `${whole}.${decimals}`,
+    exponent: 0,
+    decimals: decimals.length,
+    // 4k7 Ω is 4.7 kΩ, and 2R2 is 2.2 Ω.
+    unitText: prefix === 'R' ? 'Ω' : prefix + unitText,
+  };
+}
+
+function readPlain(clean: string): Numeral | undefined {
+  const match = number.exec(clean);
+  if (!match) return undefined;
+  const [, bound = '', sign = '', raw = '', exponent = '0', unitText = ''] = match;
+  // A second number behind the first (12 345, 1.234,5) is nothing that a meter shows.
+  if (/^[.,\d]/.test(unitText)) return undefined;
+  const digits = raw.replace(',', '.');
+  const point = digits.indexOf('.');
+  const decimals = point < 0 ? 0 : digits.length - point - 1;
+  return { bound: toSide(bound), sign, digits, exponent: Number(exponent), decimals, unitText };
+}
+
+const toSide = (sign: string): Side | undefined => (sign === '>' ? 'above' : sign === '<' ? 'below' : undefined);
+
+function toReading(numeral: Numeral, text: string, context: ReadingContext): Result<Reading, ReadingProblem> {
+  const { unit } = context;
+  const target = unitOf(unit);
+  const typed = typedUnit(numeral.unitText, target);
+  if (!typed.ok) return failed(typed.problem);
+  const from = typed.value;
+  const inTarget = valueInTarget(numeral, from, target, context.ambientKPa);
+  if (!inTarget.ok) return failed({ ...problemOf(inTarget.problem, text, from), unit });
+  if (!Number.isFinite(inTarget.value)) return failed({ kind: 'outOfReach', got: text, unit });
+  if (numeral.bound) return ok({ kind: 'bounded', side: numeral.bound, bound: inTarget.value, unit, text });
+  const resolution = convertStep(Number(`1e${numeral.exponent - numeral.decimals}`), from, target);
+  return ok({ kind: 'exact', value: inTarget.value, resolution, unit, text });
+}
+
+function valueInTarget(numeral: Numeral, from: Unit, target: Unit, ambientKPa: number | undefined) {
+  // Prefixes go into the decimal exponent: 200 mV is read as 200e-3, free of rounding noise.
+  const valueAt = (power: number) => Number(`${numeral.sign}${numeral.digits}e${numeral.exponent + power}`);
+  const changesDatum = from.datum !== undefined && from.datum !== target.datum;
+  if (from.base === target.base && !changesDatum) return ok(valueAt(from.exponent - target.exponent));
+  return convert(valueAt(from.exponent), { ...from, exponent: 0 }, target, ambientKPa);
+}
+
+function problemOf(problem: 'otherQuantity' | 'ambientPressureNeeded', got: string, from: Unit) {
+  return problem === 'otherQuantity'
+    ? ({ kind: problem, got, found: quantityNames[from.base.quantity] } as const)
+    : ({ kind: problem, got } as const);
+}
+
+/** The unit that was typed: none is the step's, a lone prefix belongs to the step's unit, and a unit stands as it is. */
+function typedUnit(unitText: string, target: Unit): Result<Unit, ReadingProblem> {
+  if (unitText === '') return ok(target);
+  const unit = findUnit(unitText);
+  if (unit?.base.quantity === target.base.quantity) return ok(unit);
+  const prefix = unitText.length === 1 ? toPrefix(unitText) : undefined;
+  const prefixed = prefix ? withPrefix(target, prefix) : undefined;
+  if (prefixed) return ok(prefixed);
+  if (!unit) return failed({ kind: 'unknownUnit', got: unitText, unit: target.symbol });
+  const found = quantityNames[unit.base.quantity];
+  return failed({ kind: 'otherQuantity', got: unitText, found, unit: target.symbol });
+}
+
+/** The sentence for a technician: what was wrong, and what is expected. */
+export function sayReadingProblem(problem: ReadingProblem): string {
+  const example = `such as ${formatQuantity(12.4, problem.unit)}`;
+  switch (problem.kind) {
+    case 'empty':
+      return `Type what the meter shows, in ${problem.unit}, or OL.`;
+    case 'tooLong':
+      return `That is longer than a reading can be. Type one number in ${problem.unit}, ${example}.`;
+    case 'notANumber':
+      return `“${problem.got}” is not a reading. Type a number in ${problem.unit}, ${example}, or OL.`;
+    case 'twoDecimalMarks':
+      return `“${problem.got}” has more than one decimal mark. Use one point or one comma, ${example}.`;
+    case 'outOfReach':
+      return `“${problem.got}” is larger than any meter shows. Type a number in ${problem.unit}, ${example}.`;
+    case 'unknownUnit':
+      return `“${problem.got}” is not a unit known here. This step is read in ${problem.unit}, ${example}.`;
+    case 'otherQuantity':
+      return `“${problem.got}” is ${problem.found}. This step is read in ${problem.unit}, ${example}.`;
+    case 'ambientPressureNeeded':
+      return `“${problem.got}” counts from another zero than ${problem.unit}, and the air pressure is not known. Read it in ${problem.unit}.`;
+  }
+}

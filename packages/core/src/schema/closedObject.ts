@@ -1,0 +1,47 @@
+import { lazy, type ObjectShape, object, type Schema, string } from 'yup';
+
+/** An object with these fields and no others: a misspelt field is told, not dropped. */
+export const closedObject = <Fields extends ObjectShape>(fields: Fields) =>
+  object(fields).noUnknown('${path} has a field that is not known here: ${unknown}');
+
+/** A text that may be empty while a draft is being written. */
+export const draftText = (maximum: number) =>
+  string().defined().max(maximum, `\${path} is longer than ${maximum} characters`);
+
+/** A name by which other parts of a document refer to this one. */
+export const idText = () =>
+  string()
+    .required('${path} is missing')
+    .matches(/^[\w.-]{1,80}$/, '${path} may have letters, digits, dots, dashes and underscores only, at most 80');
+
+type Cases = Readonly<Record<string, Schema>>;
+
+/** The schemas of a union made by `unionByKind`, for whoever describes it. */
+export const casesOfUnion = new WeakMap<object, Cases>();
+
+/** A union told apart by its field `kind`: the right case checks the whole, and an unknown kind is named. */
+export function unionByKind<Union extends Cases>(cases: Union) {
+  const kinds = Object.keys(cases);
+  const unknownKind = closedObject({
+    kind: string()
+      .required()
+      .oneOf(kinds, `\${path} is \${value}; it can be ${kinds.join(', ')}`),
+  });
+  const union = lazy((value: unknown) => (kindIn(cases, value) ?? unknownKind) as Union[keyof Union]);
+  casesOfUnion.set(union, cases);
+  return union;
+}
+
+function kindIn(cases: Cases, value: unknown): Schema | undefined {
+  const kind = typeof value === 'object' && value !== null && 'kind' in value ? value.kind : undefined;
+  return typeof kind === 'string' && Object.hasOwn(cases, kind) ? cases[kind] : undefined;
+}
+
+/** A type as read from a checked document: nobody may change it in place. */
+export type DeepReadonly<T> = T extends readonly (infer Item)[]
+  ? readonly DeepReadonly<Item>[]
+  : T extends object
+    ? { readonly [Key in keyof T]: DeepReadonly<T[Key]> }
+    : T;
+
+export type Checked<S extends { readonly __outputType: unknown }> = DeepReadonly<S['__outputType']>;

@@ -1,0 +1,25 @@
+import { create, erfDependencies } from 'mathjs';
+import type { ZoneLine } from './zonesOf.js';
+
+const math = create({ ...erfDependencies });
+
+/** Share of the standard normal distribution up to z. */
+const normalShare = (z: number): number =>
+  z === Number.POSITIVE_INFINITY ? 1 : z === Number.NEGATIVE_INFINITY ? 0 : (1 + math.erf(z / Math.SQRT2)) / 2;
+
+/**
+ * Probability that the true value lies in an ok zone, given a reading x with the expanded uncertainty u.
+ * Normal distribution with standard uncertainty u/k, coverage factor k = 2.
+ * @returns 0 to 1
+ * Source: JCGM 106:2012, 7.2 and 7.4 (specification intervals, one- and two-sided).
+ */
+export function conformityOf({ cuts, zones }: ZoneLine, x: number, u: number): number {
+  const standard = u / 2;
+  const shareUpTo = (limit: number) => (standard === 0 ? Number(x <= limit) : normalShare((limit - x) / standard));
+  return zones.reduce((sum, zone, index) => {
+    if (!zone.ok) return sum;
+    const upper = shareUpTo(cuts[index] ?? Number.POSITIVE_INFINITY);
+    const lower = shareUpTo(cuts[index - 1] ?? Number.NEGATIVE_INFINITY);
+    return sum + upper - lower;
+  }, 0);
+}

@@ -1,0 +1,114 @@
+import { formatReading, type Reading } from '../reading/index.js';
+import { convert, findUnit, shiftDecimal, type Unit, unitOf, withPrefix } from '../units/index.js';
+import type { MeasuredSpec } from './spec.js';
+import { type ZoneLine, zoneIndexAt, zonesOf } from './zonesOf.js';
+
+/** What the meter may really have shown: a text to record instead, if the technician says so. */
+export interface Slip {
+  readonly kind: 'prefix' | 'sign' | 'datum' | 'scale';
+  /** The reading as it would be typed, with its unit. */
+  readonly text: string;
+}
+
+type Exact = Extract<Reading, { kind: 'exact' }>;
+
+// A reading this many times larger or smaller than the nearest in-spec limit is far out.
+const farRatio = 20;
+
+/**
+ * Readings that are out of spec, but would be in with one usual slip: prefix, sign, gauge for absolute, °C for °F.
+ * Asked of the technician, never corrected by itself.
+ * @param ambientKPa absolute air pressure in kPa; without it gauge and absolute are not compared
+ */
+export function findSlips(spec: MeasuredSpec, reading: Reading, ambientKPa?: number): readonly Slip[] {
+  const line = zonesOf(spec);
+  if (reading.kind !== 'exact' || isIn(line, reading.value)) return [];
+  const unit = unitOf(spec.unit);
+  return [
+    ...prefixSlips(line, reading, unit),
+    ...signSlips(line, reading),
+    ...datumSlips(line, reading, unit, ambientKPa),
+    ...scaleSlips(line, reading, unit),
+  ];
+}
+
+const isIn = (line: ZoneLine, value: number) => line.zones[zoneIndexAt(line, value)]?.ok === true;
+
+function prefixSlips(line: ZoneLine, reading: Exact, unit: Unit): Slip[] {
+  if (!isFarOut(line, reading.value)) return [];
+  return [3, -3]
+    .map((power) => ({ power, value: shiftDecimal(reading.value, power) }))
+    .filter(({ value }) => isIn(line, value))
+    .map(({ power }) => ({ kind: 'prefix', text: textShifted(reading, unit, power) }) as const);
+}
+
+/** The digits as typed, with the prefix three places up or down where the unit has it. */
+function textShifted(reading: Exact, unit: Unit, power: number): string {
+  const shifted = {
+    ...reading,
+    value: shiftDecimal(reading.value, power),
+    resolution: shiftDecimal(reading.resolution, power),
+  };
+  const typed = typedUnitOf(reading) ?? unit;
+  const prefix = prefixAt(typed, typed.exponent + power);
+  if (prefix === undefined) return formatReading(shifted);
+  const from = shiftDecimal(shifted.value, unit.exponent - prefix.exponent);
+  return formatReading({
+    ...shifted,
+    value: from,
+    resolution: shiftDecimal(shifted.resolution, unit.exponent - prefix.exponent),
+    unit: prefix.symbol,
+  });
+}
+
+function typedUnitOf(reading: Exact): Unit | undefined {
+  const unit = findUnit(reading.text.replace(/^[^a-zµμΩ°%"]*/i, '').trim());
+  return unit?.base === unitOf(reading.unit).base ? unit : undefined;
+}
+
+function prefixAt(unit: Unit, exponent: number): Unit | undefined {
+  const plain = unitOf(unit.base.symbol);
+  if (exponent === 0) return unit.datum ? undefined : plain;
+  return [...unit.base.prefixes]
+    .map((prefix) => withPrefix(unit, prefix))
+    .find((candidate) => candidate?.exponent === exponent);
+}
+
+// Only limits between ok and not ok count: a reading deep in a named zone may still be far out.
+function isFarOut({ cuts, zones }: ZoneLine, value: number): boolean {
+  const limits = cuts.filter((_, index) => zones[index]?.ok !== zones[index + 1]?.ok);
+  const width = Math.max(...limits) - Math.min(...limits);
+  return limits.every((limit) => {
+    const ratio = Math.abs(value) / Math.abs(limit);
+    return ratio >= farRatio || ratio <= 1 / farRatio || (limits.length > 1 && Math.abs(value - limit) > 2 * width);
+  });
+}
+
+const signSlips = (line: ZoneLine, reading: Exact): Slip[] =>
+  isIn(line, -reading.value) ? [{ kind: 'sign', text: formatReading({ ...reading, value: -reading.value }) }] : [];
+
+function datumSlips(line: ZoneLine, reading: Exact, unit: Unit, ambientKPa?: number): Slip[] {
+  if (!unit.datum || ambientKPa === undefined) return [];
+  const other: Unit = { ...unit, datum: unit.datum === 'gauge' ? 'absolute' : 'gauge' };
+  const meant = convert(reading.value, other, unit, ambientKPa);
+  if (!meant.ok || !isIn(line, meant.value)) return [];
+  const symbol = unit.symbol.replace(/\(.*\)/, other.datum === 'gauge' ? '(g)' : '(abs)');
+  return [{ kind: 'datum', text: formatReading({ ...reading, unit: symbol }) }];
+}
+
+function scaleSlips(line: ZoneLine, reading: Exact, unit: Unit): Slip[] {
+  if (unit.symbol !== '°C' && unit.symbol !== '°F') return [];
+  const other = unitOf(unit.symbol === '°C' ? '°F' : '°C');
+  const meant = convert(reading.value, other, unit);
+  return meant.ok && isIn(line, meant.value)
+    ? [{ kind: 'scale', text: formatReading({ ...reading, unit: other.symbol }) }]
+    : [];
+}
+
+/** The question for the technician. */
+export function saySlips(reading: Reading, slips: readonly Slip[]): string {
+  const wouldBe = slips.map(({ text }) => text).join(' or ');
+  return `${typedOr(reading)} is out of spec. ${wouldBe} would be in. Which did the meter show?`;
+}
+
+const typedOr = (reading: Reading) => (/[a-zΩµ°%]/i.test(reading.text) ? reading.text.trim() : formatReading(reading));

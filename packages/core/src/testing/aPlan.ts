@@ -1,0 +1,121 @@
+import type { Outcome, Plan, Step } from '../plan/index.js';
+import type { Spec } from '../spec/index.js';
+
+/** Builders for tests: a small, sound plan, and its parts with what a test leaves out filled in. */
+
+export const anOutcome = (id: string, goTo: Outcome['goTo'], more: Partial<Outcome> = {}): Outcome => ({
+  id,
+  when: [],
+  meaning: '',
+  clears: [],
+  pointsTo: [],
+  goTo,
+  ...more,
+});
+
+export const toStep = (stepId: string) => ({ kind: 'step', stepId }) as const;
+export const toConclusion = (conclusionId: string) => ({ kind: 'conclusion', conclusionId }) as const;
+
+export const aStep = (id: string, outcomes: readonly Outcome[], more: Partial<Step> = {}): Step => ({
+  id,
+  title: id,
+  proves: '',
+  needs: [],
+  hookUp: null,
+  instruction: '',
+  cautions: [],
+  readings: [],
+  outcomes,
+  effort: { minutes: 2, access: 'inReach', tools: [] },
+  partCardIds: [],
+  ...more,
+});
+
+const look: Spec = {
+  kind: 'choice',
+  options: [
+    { id: 'fine', name: 'nothing seen', meaning: '', ok: true },
+    { id: 'broken', name: 'fuse element broken', meaning: '', ok: false },
+  ],
+};
+
+const feed: Spec = { kind: 'band', unit: 'V', min: 11.5, max: 14.8 };
+
+const when = (readingId: string, ...zoneIds: string[]) => [{ readingId, zoneIds }];
+
+const suspect = (id: string, weight: number): Plan['suspects'][number] => ({
+  id,
+  name: id,
+  kind: 'part',
+  weight,
+  repair: `Replace the ${id}.`,
+  afterRepair: '',
+});
+
+const conclusion = (id: string, ...suspectIds: string[]) => ({ id, title: `Found: ${id}`, summary: '', suspectIds });
+
+/** Three steps: look at the fuse, measure the feed with the ignition on, measure the ground. */
+export const aPlan = (more: Partial<Plan> = {}): Plan => ({
+  format: 'probe-trail-plan',
+  formatVersion: 1,
+  id: 'fan',
+  title: 'Radiator fan never runs',
+  summary: '',
+  appliesTo: { lines: ['Loper 35'], codes: [], complaints: [] },
+  suspects: [suspect('fuse', 4), suspect('feed', 2), suspect('ground', 3), suspect('motor', 1)],
+  partCards: [],
+  startStepId: 'look',
+  steps: [
+    aStep(
+      'look',
+      [
+        anOutcome('broken', toConclusion('fuse'), { when: when('seen', 'broken'), pointsTo: ['fuse'] }),
+        anOutcome('fine', toStep('feed'), { when: when('seen', 'fine'), clears: ['fuse'] }),
+      ],
+      { readings: [{ id: 'seen', name: 'Fuse', spec: look }] },
+    ),
+    aStep(
+      'feed',
+      [
+        anOutcome('there', toStep('ground'), { when: when('volts', 'inSpec', 'above'), clears: ['feed'] }),
+        anOutcome('missing', toConclusion('feed'), { when: when('volts', 'below'), pointsTo: ['feed'] }),
+      ],
+      { readings: [{ id: 'volts', name: 'Feed', spec: feed }], needs: [{ what: 'ignition', is: 'on' }] },
+    ),
+    aStep(
+      'ground',
+      [
+        anOutcome('good', toConclusion('motor'), {
+          when: when('drop', 'inSpec'),
+          clears: ['ground'],
+          pointsTo: ['motor'],
+        }),
+        anOutcome('bad', toConclusion('ground'), { pointsTo: ['ground'] }),
+      ],
+      {
+        readings: [{ id: 'drop', name: 'Drop', spec: { kind: 'band', unit: 'V', min: null, max: 0.2 } }],
+        needs: [{ what: 'ignition', is: 'on' }],
+      },
+    ),
+  ],
+  conclusions: [
+    conclusion('fuse', 'fuse'),
+    conclusion('feed', 'feed'),
+    conclusion('ground', 'ground'),
+    conclusion('motor', 'motor'),
+  ],
+  ...more,
+});
+
+/** The plan with one step changed. */
+export const withStep = (plan: Plan, stepId: string, change: (step: Step) => Step): Plan => ({
+  ...plan,
+  steps: plan.steps.map((step) => (step.id === stepId ? change(step) : step)),
+});
+
+/** The plan with one outcome changed. */
+export const withOutcome = (plan: Plan, stepId: string, outcomeId: string, more: Partial<Outcome>): Plan =>
+  withStep(plan, stepId, (step) => ({
+    ...step,
+    outcomes: step.outcomes.map((outcome) => (outcome.id === outcomeId ? { ...outcome, ...more } : outcome)),
+  }));

@@ -1,0 +1,14 @@
+// What other features and packages may use; every other file here is private to the folder.
+export { baseUnits, prefixExponents, type Quantity, quantityNames } from './baseUnits.js';
+export {
+  type ConversionProblem,
+  convert,
+  convertStep,
+  type Datum,
+  findUnit,
+  shiftDecimal,
+  toPrefix,
+  type Unit,
+  unitOf,
+  withPrefix,
+} from './unit.js';
