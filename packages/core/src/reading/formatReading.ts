@@ -12,8 +12,8 @@ export function decimalsOf(resolution: number): number {
 /** A number with a true minus sign and the decimals of its resolution. */
 export function formatNumber(value: number, resolution: number): string {
   const text = value.toFixed(decimalsOf(resolution));
-  const isZero = Number(text) === 0;
-  return text.startsWith('-') ? (isZero ? text.slice(1) : minus + text.slice(1)) : text;
+  if (!text.startsWith('-')) return text;
+  return Number(text) === 0 ? text.slice(1) : minus + text.slice(1);
 }
 
 /** A limit or a computed number as short as it goes, at most six significant digits: `2.55`, `10000`. */

@@ -55,7 +55,11 @@ export function parseReading(text: string, context: ReadingContext): Result<Read
   return toReading(numeral, text, context);
 }
 
+const plainAscii = /^[ -~]*$/;
+
+/** One spelling for the many signs, spaces and Greek letters that keyboards and meters give. */
 function normalise(text: string): string {
+  if (plainAscii.test(text)) return text.trim();
   return text
     .replace(/[\u2212\u2012\u2013\u2014\uFE63\uFF0D]/g, '-')
     .replace(/[\u00A0\u2000-\u200B\u202F\u205F]/g, ' ')

@@ -83,7 +83,7 @@ export function unitOf(symbol: string): Unit {
 /** `value × 10^power` without the rounding noise of a multiplication: 200e-3 is 0.2, not 0.2000…1. */
 export function shiftDecimal(value: number, power: number): number {
   if (power === 0 || value === 0 || !Number.isFinite(value)) return value;
-  const [mantissa = '0', exponent = '0'] = value.toExponential().split('e');
+  const [mantissa = '', exponent = '0'] = String(value).split('e');
   return Number(`${mantissa}e${Number(exponent) + power}`);
 }
 

@@ -1,0 +1,155 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { createServer, type Server } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { createClient } from '@libsql/client';
+import { personHeader } from '@probe-trail/core/person';
+import type { TrailEvent } from '@probe-trail/core/trail';
+import { expect } from 'chai';
+import { smallPlan, smallWalk } from './testing/aServer.js';
+
+const main = fileURLToPath(new URL('../dist/main.js', import.meta.url));
+const firstPort = 4300 + (process.pid % 400);
+
+describe('starting and stopping the server', () => {
+  let folder: string;
+  let port = firstPort;
+  const running = new Set<ChildProcess>();
+
+  beforeEach(async () => {
+    folder = await mkdtemp(join(tmpdir(), 'probe-trail-main-'));
+    port += 1;
+  });
+  afterEach(async () => {
+    for (const child of running) child.kill('SIGKILL');
+    await rm(folder, { recursive: true, force: true });
+  });
+
+  /** Starts the built server; resolves when it is open, or with what it said when it would not open. */
+  function start(data = folder): Promise<{ child: ChildProcess; said: string; opened: boolean }> {
+    const child = spawn(process.execPath, [main], {
+      env: { ...process.env, PORT: String(port), PROBE_TRAIL_DATA: data, PROBE_TRAIL_DEMO: '0' },
+    });
+    running.add(child);
+    let said = '';
+    return new Promise((resolve) => {
+      const hear = (chunk: Buffer) => {
+        said += chunk.toString();
+        if (said.includes('is open at')) resolve({ child, said, opened: true });
+      };
+      child.stdout.on('data', hear);
+      child.stderr.on('data', hear);
+      child.on('close', () => resolve({ child, said, opened: false }));
+    });
+  }
+
+  const post = async (
+    path: string,
+    body: object | undefined,
+    headers: Record<string, string> = {},
+  ): Promise<Response> =>
+    fetch(`http://127.0.0.1:${port}${path}`, {
+      method: 'POST',
+      headers: { ...(body ? { 'content-type': 'application/json' } : {}), ...headers },
+      ...(body ? { body: JSON.stringify(body) } : {}),
+    });
+
+  async function withReleasedPlan(): Promise<Record<string, string>> {
+    const person = (await (await post('/api/people', { name: 'Tobi Lunde', role: 'technician' })).json()) as {
+      id: string;
+    };
+    const headers = { [personHeader]: person.id };
+    const created = await post('/api/plans', { document: smallPlan() }, headers);
+    await post('/api/plans/cranking/draft/release', undefined, {
+      ...headers,
+      'if-match': created.headers.get('etag') ?? '',
+    });
+    return headers;
+  }
+
+  it('stops when it is asked to, after finishing its work', async () => {
+    const { child } = await start();
+    const ended = new Promise((resolve) => child.on('exit', resolve));
+    child.kill('SIGTERM');
+    expect(await ended).to.equal(0);
+    expect(await readFile(join(folder, 'server.log'), 'utf8')).to.include('"msg":"Server listening');
+  });
+
+  it('says in one sentence that it is open already', async () => {
+    await start();
+    const second = await start();
+    expect(second.said).to.equal(`Probe Trail is already open at http://localhost:${port}.\n`);
+  });
+
+  it('says in one sentence that another program has the port', async () => {
+    const other: Server = createServer((socket) => socket.destroy());
+    await new Promise<void>((resolve) => other.listen(port, '127.0.0.1', resolve));
+    const { said } = await start();
+    other.close();
+    expect(said).to.equal(`Port ${port} is taken by another program. Set PORT to another number, such as PORT=4181.\n`);
+  });
+
+  it('says in one sentence that the data folder cannot be written', async () => {
+    const file = join(folder, 'not-a-folder');
+    await writeFile(file, '');
+    const { said, opened } = await start(join(file, 'data'));
+    expect(opened).to.equal(false);
+    expect(said).to.match(/^The data folder .* cannot be made: .*Set PROBE_TRAIL_DATA.*\n$/);
+  });
+
+  it('says in one sentence that the database is of a newer version, and leaves it alone', async () => {
+    const { child } = await start();
+    child.kill('SIGTERM');
+    await new Promise((resolve) => child.on('exit', resolve));
+    const client = createClient({ url: `file:${join(folder, 'probe-trail.db')}` });
+    await client.execute({
+      sql: "INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('later', ?)",
+      args: [Date.now() + 1e10],
+    });
+    client.close();
+    const { said } = await start();
+    expect(said).to.equal(
+      'The database was written by a newer version of Probe Trail. Start that version, or restore a copy from before it.\n',
+    );
+  });
+
+  it('killed in the middle of appending, it has everything that it acknowledged and nothing half-written', async () => {
+    const { child } = await start();
+    const headers = await withReleasedPlan();
+    const acknowledged = new Map<string, number>();
+    const walkers = Array.from({ length: 12 }, (_, index) => walkUntilKilled(index, headers, acknowledged));
+    while (acknowledged.size < 60) await new Promise((resolve) => setTimeout(resolve, 5));
+    child.kill('SIGKILL');
+    await Promise.all(walkers);
+
+    await start();
+    const list = (await (await fetch(`http://127.0.0.1:${port}/api/trails`)).json()) as readonly { trailId: string }[];
+    expect(list.length).to.be.greaterThan(0);
+    for (const [trailId, count] of acknowledged) {
+      const { events } = (await (await fetch(`http://127.0.0.1:${port}/api/trails/${trailId}`)).json()) as {
+        events: TrailEvent[];
+      };
+      expect(events.length).to.be.at.least(count);
+      expect(events).to.deep.equal(smallWalk(trailId).slice(0, events.length));
+      // What had not arrived is sent again and fits.
+      expect((await post(`/api/trails/${trailId}/events`, { events: smallWalk(trailId) }, headers)).status).to.equal(
+        200,
+      );
+    }
+  }).timeout(60_000);
+
+  /** Sends one walk after the other, an event at a time, until the server does not answer any more. */
+  async function walkUntilKilled(walker: number, headers: Record<string, string>, acknowledged: Map<string, number>) {
+    for (let walk = 0; ; walk += 1) {
+      const trailId = `w${walker}-${walk}`;
+      for (const [index, event] of smallWalk(trailId).entries()) {
+        const answer = await post(`/api/trails/${trailId}/events`, { events: [event] }, headers).catch(() => undefined);
+        if (!answer) return;
+        expect(answer.status).to.equal(200);
+        acknowledged.set(trailId, index + 1);
+      }
+    }
+  }
+});

@@ -1,0 +1,48 @@
+import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { buildApp, makeServices } from './app.js';
+import { openDatabase, StartProblem } from './db/openDatabase.js';
+import { loadDemo } from './demo/loadDemo.js';
+
+const fromRoot = (path: string) => fileURLToPath(new URL(`../../../${path}`, import.meta.url));
+const port = Number(process.env.PORT ?? 4180);
+const host = process.env.HOST ?? '127.0.0.1';
+const dataFolder = process.env.PROBE_TRAIL_DATA ?? fromRoot('data');
+const address = `http://localhost:${port}`;
+
+async function start(): Promise<void> {
+  await refuseTakenPort();
+  const database = await openDatabase(dataFolder, process.env.DATABASE_URL);
+  const services = makeServices(database);
+  if (process.env.PROBE_TRAIL_DEMO === '1') await loadDemo(services, fromRoot('demo'), Date.now());
+  const logger = { level: process.env.LOG_LEVEL ?? 'info', file: join(dataFolder, 'server.log') };
+  const webFolder = fromRoot('packages/web/dist');
+  const app = await buildApp({ database, nowMs: Date.now, newId: randomUUID, webFolder, logger }, services);
+  for (const signal of ['SIGTERM', 'SIGINT'] as const)
+    process.once(signal, () => void app.close().then(() => database.client.close()));
+  await app.listen({ port, host });
+  console.log(`Probe Trail is open at ${address}`);
+  for (const { name, role } of await services.people.list()) console.log(`  ${name} (${role})`);
+  console.log(`Data: ${dataFolder}. Stop with Ctrl C.`);
+}
+
+/** Looks before anything is opened: a second start must not touch the database of the first. */
+async function refuseTakenPort(): Promise<void> {
+  const answer = await fetch(`http://127.0.0.1:${port}/api/health`).then(
+    (response) => response.text(),
+    () => undefined,
+  );
+  if (answer?.includes('probe-trail')) throw new StartProblem(`Probe Trail is already open at ${address}.`);
+  if (answer !== undefined) throw takenPort();
+}
+
+const takenPort = () =>
+  new StartProblem(`Port ${port} is taken by another program. Set PORT to another number, such as PORT=4181.`);
+
+start().catch((error: unknown) => {
+  const isTaken = error instanceof Error && 'code' in error && error.code === 'EADDRINUSE';
+  const problem = isTaken ? takenPort() : error;
+  console.error(problem instanceof StartProblem ? problem.message : problem);
+  process.exit(1);
+});

@@ -1,0 +1,79 @@
+import {
+  type NewPlan,
+  newPlanSchema,
+  type PlanVersion,
+  planParamsSchema,
+  planVersionParamsSchema,
+} from '@probe-trail/core/plan';
+import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
+import { personOf } from '../person/index.js';
+import type { PersonStore } from '../person/store.js';
+import { AppError } from '../problem/index.js';
+import type { PlanService } from './service.js';
+
+export interface PlanOptions {
+  readonly plans: PlanService;
+  readonly people: PersonStore;
+  readonly nowMs: () => number;
+}
+
+interface PlanRoute {
+  Params: { planId: string };
+}
+
+/** Plans: the library, versions, drafts with ETag and If-Match, release. */
+export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, people, nowMs }) => {
+  const stampOf = async (request: FastifyRequest) => ({ by: (await personOf(request, people)).name, atMs: nowMs() });
+  const params = planParamsSchema;
+
+  app.get('/', () => plans.list());
+
+  app.post<{ Body: NewPlan }>('/', { schema: { body: newPlanSchema } }, async (request, reply) => {
+    const draft = await plans.create(request.body.document, await stampOf(request));
+    return sendVersion(reply.code(201), draft);
+  });
+
+  app.get<{ Params: { planId: string; version: number } }>(
+    '/:planId/versions/:version',
+    { schema: { params: planVersionParamsSchema } },
+    async ({ params: { planId, version } }, reply) => sendVersion(reply, await plans.versionOr404(planId, version)),
+  );
+
+  app.get<PlanRoute>('/:planId/draft', { schema: { params } }, async ({ params: { planId } }, reply) =>
+    sendVersion(reply, await plans.draftOr404(planId)),
+  );
+
+  app.post<PlanRoute>('/:planId/draft', { schema: { params } }, async (request, reply) =>
+    sendVersion(reply.code(201), await plans.draftFromReleased(request.params.planId, await stampOf(request))),
+  );
+
+  app.put<PlanRoute & { Body: NewPlan }>(
+    '/:planId/draft',
+    { schema: { params, body: newPlanSchema } },
+    async (request, reply) => {
+      const stamp = await stampOf(request);
+      return sendVersion(
+        reply,
+        await plans.saveDraft(request.params.planId, request.body.document, ifMatchOf(request), stamp),
+      );
+    },
+  );
+
+  app.post<PlanRoute>('/:planId/draft/release', { schema: { params } }, async (request, reply) => {
+    const { atMs } = await stampOf(request);
+    return sendVersion(reply, await plans.release(request.params.planId, ifMatchOf(request), atMs));
+  });
+};
+
+const sendVersion = (reply: FastifyReply, version: PlanVersion) =>
+  reply.header('etag', `"${version.etag}"`).send(version);
+
+function ifMatchOf(request: FastifyRequest): string {
+  const etag = request.headers['if-match'];
+  if (!etag)
+    throw new AppError(
+      'DRAFT_VERSION_NEEDED',
+      'Send the etag of the draft that you have seen, in the header If-Match.',
+    );
+  return etag.replace(/^(W\/)?"|"$/g, '');
+}

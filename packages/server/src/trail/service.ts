@@ -1,0 +1,124 @@
+import type { Plan } from '@probe-trail/core/plan';
+import {
+  type Appended,
+  applyTrailEvent,
+  reduceTrail,
+  sayMisfit,
+  type Trail,
+  type TrailEvent,
+  type TrailLog,
+} from '@probe-trail/core/trail';
+import { LRUCache } from 'lru-cache';
+import type { PlanService } from '../plan/service.js';
+import { AppError } from '../problem/index.js';
+import { makeAppendQueue } from './appendQueue.js';
+import type { TrailStore } from './store.js';
+import { toTrailRow } from './table.js';
+
+/** A trail in memory: its state, and the ids of its events, so that what is sent twice is known. */
+interface LiveTrail {
+  readonly plan: Plan;
+  trail: Trail | undefined;
+  readonly eventIds: Set<string>;
+}
+
+export type TrailService = ReturnType<typeof makeTrailService>;
+
+const trailsInMemory = 500;
+const plansInMemory = 100;
+
+/** Trails: every event is checked by the core's reducer, then stored, then acknowledged. */
+export function makeTrailService(store: TrailStore, plans: PlanService) {
+  const queue = makeAppendQueue(store);
+  const live = new LRUCache<string, Promise<LiveTrail>>({ max: trailsInMemory });
+  const released = new LRUCache<string, Plan>({ max: plansInMemory });
+
+  const planOf = async (planId: string, version: number): Promise<Plan> => {
+    const key = `${planId}@${version}`;
+    const known = released.get(key);
+    if (known) return known;
+    const { state, document } = await plans.versionOr404(planId, version);
+    if (state !== 'released')
+      throw new AppError(
+        'PLAN_NOT_FOUND',
+        `Version ${version} of “${planId}” is not released, so it cannot be followed yet.`,
+      );
+    released.set(key, document);
+    return document;
+  };
+
+  const load = async (trailId: string, first: TrailEvent | undefined): Promise<LiveTrail> => {
+    const events = await store.events(trailId);
+    const opening = events[0] ?? first;
+    if (opening?.kind !== 'opened') throw trailNotFound(trailId);
+    const plan = await planOf(opening.planId, opening.planVersion);
+    const reduced = events.length > 0 ? reduceTrail(plan, events) : undefined;
+    if (reduced && !reduced.ok)
+      throw new Error(`the log of trail ${trailId} is broken at event ${reduced.problem.eventId}`);
+    return { plan, trail: reduced?.value, eventIds: new Set(events.map(({ id }) => id)) };
+  };
+
+  const liveTrail = (trailId: string, first?: TrailEvent): Promise<LiveTrail> => {
+    const known = live.get(trailId);
+    if (known) return known;
+    const loading = load(trailId, first);
+    live.set(trailId, loading);
+    loading.catch(() => live.delete(trailId));
+    return loading;
+  };
+
+  return {
+    list: store.list,
+
+    log: async (trailId: string): Promise<TrailLog> => {
+      const events = await store.events(trailId);
+      if (events.length === 0) throw trailNotFound(trailId);
+      return { trailId, events };
+    },
+
+    /** Appends all events or none; those that the trail has already are passed over. */
+    append: async (trailId: string, events: readonly TrailEvent[]): Promise<Appended> => {
+      const target = await liveTrail(trailId, events[0]);
+      const fresh = events.filter(({ id }) => !target.eventIds.has(id));
+      if (fresh.length > 0) await appendFresh(trailId, target, fresh);
+      // A repeated event may still be on its way to the disk: it is acknowledged only when it is there.
+      else await queue.drained();
+      return { eventCount: target.eventIds.size };
+    },
+
+    drained: queue.drained,
+  };
+
+  async function appendFresh(trailId: string, target: LiveTrail, fresh: readonly TrailEvent[]): Promise<void> {
+    // No `await` between reading the state and changing it: two requests for one trail cannot get between each other.
+    const trail = applyAll(target, fresh);
+    const rows = fresh.map((event, index) => ({
+      trailId,
+      seq: target.eventIds.size + index,
+      eventId: event.id,
+      event,
+    }));
+    target.trail = trail;
+    for (const { id } of fresh) target.eventIds.add(id);
+    try {
+      await queue.add({ rows, line: toTrailRow(trailId, target.plan, trail) });
+    } catch (error) {
+      // The state in memory ran ahead of the disk; the next request reads it anew.
+      live.delete(trailId);
+      throw error;
+    }
+  }
+}
+
+function applyAll({ plan, trail }: LiveTrail, events: readonly TrailEvent[]): Trail {
+  const after = events.reduce<Trail | undefined>((state, event) => {
+    const next = applyTrailEvent(plan, state, event);
+    if (!next.ok) throw new AppError('EVENT_MISFIT', `${sayMisfit(next.problem)} Nothing of what was sent was added.`);
+    return next.value;
+  }, trail);
+  if (!after) throw new Error('an append without events has no state');
+  return after;
+}
+
+const trailNotFound = (trailId: string) =>
+  new AppError('TRAIL_NOT_FOUND', `There is no trail “${trailId}”; a trail begins with the event “opened”.`);

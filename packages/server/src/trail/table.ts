@@ -1,0 +1,55 @@
+import { indexPlan, type Plan } from '@probe-trail/core/plan';
+import type { Trail, TrailEvent, TrailListItem } from '@probe-trail/core/trail';
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+/** One row a trail: what the list of trails shows, kept up with every append. */
+export const trailTable = sqliteTable(
+  'trail',
+  {
+    trailId: text('trail_id').primaryKey(),
+    planId: text('plan_id').notNull(),
+    planVersion: integer('plan_version').notNull(),
+    planTitle: text('plan_title').notNull(),
+    fleetNumber: text('fleet_number').notNull(),
+    complaint: text().notNull(),
+    openedAtMs: integer('opened_at_ms').notNull(),
+    openedBy: text('opened_by').notNull(),
+    lastEventAtMs: integer('last_event_at_ms').notNull(),
+    concludedWith: text('concluded_with'),
+    atStep: text('at_step'),
+  },
+  (trail) => [index('trail_by_last_event').on(trail.lastEventAtMs)],
+);
+
+/** The log: appended to, never changed. */
+export const trailEventTable = sqliteTable(
+  'trail_event',
+  {
+    trailId: text('trail_id').notNull(),
+    seq: integer().notNull(),
+    eventId: text('event_id').notNull(),
+    event: text({ mode: 'json' }).$type<TrailEvent>().notNull(),
+  },
+  (event) => [primaryKey({ columns: [event.trailId, event.seq] })],
+);
+
+export type EventRow = typeof trailEventTable.$inferInsert;
+
+/** The line in the list of trails for a state. */
+export function toTrailRow(trailId: string, plan: Plan, trail: Trail): TrailListItem {
+  const { steps, conclusions } = indexPlan(plan);
+  const { at, planId, planVersion, complaint, openedAtMs, openedBy, lastEventAtMs } = trail;
+  return {
+    trailId,
+    planId,
+    planVersion,
+    planTitle: plan.title,
+    fleetNumber: trail.vehicle.fleetNumber,
+    complaint,
+    openedAtMs,
+    openedBy,
+    lastEventAtMs,
+    concludedWith: at.kind === 'concluded' ? (conclusions.get(at.conclusionId)?.title ?? at.conclusionId) : null,
+    atStep: at.kind === 'step' ? (steps.get(at.stepId)?.title ?? at.stepId) : null,
+  };
+}

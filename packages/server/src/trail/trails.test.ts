@@ -1,0 +1,125 @@
+import { expect } from 'chai';
+import { aServer, releaseSmallPlan, smallPlan, smallWalk, type TestServer } from '../testing/aServer.js';
+import { makeAppendQueue } from './appendQueue.js';
+import type { Append } from './store.js';
+
+describe('trails over HTTP', () => {
+  let server: TestServer;
+  beforeEach(async () => {
+    server = await aServer();
+    await releaseSmallPlan(server);
+  });
+  afterEach(() => server.stop());
+
+  const append = (events: readonly object[], trailId = 't1') =>
+    server.ask('POST', `/api/trails/${trailId}/events`, { events });
+  const log = async (trailId = 't1') => (await server.ask('GET', `/api/trails/${trailId}`)).body.events;
+  const lines = async () =>
+    (await server.ask('GET', '/api/trails')).body as unknown as readonly Record<string, unknown>[];
+
+  it('starts a trail with its first event and keeps the rest in order', async () => {
+    expect((await append(smallWalk().slice(0, 1))).body).to.deep.equal({ eventCount: 1 });
+    expect((await append(smallWalk().slice(1))).body).to.deep.equal({ eventCount: 4 });
+    expect(await log()).to.deep.equal(smallWalk());
+  });
+
+  it('lists where each trail stands', async () => {
+    await append(smallWalk().slice(0, 2));
+    expect((await lines())[0]).to.include({
+      trailId: 't1',
+      fleetNumber: 'FG-07',
+      atStep: 'Battery at rest',
+      concludedWith: null,
+    });
+    await append(smallWalk());
+    expect((await lines())[0]).to.include({ atStep: null, concludedWith: 'Battery is flat', lastEventAtMs: 1003 });
+  });
+
+  it('keeps every event once, however often it is sent', async () => {
+    await Promise.all([append(smallWalk()), append(smallWalk()), append(smallWalk().slice(0, 2))]);
+    expect((await append(smallWalk())).body).to.deep.equal({ eventCount: 4 });
+    expect(await log()).to.deep.equal(smallWalk());
+  });
+
+  it('refuses an event that does not fit, with the sentence of the reducer, and adds nothing of that request', async () => {
+    await append(smallWalk().slice(0, 1));
+    const [, reading, outcome] = smallWalk();
+    const answer = await append([{ ...reading }, { ...outcome, outcomeId: 'good' }]);
+    expect([answer.status, answer.body.code]).to.deep.equal([409, 'EVENT_MISFIT']);
+    expect(answer.body.detail).to.include('do not lead to the outcome “good”');
+    expect(await log()).to.have.length(1);
+    expect((await append(smallWalk())).status).to.equal(200);
+  });
+
+  it('refuses a trail on a plan or a version that is not released', async () => {
+    await server.ask('POST', '/api/plans/cranking/draft');
+    const [opened] = smallWalk();
+    expect((await append([{ ...opened, planVersion: 2 }])).body.detail).to.include('not released');
+    expect((await append([{ ...opened, planId: 'gone' }])).body.code).to.equal('PLAN_NOT_FOUND');
+  });
+
+  it('says that a trail without opening is not there', async () => {
+    expect((await append(smallWalk().slice(1))).body.code).to.equal('TRAIL_NOT_FOUND');
+    expect((await server.ask('GET', '/api/trails/gone')).body.code).to.equal('TRAIL_NOT_FOUND');
+  });
+
+  it('refuses an event that is not one', async () => {
+    const answer = await append([{ ...smallWalk()[0], atMs: 'yesterday' }]);
+    expect([answer.status, answer.body.code]).to.deep.equal([400, 'REQUEST_INVALID']);
+    expect(answer.body.detail).to.include('atMs');
+  });
+
+  it('goes on where it was after a restart', async () => {
+    await append(smallWalk().slice(0, 2));
+    server = await server.restart();
+    expect((await append(smallWalk().slice(2))).body).to.deep.equal({ eventCount: 4 });
+    expect(await log()).to.deep.equal(smallWalk());
+  });
+
+  it('a newer version of the plan leaves a running trail alone', async () => {
+    await append(smallWalk().slice(0, 2));
+    const { etag } = await server.ask('POST', '/api/plans/cranking/draft');
+    const changed = await server.ask(
+      'PUT',
+      '/api/plans/cranking/draft',
+      { document: smallPlan({ title: 'Two' }) },
+      { 'if-match': etag },
+    );
+    await server.ask('POST', '/api/plans/cranking/draft/release', undefined, { 'if-match': changed.etag });
+    expect((await append(smallWalk())).status).to.equal(200);
+    expect((await lines())[0]?.planVersion).to.equal(1);
+  });
+
+  it('answers 200 walks at once, each whole', async () => {
+    const ids = Array.from({ length: 200 }, (_, index) => `many-${index}`);
+    const answers = await Promise.all(ids.map((id) => append(smallWalk(id), id)));
+    expect(answers.every(({ status }) => status === 200)).to.equal(true);
+    for (const id of ids.slice(0, 10)) expect(await log(id)).to.deep.equal(smallWalk(id));
+  });
+});
+
+describe('the append queue', () => {
+  const anAppend = (seq: number) => ({ rows: [{ seq }], line: {} }) as unknown as Append;
+
+  it('writes what arrives together in one transaction', async () => {
+    const groups: number[] = [];
+    const queue = makeAppendQueue({ write: async (group) => void groups.push(group.length) });
+    await Promise.all([queue.add(anAppend(1)), queue.add(anAppend(2)), queue.add(anAppend(3))]);
+    await queue.add(anAppend(4));
+    expect(groups).to.deep.equal([3, 1]);
+  });
+
+  it('acknowledges nothing of a group that could not be written, and goes on with the next', async () => {
+    let full = true;
+    const queue = makeAppendQueue({
+      write: async () => {
+        if (full) throw new Error('disk full');
+      },
+    });
+    const answers = await Promise.allSettled([queue.add(anAppend(1)), queue.add(anAppend(2))]);
+    expect(answers.map(({ status }) => status)).to.deep.equal(['rejected', 'rejected']);
+    full = false;
+    await queue.add(anAppend(3));
+    await queue.drained();
+  });
+});
