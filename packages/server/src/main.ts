@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
+import { get } from 'node:http';
 import { join } from 'node:path';
+import { text } from 'node:stream/consumers';
 import { fileURLToPath } from 'node:url';
 import { buildApp, makeServices } from './app.js';
 import { openDatabase, StartProblem } from './db/openDatabase.js';
@@ -29,13 +31,18 @@ async function start(): Promise<void> {
 
 /** Looks before anything is opened: a second start must not touch the database of the first. */
 async function refuseTakenPort(): Promise<void> {
-  const answer = await fetch(`http://127.0.0.1:${port}/api/health`).then(
-    (response) => response.text(),
-    () => undefined,
-  );
+  const answer = await askWhoIsThere();
   if (answer?.includes('probe-trail')) throw new StartProblem(`Probe Trail is already open at ${address}.`);
   if (answer !== undefined) throw takenPort();
 }
+
+/** What answers at the port; `undefined` when nothing that speaks HTTP does. */
+const askWhoIsThere = (): Promise<string | undefined> =>
+  new Promise((resolve) => {
+    get({ port, path: '/api/health', timeout: 2000 }, (response) => text(response).then(resolve, () => resolve('')))
+      .on('timeout', () => resolve(''))
+      .on('error', () => resolve(undefined));
+  });
 
 const takenPort = () =>
   new StartProblem(`Port ${port} is taken by another program. Set PORT to another number, such as PORT=4181.`);
