@@ -51,5 +51,5 @@ start().catch((error: unknown) => {
   const isTaken = error instanceof Error && 'code' in error && error.code === 'EADDRINUSE';
   const problem = isTaken ? takenPort() : error;
   console.error(problem instanceof StartProblem ? problem.message : problem);
-  process.exit(1);
+  process.exitCode = 1;
 });
