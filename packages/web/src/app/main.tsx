@@ -1,0 +1,32 @@
+import '@fontsource-variable/atkinson-hyperlegible-next';
+import '@fontsource-variable/jetbrains-mono';
+import '@mantine/core/styles.css';
+import './tokens.css';
+import { MantineProvider } from '@mantine/core';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { RouterProvider } from 'react-router';
+import { router } from './router';
+import { store } from './store';
+import { theme } from './theme';
+
+const root = document.getElementById('root');
+if (!root) throw new Error('the page has no place for the interface');
+
+createRoot(root).render(
+  <StrictMode>
+    <Provider store={store}>
+      <MantineProvider theme={theme} defaultColorScheme="auto">
+        <RouterProvider router={router} />
+      </MantineProvider>
+    </Provider>
+  </StrictMode>,
+);
+
+// What waited when the page was closed is sent as soon as it is open again, whatever view is shown.
+void import('../trail/sendOutbox').then(({ sendOutbox }) => {
+  const send = () => void store.dispatch(sendOutbox());
+  window.addEventListener('online', send);
+  send();
+});

@@ -1,0 +1,37 @@
+import { createTheme, type MantineColorsTuple } from '@mantine/core';
+
+/** One action colour: shade 6 is its day value, shade 4 its night value. */
+const kingfisher: MantineColorsTuple = [
+  '#e6f4f6',
+  '#cbe6ea',
+  '#a5d6de',
+  '#7ccbd8',
+  '#58bfd0',
+  '#2f94a6',
+  '#0a6577',
+  '#085464',
+  '#064450',
+  '#04333d',
+];
+
+export const theme = createTheme({
+  colors: { kingfisher },
+  primaryColor: 'kingfisher',
+  primaryShade: { light: 6, dark: 4 },
+  autoContrast: true,
+  luminanceThreshold: 0.4,
+  fontFamily: '"Atkinson Hyperlegible Next Variable", sans-serif',
+  fontFamilyMonospace: '"JetBrains Mono Variable", monospace',
+  headings: { fontFamily: '"Atkinson Hyperlegible Next Variable", sans-serif', fontWeight: '700' },
+  defaultRadius: 'md',
+  cursorType: 'pointer',
+  components: {
+    Button: { defaultProps: { mih: 44 } },
+    ActionIcon: { defaultProps: { size: 44, variant: 'subtle' } },
+    TextInput: { defaultProps: { size: 'md' } },
+    Textarea: { defaultProps: { size: 'md' } },
+    Select: { defaultProps: { size: 'md', checkIconPosition: 'right' } },
+    MultiSelect: { defaultProps: { size: 'md' } },
+    TagsInput: { defaultProps: { size: 'md' } },
+  },
+});

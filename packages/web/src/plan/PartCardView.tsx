@@ -1,0 +1,57 @@
+import { Table, Title } from '@mantine/core';
+import type { PartCard } from '@probe-trail/core/plan';
+import { SafeMarkdown } from '../ui/SafeMarkdown';
+import { WireStrip } from '../ui/WireStrip';
+import classes from './PartCardView.module.css';
+
+interface CardProps {
+  readonly card: PartCard;
+  /** Pins, as `C31·2`, that the step at hand measures at. */
+  readonly marked?: readonly string[];
+}
+
+/** A part card: where the part is, its pins with their wires, its values, how it works. */
+export function PartCardView({ card, marked = [] }: CardProps) {
+  return (
+    <div className={classes.card}>
+      <div>
+        {card.connectors.map((connector) => (
+          <section key={connector.id}>
+            <Title order={3} size="h5">
+              <span className="mono">{connector.id}</span> {connector.name}
+            </Title>
+            <Table>
+              <Table.Tbody>
+                {connector.pins.map(({ pin, name, wire }) => (
+                  <Table.Tr
+                    key={pin}
+                    className={marked.includes(`${connector.id}·${pin}`) ? classes.marked : undefined}
+                  >
+                    <Table.Td className="mono">{pin}</Table.Td>
+                    <Table.Td>{name}</Table.Td>
+                    <Table.Td>
+                      <WireStrip wire={wire} />
+                    </Table.Td>
+                  </Table.Tr>
+                ))}
+              </Table.Tbody>
+            </Table>
+          </section>
+        ))}
+      </div>
+      <div>
+        {card.place !== '' && (
+          <p>
+            <b>Where it is.</b> {card.place}
+          </p>
+        )}
+        {card.values.map(({ name, value }) => (
+          <p key={name}>
+            {name} <b className="mono">{value}</b>
+          </p>
+        ))}
+        <SafeMarkdown text={card.howItWorks} />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,98 @@
+import { Button, FileButton } from '@mantine/core';
+import { blankPlan, type PlanListItem } from '@probe-trail/core/plan';
+import { nanoid } from '@reduxjs/toolkit';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { sayFailure } from '../app/api';
+import { Notice } from '../ui/Notice';
+import { Page } from '../ui/Page';
+import { Wait } from '../ui/Wait';
+import classes from './PlanLibraryPage.module.css';
+import { useAddPlanMutation, usePlansQuery } from './planApi';
+
+/** The plan library: choose a plan to follow or to work on, write a new one, take one in from a file. */
+export function PlanLibraryPage() {
+  const { data, error, refetch } = usePlansQuery(undefined, { refetchOnMountOrArgChange: true });
+  const { takeIn, create, problem } = useNewPlan();
+  return (
+    <Page
+      title="Plans"
+      actions={
+        <>
+          <FileButton accept="application/json,.json" onChange={(file) => file && void takeIn(file)}>
+            {(props) => (
+              <Button variant="default" {...props}>
+                Take in a plan file
+              </Button>
+            )}
+          </FileButton>
+          <Button onClick={() => void create()}>Write a new plan</Button>
+        </>
+      }
+    >
+      {problem && (
+        <Notice kind="outOfSpec" title="The plan was not taken in">
+          <p>{problem}</p>
+        </Notice>
+      )}
+      <Wait for={data} error={error} retry={refetch}>
+        {(plans) =>
+          plans.length === 0 ? (
+            <p>There is no plan yet. Write one, or take in a plan file.</p>
+          ) : (
+            <ul className={classes.list}>
+              {plans.map((plan) => (
+                <PlanLine key={plan.planId} plan={plan} />
+              ))}
+            </ul>
+          )
+        }
+      </Wait>
+    </Page>
+  );
+}
+
+function useNewPlan() {
+  const [add] = useAddPlanMutation();
+  const navigate = useNavigate();
+  const [problem, setProblem] = useState<string | undefined>();
+  const create = async () => {
+    const id = `plan-${nanoid(8)}`;
+    const added = await add(blankPlan(id, 'New plan'));
+    if (added.data) void navigate(`/plans/${id}/edit`);
+    else setProblem(sayFailure(added.error));
+  };
+  const takeIn = async (file: File) => {
+    // The readers of plan files know all units and specs: they are loaded when the first file comes.
+    const { readPlanFile, sayPlanFileProblem } = await import('@probe-trail/core/plan');
+    const plan = readPlanFile(await file.text());
+    if (!plan.ok) return setProblem(sayPlanFileProblem(plan.problem));
+    const added = await add(plan.value);
+    if (added.data) void navigate(`/plans/${plan.value.id}`);
+    else setProblem(sayFailure(added.error));
+  };
+  return { create, takeIn, problem };
+}
+
+function PlanLine({ plan }: { readonly plan: PlanListItem }) {
+  return (
+    <li>
+      <Link to={`/plans/${plan.planId}`}>
+        <span>
+          <b className={classes.title}>{plan.title || 'A plan without a title'}</b>
+          <small>{plan.summary}</small>
+        </span>
+        <span className={classes.facts}>
+          {plan.lines.join(', ')}
+          <small>
+            {plan.stepCount} steps, {plan.suspectCount} suspects
+          </small>
+        </span>
+        <span className={classes.facts}>
+          {plan.released ? `version ${plan.released.version}` : 'not released'}
+          <small>{plan.draft && `draft ${plan.draft.version} by ${plan.draft.savedBy}`}</small>
+        </span>
+      </Link>
+    </li>
+  );
+}

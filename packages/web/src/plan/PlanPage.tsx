@@ -1,0 +1,113 @@
+import { Button } from '@mantine/core';
+import type { Plan, PlanListItem } from '@probe-trail/core/plan';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { sayFailure } from '../app/api';
+import { Notice } from '../ui/Notice';
+import { Page } from '../ui/Page';
+import { Wait } from '../ui/Wait';
+import { PlanOutline } from './PlanOutline';
+import { useAddDraftMutation, usePlanDraftQuery, usePlansQuery, usePlanVersionQuery } from './planApi';
+import { StartTrail } from './StartTrail';
+
+/** A plan: what it is for, what it can find, its steps; from here it is followed or worked on. */
+export function PlanPage() {
+  const { planId = '' } = useParams();
+  const { data: plans, error, refetch } = usePlansQuery(undefined, { refetchOnMountOrArgChange: true });
+  const plan = plans?.find((candidate) => candidate.planId === planId);
+  if (plan) return plan.released ? <Released plan={plan} version={plan.released.version} /> : <OnlyDraft plan={plan} />;
+  return (
+    <Page title="Plan">
+      {plans ? (
+        <p>There is no plan “{planId}” here.</p>
+      ) : (
+        <Wait for={undefined} error={error} retry={refetch}>
+          {() => null}
+        </Wait>
+      )}
+    </Page>
+  );
+}
+
+function Released({ plan, version }: { readonly plan: PlanListItem; readonly version: number }) {
+  const { data, error, refetch } = usePlanVersionQuery({ planId: plan.planId, version });
+  return (
+    <PlanSheet plan={plan} says={`version ${version}`} document={data?.document} version={version}>
+      <Wait for={data} error={error} retry={refetch}>
+        {({ document }) => <PlanOutline plan={document} />}
+      </Wait>
+    </PlanSheet>
+  );
+}
+
+function OnlyDraft({ plan }: { readonly plan: PlanListItem }) {
+  const { data, error, refetch } = usePlanDraftQuery(plan.planId);
+  return (
+    <PlanSheet plan={plan} says="a draft, not released yet" document={data?.document}>
+      <Wait for={data} error={error} retry={refetch}>
+        {({ document }) => <PlanOutline plan={document} />}
+      </Wait>
+    </PlanSheet>
+  );
+}
+
+interface SheetProps {
+  readonly plan: PlanListItem;
+  readonly says: string;
+  readonly document: Plan | undefined;
+  /** Only of a released plan: the version to follow. */
+  readonly version?: number;
+  readonly children: React.ReactNode;
+}
+
+function PlanSheet({ plan, says, document, version, children }: SheetProps) {
+  const { edit, problem } = useEdit(plan);
+  return (
+    <Page
+      title={plan.title || 'A plan without a title'}
+      actions={
+        <>
+          {document && (
+            <Button
+              component="a"
+              variant="subtle"
+              download={`${plan.planId}.plan.json`}
+              href={`data:application/json,${encodeURIComponent(JSON.stringify(document, null, 2))}`}
+            >
+              Save as a file
+            </Button>
+          )}
+          <Button variant="default" onClick={() => void edit()}>
+            {plan.draft ? `Go on writing draft ${plan.draft.version}` : 'Write the next version'}
+          </Button>
+          {document && version !== undefined && <StartTrail plan={document} version={version} />}
+        </>
+      }
+    >
+      <p className="soft">
+        {says}
+        {plan.lines.length > 0 && ` · for ${plan.lines.join(', ')}`}
+      </p>
+      {problem && <Notice kind="outOfSpec" title={problem} />}
+      {version === undefined && (
+        <p>
+          Only a released version can be followed. <Link to={`/plans/${plan.planId}/edit`}>Open the draft</Link> and
+          release it.
+        </p>
+      )}
+      {children}
+    </Page>
+  );
+}
+
+function useEdit(plan: PlanListItem) {
+  const navigate = useNavigate();
+  const [addDraft] = useAddDraftMutation();
+  const [problem, setProblem] = useState<string | undefined>();
+  const edit = async () => {
+    const added = plan.draft ? undefined : await addDraft(plan.planId);
+    if (added?.error) setProblem(sayFailure(added.error));
+    else void navigate(`/plans/${plan.planId}/edit`);
+  };
+  return { edit, problem };
+}

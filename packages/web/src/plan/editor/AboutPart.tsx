@@ -1,0 +1,64 @@
+import { Stack, TagsInput, Textarea, TextInput } from '@mantine/core';
+import { useEditor } from './editorContext';
+
+/** What the plan is called and what it applies to. */
+export function AboutPart() {
+  const { plan, edit } = useEditor();
+  const { lines, codes, complaints } = plan.appliesTo;
+  return (
+    <Stack maw={720}>
+      <TextInput
+        label="Title"
+        maxLength={160}
+        value={plan.title}
+        onChange={(event) => {
+          const { value } = event.currentTarget;
+          edit('title', (draft) => {
+            draft.title = value;
+          });
+        }}
+      />
+      <Textarea
+        label="Summary"
+        autosize
+        minRows={2}
+        maxLength={2000}
+        value={plan.summary}
+        onChange={(event) => {
+          const { value } = event.currentTarget;
+          edit('summary', (draft) => {
+            draft.summary = value;
+          });
+        }}
+      />
+      <TagsInput
+        label="Vehicle lines"
+        description="Enter after each"
+        value={[...lines]}
+        onChange={(next) =>
+          edit(null, (draft) => {
+            draft.appliesTo.lines = next;
+          })
+        }
+      />
+      <TagsInput
+        label="Fault codes"
+        value={[...codes]}
+        onChange={(next) =>
+          edit(null, (draft) => {
+            draft.appliesTo.codes = next;
+          })
+        }
+      />
+      <TagsInput
+        label="Complaints"
+        value={[...complaints]}
+        onChange={(next) =>
+          edit(null, (draft) => {
+            draft.appliesTo.complaints = next;
+          })
+        }
+      />
+    </Stack>
+  );
+}

@@ -1,0 +1,80 @@
+import { Button, MultiSelect, Stack, Textarea, TextInput } from '@mantine/core';
+import type { Conclusion } from '@probe-trail/core/plan';
+import { nanoid } from '@reduxjs/toolkit';
+import type { Draft } from 'immer';
+import { change, removeById, useEditor } from './editorContext';
+import { Findings } from './Findings';
+import classes from './rows.module.css';
+
+/** The ends of the plan: which suspects each has found, or none. */
+export function ConclusionsPart() {
+  const { plan, edit } = useEditor();
+  const add = () =>
+    edit(null, (draft) => {
+      draft.conclusions.push({ id: `conclusion-${nanoid(5)}`, title: '', summary: '', suspectIds: [] });
+    });
+  return (
+    <>
+      {plan.conclusions.length === 0 && <p>No conclusion yet. Each way through the plan ends in one.</p>}
+      {plan.conclusions.map((conclusion) => (
+        <ConclusionRow key={conclusion.id} conclusion={conclusion} />
+      ))}
+      <Button variant="default" onClick={add}>
+        Add a conclusion
+      </Button>
+    </>
+  );
+}
+
+function ConclusionRow({ conclusion }: { readonly conclusion: Conclusion }) {
+  const { plan, edit, findings } = useEditor();
+  const editConclusion = (field: string | null, recipe: (conclusion: Draft<Conclusion>) => void) =>
+    edit(field && `${conclusion.id}.${field}`, (draft) => change(draft.conclusions, conclusion.id, recipe));
+  return (
+    <Stack className={classes.row} gap="xs">
+      <Findings findings={findings.filter(({ at }) => at.conclusionId === conclusion.id)} />
+      <TextInput
+        label="Title"
+        maxLength={160}
+        value={conclusion.title}
+        onChange={(event) => {
+          const { value } = event.currentTarget;
+          editConclusion('title', (draft) => {
+            draft.title = value;
+          });
+        }}
+      />
+      <MultiSelect
+        label="The cause"
+        description="None: no fault found"
+        data={plan.suspects.map(({ id, name }) => ({ value: id, label: name || id }))}
+        value={[...conclusion.suspectIds]}
+        onChange={(ids) =>
+          editConclusion(null, (draft) => {
+            draft.suspectIds = ids;
+          })
+        }
+      />
+      <Textarea
+        label="Summary"
+        autosize
+        maxLength={2000}
+        value={conclusion.summary}
+        onChange={(event) => {
+          const { value } = event.currentTarget;
+          editConclusion('summary', (draft) => {
+            draft.summary = value;
+          });
+        }}
+      />
+      <Button
+        variant="subtle"
+        color="gray"
+        style={{ justifySelf: 'start', alignSelf: 'start' }}
+        onClick={() => edit(null, (draft) => removeById(draft.conclusions, conclusion.id))}
+      >
+        Delete this conclusion
+      </Button>
+    </Stack>
+  );
+}

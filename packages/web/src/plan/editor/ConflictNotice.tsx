@@ -1,0 +1,42 @@
+import { Button, Group } from '@mantine/core';
+import type { Plan } from '@probe-trail/core/plan';
+import { nanoid } from '@reduxjs/toolkit';
+import { useNavigate } from 'react-router';
+import { Notice } from '../../ui/Notice';
+import { useAddPlanMutation } from '../planApi';
+import { forgetDraft } from './keptDraft';
+import type { Saving } from './useSaving';
+
+/** Somebody else saved the draft meanwhile: the author decides, and loses nothing either way. */
+export function ConflictNotice({
+  saving: { state, takeTheirs },
+  plan,
+}: {
+  readonly saving: Saving;
+  readonly plan: Plan;
+}) {
+  const [add] = useAddPlanMutation();
+  const navigate = useNavigate();
+  if (state.kind === 'failed') return <Notice kind="tooCloseToCall" title={state.says} />;
+  if (state.kind !== 'conflict') return null;
+  const keepMine = async () => {
+    const id = `${plan.id.slice(0, 60)}-${nanoid(6)}`;
+    const added = await add({ ...plan, id, title: `${plan.title} (my version)` });
+    if (!added.data) return;
+    forgetDraft(plan.id);
+    void navigate('/plans');
+  };
+  return (
+    <Notice kind="outOfSpec" title="Two people are writing this draft">
+      <p>{state.says}</p>
+      <Group>
+        <Button variant="default" onClick={() => void takeTheirs()}>
+          Show theirs; undo brings mine back
+        </Button>
+        <Button variant="default" onClick={() => void keepMine()}>
+          Keep mine as a plan of its own
+        </Button>
+      </Group>
+    </Notice>
+  );
+}

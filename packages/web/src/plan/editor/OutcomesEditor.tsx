@@ -1,0 +1,180 @@
+import { ActionIcon, Button, Group, MultiSelect, Select, Textarea } from '@mantine/core';
+import type { GoTo, Outcome, Step, StepReading } from '@probe-trail/core/plan';
+import { casesOf } from '@probe-trail/core/spec';
+import { nanoid } from '@reduxjs/toolkit';
+import { IconArrowUp, IconTrash } from '@tabler/icons-react';
+import type { Draft } from 'immer';
+import { change, removeById, useEditor } from './editorContext';
+import classes from './OutcomesEditor.module.css';
+import type { EditStep } from './StepEditor';
+
+interface OutcomesProps {
+  readonly step: Step;
+  readonly editStep: EditStep;
+}
+
+/** The outcomes in the order in which they are tried; each reads like a sentence. */
+export function OutcomesEditor({ step, editStep }: OutcomesProps) {
+  const add = () =>
+    editStep(null, (draft) => {
+      draft.outcomes.push({
+        id: `o-${nanoid(5)}`,
+        when: [],
+        meaning: '',
+        clears: [],
+        pointsTo: [],
+        goTo: { kind: 'nowhere' },
+      });
+    });
+  return (
+    <section>
+      <h2>Outcomes</h2>
+      <p className="soft">The first one that holds is taken.</p>
+      {step.outcomes.map((outcome, index) => (
+        <OutcomeEditor key={outcome.id} step={step} outcome={outcome} index={index} editStep={editStep} />
+      ))}
+      <Button variant="default" mt="xs" onClick={add}>
+        Add an outcome
+      </Button>
+    </section>
+  );
+}
+
+type EditOutcome = (field: string | null, recipe: (outcome: Draft<Outcome>) => void) => void;
+
+interface OutcomeProps extends OutcomesProps {
+  readonly outcome: Outcome;
+  readonly index: number;
+}
+
+function OutcomeEditor({ step, outcome, index, editStep }: OutcomeProps) {
+  const { plan } = useEditor();
+  const edit: EditOutcome = (field, recipe) =>
+    editStep(field && `${outcome.id}.${field}`, (draft) => change(draft.outcomes, outcome.id, recipe));
+  const suspects = plan.suspects.map(({ id, name }) => ({ value: id, label: name || id }));
+  return (
+    <div className={classes.outcome}>
+      {step.readings.map((reading) => (
+        <Condition key={reading.id} reading={reading} outcome={outcome} edit={edit} />
+      ))}
+      <MultiSelect
+        label="clears"
+        data={suspects}
+        value={[...outcome.clears]}
+        searchable
+        onChange={(ids) =>
+          edit(null, (draft) => {
+            draft.clears = ids;
+          })
+        }
+      />
+      <MultiSelect
+        label="points to"
+        data={suspects}
+        value={[...outcome.pointsTo]}
+        searchable
+        onChange={(ids) =>
+          edit(null, (draft) => {
+            draft.pointsTo = ids;
+          })
+        }
+      />
+      <GoToSelect outcome={outcome} edit={edit} />
+      <Textarea
+        className={classes.wide}
+        label="It means"
+        autosize
+        maxLength={1000}
+        value={outcome.meaning}
+        onChange={(event) => {
+          const { value } = event.currentTarget;
+          edit('meaning', (draft) => {
+            draft.meaning = value;
+          });
+        }}
+      />
+      <Group gap={0} className={classes.tools}>
+        <ActionIcon
+          aria-label="Try it earlier"
+          disabled={index === 0}
+          onClick={() =>
+            editStep(null, ({ outcomes }) => {
+              outcomes.splice(index - 1, 0, ...outcomes.splice(index, 1));
+            })
+          }
+        >
+          <IconArrowUp size={20} />
+        </ActionIcon>
+        <ActionIcon
+          aria-label="Delete this outcome"
+          onClick={() => editStep(null, (draft) => removeById(draft.outcomes, outcome.id))}
+        >
+          <IconTrash size={20} />
+        </ActionIcon>
+      </Group>
+    </div>
+  );
+}
+
+function Condition({
+  reading,
+  outcome,
+  edit,
+}: {
+  readonly reading: StepReading;
+  readonly outcome: Outcome;
+  readonly edit: EditOutcome;
+}) {
+  const chosen = outcome.when.find(({ readingId }) => readingId === reading.id)?.zoneIds ?? [];
+  const setZones = (zoneIds: string[]) =>
+    edit(null, (draft) => {
+      draft.when = draft.when.filter(({ readingId }) => readingId !== reading.id);
+      if (zoneIds.length > 0) draft.when.push({ readingId: reading.id, zoneIds });
+    });
+  return (
+    <MultiSelect
+      label={`when ${reading.name || 'the reading'} is`}
+      placeholder={chosen.length === 0 ? 'anything' : ''}
+      data={casesOf(reading.spec).map(({ id, name }) => ({ value: id, label: name || id }))}
+      value={[...chosen]}
+      onChange={setZones}
+    />
+  );
+}
+
+function GoToSelect({ outcome, edit }: { readonly outcome: Outcome; readonly edit: EditOutcome }) {
+  const { plan } = useEditor();
+  const data = [
+    { group: 'Steps', items: plan.steps.map(({ id, title }) => ({ value: `step:${id}`, label: title || id })) },
+    {
+      group: 'Conclusions',
+      items: plan.conclusions.map(({ id, title }) => ({ value: `conclusion:${id}`, label: title || id })),
+    },
+  ];
+  return (
+    <Select
+      label="go to"
+      placeholder="nowhere yet"
+      data={data}
+      value={optionOf(outcome.goTo)}
+      searchable
+      clearable
+      onChange={(value) =>
+        edit(null, (draft) => {
+          draft.goTo = goToOf(value);
+        })
+      }
+    />
+  );
+}
+
+function optionOf(goTo: GoTo): string | null {
+  if (goTo.kind === 'step') return `step:${goTo.stepId}`;
+  return goTo.kind === 'conclusion' ? `conclusion:${goTo.conclusionId}` : null;
+}
+
+function goToOf(value: string | null): GoTo {
+  const [kind, id = ''] = (value ?? '').split(/:(.*)/);
+  if (kind === 'step') return { kind, stepId: id };
+  return kind === 'conclusion' ? { kind, conclusionId: id } : { kind: 'nowhere' };
+}

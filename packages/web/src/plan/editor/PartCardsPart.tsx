@@ -1,0 +1,311 @@
+import { ActionIcon, Autocomplete, Button, Group, Select, Stack, Textarea, TextInput } from '@mantine/core';
+import type { PartCard } from '@probe-trail/core/plan';
+import { nanoid } from '@reduxjs/toolkit';
+import { IconTrash } from '@tabler/icons-react';
+import type { Draft } from 'immer';
+import { useState } from 'react';
+import { wireColourNames } from '../../ui/wireColour';
+import { CommittedInput } from './CommittedInput';
+import { change, removeById, useEditor } from './editorContext';
+import { parseId } from './parseFields';
+import classes from './rows.module.css';
+
+type EditCard = (field: string | null, recipe: (card: Draft<PartCard>) => void) => void;
+
+/** The part cards of the plan, one open at a time. */
+export function PartCardsPart() {
+  const { plan, edit } = useEditor();
+  const [openId, setOpenId] = useState<string | null>(plan.partCards[0]?.id ?? null);
+  const card = plan.partCards.find(({ id }) => id === openId);
+  const add = () => {
+    const id = `card-${nanoid(5)}`;
+    edit(null, (draft) => {
+      draft.partCards.push({ id, name: 'New part', place: '', howItWorks: '', connectors: [], values: [] });
+    });
+    setOpenId(id);
+  };
+  return (
+    <Stack>
+      <Group align="end">
+        <Select
+          label="Part card"
+          w={340}
+          data={plan.partCards.map(({ id, name }) => ({ value: id, label: name || id }))}
+          value={openId}
+          onChange={setOpenId}
+          searchable
+        />
+        <Button variant="default" onClick={add}>
+          Add a part card
+        </Button>
+      </Group>
+      {card && <CardEditor key={card.id} card={card} />}
+    </Stack>
+  );
+}
+
+function CardEditor({ card }: { readonly card: PartCard }) {
+  const { edit } = useEditor();
+  const editCard: EditCard = (field, recipe) =>
+    edit(field && `${card.id}.${field}`, (draft) => change(draft.partCards, card.id, recipe));
+  return (
+    <Stack>
+      <TextInput
+        label="Name"
+        maxLength={120}
+        value={card.name}
+        onChange={(event) => {
+          const { value } = event.currentTarget;
+          editCard('name', (draft) => {
+            draft.name = value;
+          });
+        }}
+      />
+      <Textarea
+        label="Where it is"
+        autosize
+        maxLength={500}
+        value={card.place}
+        onChange={(event) => {
+          const { value } = event.currentTarget;
+          editCard('place', (draft) => {
+            draft.place = value;
+          });
+        }}
+      />
+      <Textarea
+        label="How it works"
+        description="Markdown"
+        autosize
+        minRows={2}
+        maxLength={5000}
+        value={card.howItWorks}
+        onChange={(event) => {
+          const { value } = event.currentTarget;
+          editCard('howItWorks', (draft) => {
+            draft.howItWorks = value;
+          });
+        }}
+      />
+      {card.connectors.map((connector, index) => (
+        // The id of a connector is what is being typed, so it cannot be the key.
+        <ConnectorEditor key={index} connector={connector} index={index} editCard={editCard} />
+      ))}
+      <Values card={card} editCard={editCard} />
+      <Group>
+        <Button
+          variant="default"
+          onClick={() =>
+            editCard(null, ({ connectors }) => {
+              connectors.push({ id: `C${connectors.length + 1}`, name: '', pins: [] });
+            })
+          }
+        >
+          Add a connector
+        </Button>
+        <Button
+          variant="default"
+          onClick={() =>
+            editCard(null, ({ values }) => {
+              values.push({ name: '', value: '' });
+            })
+          }
+        >
+          Add a value
+        </Button>
+        <Button
+          variant="subtle"
+          color="gray"
+          onClick={() => edit(null, (draft) => removeById(draft.partCards, card.id))}
+        >
+          Delete this card
+        </Button>
+      </Group>
+    </Stack>
+  );
+}
+
+type Connector = PartCard['connectors'][number];
+
+interface ConnectorProps {
+  readonly connector: Connector;
+  readonly index: number;
+  readonly editCard: EditCard;
+}
+
+function ConnectorEditor({ connector, index, editCard }: ConnectorProps) {
+  const editConnector = (field: string | null, recipe: (connector: Draft<Connector>) => void) =>
+    editCard(field && `connector${index}.${field}`, ({ connectors }) => {
+      const target = connectors[index];
+      if (target) recipe(target);
+    });
+  return (
+    <div className={classes.row}>
+      <Group align="end">
+        <CommittedInput
+          label="Connector"
+          w={120}
+          value={connector.id}
+          parse={parseId}
+          onCommit={(id) =>
+            editConnector('id', (draft) => {
+              draft.id = id;
+            })
+          }
+        />
+        <TextInput
+          label="Name"
+          style={{ flex: 1 }}
+          maxLength={120}
+          value={connector.name}
+          onChange={(event) => {
+            const { value } = event.currentTarget;
+            editConnector('name', (draft) => {
+              draft.name = value;
+            });
+          }}
+        />
+        <Button
+          variant="default"
+          onClick={() =>
+            editConnector(null, ({ pins }) => {
+              pins.push({ pin: String(pins.length + 1), name: '', wire: { colour: '', tracer: '' } });
+            })
+          }
+        >
+          Add a pin
+        </Button>
+        <ActionIcon
+          aria-label={`Delete the connector ${connector.id}`}
+          onClick={() =>
+            editCard(null, ({ connectors }) => {
+              connectors.splice(index, 1);
+            })
+          }
+        >
+          <IconTrash size={20} />
+        </ActionIcon>
+      </Group>
+      {connector.pins.map((pin, at) => (
+        <PinRow
+          key={at}
+          pin={pin}
+          onDelete={() =>
+            editConnector(null, ({ pins }) => {
+              pins.splice(at, 1);
+            })
+          }
+          onChange={(field, recipe) =>
+            editConnector(field && `pin${at}.${field}`, ({ pins }) => {
+              const target = pins[at];
+              if (target) recipe(target);
+            })
+          }
+        />
+      ))}
+    </div>
+  );
+}
+
+type Pin = Connector['pins'][number];
+
+interface PinProps {
+  readonly pin: Pin;
+  readonly onDelete: () => void;
+  readonly onChange: (field: string | null, recipe: (pin: Draft<Pin>) => void) => void;
+}
+
+function PinRow({ pin, onDelete, onChange }: PinProps) {
+  return (
+    <div className={classes.pin}>
+      <CommittedInput
+        aria-label="Pin"
+        value={pin.pin}
+        parse={parseId}
+        onCommit={(next) =>
+          onChange('pin', (draft) => {
+            draft.pin = next;
+          })
+        }
+      />
+      <TextInput
+        aria-label={`What pin ${pin.pin} is for`}
+        placeholder="What it is for"
+        maxLength={120}
+        value={pin.name}
+        onChange={(event) => {
+          const { value } = event.currentTarget;
+          onChange('name', (draft) => {
+            draft.name = value;
+          });
+        }}
+      />
+      <Autocomplete
+        aria-label={`Wire of pin ${pin.pin}`}
+        placeholder="Wire"
+        size="md"
+        data={wireColourNames}
+        maxLength={40}
+        value={pin.wire.colour}
+        onChange={(colour) =>
+          onChange('colour', (draft) => {
+            draft.wire.colour = colour;
+          })
+        }
+      />
+      <Autocomplete
+        aria-label={`Tracer of pin ${pin.pin}`}
+        placeholder="Tracer"
+        size="md"
+        data={wireColourNames}
+        maxLength={40}
+        value={pin.wire.tracer}
+        onChange={(tracer) =>
+          onChange('tracer', (draft) => {
+            draft.wire.tracer = tracer;
+          })
+        }
+      />
+      <ActionIcon aria-label={`Delete pin ${pin.pin}`} onClick={onDelete}>
+        <IconTrash size={20} />
+      </ActionIcon>
+    </div>
+  );
+}
+
+function Values({ card, editCard }: { readonly card: PartCard; readonly editCard: EditCard }) {
+  const editValue = (index: number, field: 'name' | 'value', text: string) =>
+    editCard(`value${index}.${field}`, ({ values }) => {
+      const target = values[index];
+      if (target) target[field] = text;
+    });
+  return card.values.map(({ name, value }, index) => (
+    <Group key={index} wrap="nowrap">
+      <TextInput
+        aria-label="Name of the value"
+        placeholder="Such as: resistance at 20 °C"
+        style={{ flex: 1 }}
+        maxLength={120}
+        value={name}
+        onChange={(event) => editValue(index, 'name', event.currentTarget.value)}
+      />
+      <TextInput
+        aria-label={`Value of ${name}`}
+        placeholder="Such as: 2.5 kΩ"
+        maxLength={120}
+        value={value}
+        onChange={(event) => editValue(index, 'value', event.currentTarget.value)}
+      />
+      <ActionIcon
+        aria-label={`Delete the value ${name}`}
+        onClick={() =>
+          editCard(null, ({ values }) => {
+            values.splice(index, 1);
+          })
+        }
+      >
+        <IconTrash size={20} />
+      </ActionIcon>
+    </Group>
+  ));
+}

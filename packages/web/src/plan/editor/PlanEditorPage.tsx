@@ -1,0 +1,163 @@
+import { ActionIcon, Button, Tabs } from '@mantine/core';
+import { useHotkeys } from '@mantine/hooks';
+import { checkPlan, errorsOf, type PlanVersion } from '@probe-trail/core/plan';
+import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { ActionCreators } from 'redux-undo';
+import { sayFailure } from '../../app/api';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { Notice } from '../../ui/Notice';
+import { Page } from '../../ui/Page';
+import { Wait } from '../../ui/Wait';
+import { usePlanDraftQuery, useReleaseDraftMutation } from '../planApi';
+import { AboutPart } from './AboutPart';
+import { ConclusionsPart } from './ConclusionsPart';
+import { ConflictNotice } from './ConflictNotice';
+import { draftEdited, draftOpened, selectCanRedo, selectCanUndo, selectDocument } from './draftSlice';
+import { EditorContext, useEditPlan } from './editorContext';
+import { FindingsPart } from './FindingsPart';
+import { readKeptDraft } from './keptDraft';
+import { PartCardsPart } from './PartCardsPart';
+import { StepsPart } from './StepsPart';
+import { SuspectsPart } from './SuspectsPart';
+import { type Saving, useSaving } from './useSaving';
+
+/** The author's editor: everything of a plan, saved as it is written, with the findings of the plan check. */
+export function PlanEditorPage() {
+  const { planId = '' } = useParams();
+  const { data, error, refetch } = usePlanDraftQuery(planId, { refetchOnMountOrArgChange: true });
+  const [opened, setOpened] = useState<PlanVersion | undefined>();
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    if (!data || opened) return;
+    dispatch(draftOpened(data.document));
+    dispatch(ActionCreators.clearHistory());
+    const kept = readKeptDraft(planId);
+    // Undo takes what was restored away again.
+    if (kept) dispatch(draftEdited({ document: kept, group: null }));
+    setOpened(data);
+  }, [data, opened, dispatch, planId]);
+  if (opened) return <OpenEditor opened={opened} />;
+  return (
+    <Page title="Draft">
+      <Wait for={undefined} error={error} retry={refetch}>
+        {() => null}
+      </Wait>
+    </Page>
+  );
+}
+
+const parts = {
+  steps: ['Steps', StepsPart],
+  suspects: ['Suspects', SuspectsPart],
+  conclusions: ['Conclusions', ConclusionsPart],
+  cards: ['Part cards', PartCardsPart],
+  about: ['About', AboutPart],
+  findings: ['Plan check', FindingsPart],
+} as const;
+
+function OpenEditor({ opened }: { readonly opened: PlanVersion }) {
+  const saving = useSaving(opened);
+  const plan = useAppSelector(selectDocument) ?? opened.document;
+  const edit = useEditPlan();
+  // Typing must not wait for the plan check of a long plan.
+  const settled = useDeferredValue(plan);
+  const findings = useMemo(() => checkPlan(settled), [settled]);
+  const editor = useMemo(() => ({ plan, edit, findings }), [plan, edit, findings]);
+  const [search, setSearch] = useSearchParams();
+  const part = search.get('part') ?? 'steps';
+  return (
+    <EditorContext.Provider value={editor}>
+      <Page
+        title={plan.title || 'A plan without a title'}
+        actions={<Actions opened={opened} saving={saving} errors={errorsOf(findings).length} />}
+      >
+        <ConflictNotice saving={saving} plan={plan} />
+        <Tabs value={part} onChange={(next) => setSearch({ part: next ?? 'steps' })} keepMounted={false}>
+          <Tabs.List mb="md">
+            {Object.entries(parts).map(([value, [name]]) => (
+              <Tabs.Tab key={value} value={value} mih={44} fz="md">
+                {name}
+                {value === 'findings' && ` (${findings.length})`}
+              </Tabs.Tab>
+            ))}
+          </Tabs.List>
+          {Object.entries(parts).map(([value, [, Part]]) => (
+            <Tabs.Panel key={value} value={value}>
+              <Part />
+            </Tabs.Panel>
+          ))}
+        </Tabs>
+      </Page>
+    </EditorContext.Provider>
+  );
+}
+
+interface ActionsProps {
+  readonly opened: PlanVersion;
+  readonly saving: Saving;
+  readonly errors: number;
+}
+
+const saveWords = {
+  saved: 'all saved',
+  unsaved: 'saving',
+  conflict: 'not saved',
+  failed: 'not saved yet, kept on this device',
+} as const;
+
+function Actions({ opened, saving, errors }: ActionsProps) {
+  return (
+    <>
+      <span className="soft" role="status">
+        draft {opened.version}, {saveWords[saving.state.kind]}
+      </span>
+      <UndoRedo />
+      <Release opened={opened} saving={saving} errors={errors} />
+    </>
+  );
+}
+
+function UndoRedo() {
+  const dispatch = useAppDispatch();
+  const canUndo = useAppSelector(selectCanUndo);
+  const canRedo = useAppSelector(selectCanRedo);
+  const undo = () => canUndo && dispatch(ActionCreators.undo());
+  const redo = () => dispatch(ActionCreators.redo());
+  useHotkeys(
+    [
+      ['mod+Z', undo],
+      ['mod+shift+Z', redo],
+      ['mod+Y', redo],
+    ],
+    [],
+  );
+  return (
+    <>
+      <ActionIcon aria-label="Undo" title="Undo (Ctrl Z)" disabled={!canUndo} onClick={undo}>
+        <IconArrowBackUp size={22} />
+      </ActionIcon>
+      <ActionIcon aria-label="Redo" title="Redo (Ctrl Shift Z)" disabled={!canRedo} onClick={redo}>
+        <IconArrowForwardUp size={22} />
+      </ActionIcon>
+    </>
+  );
+}
+
+function Release({ opened: { planId, version }, saving: { state, etag }, errors }: ActionsProps) {
+  const [release, { error, isLoading }] = useReleaseDraftMutation();
+  const navigate = useNavigate();
+  const submit = async () => {
+    const released = await release({ planId, etag });
+    if (released.data) void navigate(`/plans/${planId}`);
+  };
+  return (
+    <>
+      <Button loading={isLoading} disabled={errors > 0 || state.kind !== 'saved'} onClick={() => void submit()}>
+        {errors > 0 ? `${errors} ${errors === 1 ? 'error' : 'errors'} before release` : `Release version ${version}`}
+      </Button>
+      {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}
+    </>
+  );
+}

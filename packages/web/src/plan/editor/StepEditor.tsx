@@ -1,0 +1,185 @@
+import { Button, Group, MultiSelect, NumberInput, Select, TagsInput, Textarea, TextInput } from '@mantine/core';
+import { type AccessLevel, accessLevels, type Step } from '@probe-trail/core/plan';
+import type { Draft } from 'immer';
+import { change, removeById, useEditor } from './editorContext';
+import { Findings } from './Findings';
+import { HookUpEditor } from './HookUpEditor';
+import { OutcomesEditor } from './OutcomesEditor';
+import { ReadingsEditor } from './ReadingsEditor';
+import classes from './StepEditor.module.css';
+
+export type EditStep = (field: string | null, recipe: (step: Draft<Step>) => void) => void;
+
+interface StepProps {
+  readonly step: Step;
+}
+
+/** Everything of one step, from what it proves to where its outcomes lead. */
+export function StepEditor({ step }: StepProps) {
+  const { edit, findings } = useEditor();
+  const editStep: EditStep = (field, recipe) =>
+    edit(field && `${step.id}.${field}`, (draft) => change(draft.steps, step.id, recipe));
+  return (
+    <div className={classes.step}>
+      <Findings findings={findings.filter(({ at }) => at.stepId === step.id)} />
+      <Basics step={step} editStep={editStep} />
+      <HookUpEditor hookUp={step.hookUp} editStep={editStep} />
+      <Textarea
+        label="Instruction"
+        description="Markdown"
+        autosize
+        minRows={3}
+        maxLength={20000}
+        value={step.instruction}
+        onChange={(event) => {
+          const { value } = event.currentTarget;
+          editStep('instruction', (draft) => {
+            draft.instruction = value;
+          });
+        }}
+      />
+      <TagsInput
+        label="Cautions"
+        description="Enter after each"
+        value={[...step.cautions]}
+        onChange={(cautions) =>
+          editStep(null, (draft) => {
+            draft.cautions = cautions;
+          })
+        }
+      />
+      <ReadingsEditor step={step} editStep={editStep} />
+      <OutcomesEditor step={step} editStep={editStep} />
+      <Effort step={step} editStep={editStep} />
+      <StepActions step={step} />
+    </div>
+  );
+}
+
+interface PartProps extends StepProps {
+  readonly editStep: EditStep;
+}
+
+function Basics({ step, editStep }: PartProps) {
+  return (
+    <>
+      <TextInput
+        label="Title"
+        maxLength={160}
+        value={step.title}
+        onChange={(event) => {
+          const { value } = event.currentTarget;
+          editStep('title', (draft) => {
+            draft.title = value;
+          });
+        }}
+      />
+      <TextInput
+        label="What it proves"
+        maxLength={300}
+        value={step.proves}
+        onChange={(event) => {
+          const { value } = event.currentTarget;
+          editStep('proves', (draft) => {
+            draft.proves = value;
+          });
+        }}
+      />
+      <TagsInput
+        label="Vehicle state"
+        description="What must be, in the order in which it is safe to do; such as ignition: on"
+        value={step.needs.map(({ what, is }) => `${what}: ${is}`)}
+        onChange={(tags) =>
+          editStep(null, (draft) => {
+            draft.needs = tags.map(toNeed);
+          })
+        }
+        acceptValueOnBlur
+      />
+    </>
+  );
+}
+
+/** `ignition: on` as a need; without a colon, the last word is the state. */
+function toNeed(tag: string): { what: string; is: string } {
+  const [what = '', is = ''] = tag.includes(':') ? tag.split(/:\s*/) : tag.split(/\s+(?=\S+$)/);
+  return { what: what.trim() || tag.trim(), is: is.trim() || 'so' };
+}
+
+const accessOptions = Object.entries(accessLevels).map(([value, label]) => ({ value, label }));
+
+function Effort({ step, editStep }: PartProps) {
+  const { plan } = useEditor();
+  return (
+    <div className={classes.columns}>
+      <NumberInput
+        label="Minutes"
+        size="md"
+        min={0}
+        max={2000}
+        allowNegative={false}
+        value={step.effort.minutes}
+        onChange={(minutes) =>
+          typeof minutes === 'number' &&
+          editStep('minutes', (draft) => {
+            draft.effort.minutes = minutes;
+          })
+        }
+      />
+      <Select
+        label="Access"
+        data={accessOptions}
+        value={step.effort.access}
+        allowDeselect={false}
+        onChange={(access) =>
+          access &&
+          editStep(null, (draft) => {
+            draft.effort.access = access as AccessLevel;
+          })
+        }
+      />
+      <TagsInput
+        label="Tools"
+        value={[...step.effort.tools]}
+        onChange={(tools) =>
+          editStep(null, (draft) => {
+            draft.effort.tools = tools;
+          })
+        }
+      />
+      <MultiSelect
+        label="On the shelf"
+        data={plan.partCards.map(({ id, name }) => ({ value: id, label: name || id }))}
+        value={[...step.partCardIds]}
+        onChange={(ids) =>
+          editStep(null, (draft) => {
+            draft.partCardIds = ids;
+          })
+        }
+      />
+    </div>
+  );
+}
+
+function StepActions({ step }: StepProps) {
+  const { plan, edit } = useEditor();
+  return (
+    <Group>
+      {plan.startStepId !== step.id && (
+        <Button
+          variant="default"
+          onClick={() =>
+            edit(null, (draft) => {
+              draft.startStepId = step.id;
+            })
+          }
+        >
+          Make it the first step
+        </Button>
+      )}
+      <Button variant="subtle" color="gray" onClick={() => edit(null, (draft) => removeById(draft.steps, step.id))}>
+        Delete this step
+      </Button>
+    </Group>
+  );
+}

@@ -1,0 +1,127 @@
+import { ActionIcon, Button, Select, Textarea, TextInput } from '@mantine/core';
+import type { Suspect } from '@probe-trail/core/plan';
+import { nanoid } from '@reduxjs/toolkit';
+import { IconTrash } from '@tabler/icons-react';
+import type { Draft } from 'immer';
+import { CommittedInput } from './CommittedInput';
+import { change, removeById, useEditor } from './editorContext';
+import { Findings } from './Findings';
+import { parseWeight } from './parseFields';
+import classes from './rows.module.css';
+
+const kinds: Record<Suspect['kind'], string> = {
+  part: 'part',
+  wire: 'wire',
+  connector: 'connector',
+  feed: 'feed',
+  ground: 'ground',
+  fuse: 'fuse',
+  relay: 'relay',
+  controlUnit: 'control unit',
+  setting: 'setting or program',
+};
+const kindOptions = Object.entries(kinds).map(([value, label]) => ({ value, label }));
+
+/** Everything that can be the cause, how often it is, and what mends it. */
+export function SuspectsPart() {
+  const { plan, edit } = useEditor();
+  const add = () =>
+    edit(null, (draft) => {
+      draft.suspects.push({
+        id: `suspect-${nanoid(5)}`,
+        name: '',
+        kind: 'part',
+        weight: 1,
+        repair: '',
+        afterRepair: '',
+      });
+    });
+  return (
+    <>
+      {plan.suspects.length === 0 && <p>No suspect yet. Write down everything that can be the cause.</p>}
+      {plan.suspects.map((suspect) => (
+        <SuspectRow key={suspect.id} suspect={suspect} />
+      ))}
+      <Button variant="default" onClick={add}>
+        Add a suspect
+      </Button>
+    </>
+  );
+}
+
+function SuspectRow({ suspect }: { readonly suspect: Suspect }) {
+  const { edit, findings } = useEditor();
+  const editSuspect = (field: string | null, recipe: (suspect: Draft<Suspect>) => void) =>
+    edit(field && `${suspect.id}.${field}`, (draft) => change(draft.suspects, suspect.id, recipe));
+  return (
+    <div className={classes.row}>
+      <Findings findings={findings.filter(({ at }) => at.suspectId === suspect.id && !at.stepId)} />
+      <div className={classes.suspect}>
+        <TextInput
+          label="Name"
+          maxLength={120}
+          value={suspect.name}
+          onChange={(event) => {
+            const { value } = event.currentTarget;
+            editSuspect('name', (draft) => {
+              draft.name = value;
+            });
+          }}
+        />
+        <Select
+          label="Kind"
+          data={kindOptions}
+          value={suspect.kind}
+          allowDeselect={false}
+          onChange={(kind) =>
+            kind &&
+            editSuspect(null, (draft) => {
+              draft.kind = kind as Suspect['kind'];
+            })
+          }
+        />
+        <CommittedInput
+          label="Weight"
+          value={String(suspect.weight)}
+          parse={parseWeight}
+          onCommit={(weight) =>
+            editSuspect('weight', (draft) => {
+              draft.weight = weight;
+            })
+          }
+        />
+        <ActionIcon
+          mt={28}
+          aria-label={`Delete ${suspect.name}`}
+          onClick={() => edit(null, (draft) => removeById(draft.suspects, suspect.id))}
+        >
+          <IconTrash size={20} />
+        </ActionIcon>
+        <Textarea
+          label="Repair"
+          autosize
+          maxLength={2000}
+          value={suspect.repair}
+          onChange={(event) => {
+            const { value } = event.currentTarget;
+            editSuspect('repair', (draft) => {
+              draft.repair = value;
+            });
+          }}
+        />
+        <Textarea
+          label="After the repair"
+          autosize
+          maxLength={2000}
+          value={suspect.afterRepair}
+          onChange={(event) => {
+            const { value } = event.currentTarget;
+            editSuspect('afterRepair', (draft) => {
+              draft.afterRepair = value;
+            });
+          }}
+        />
+      </div>
+    </div>
+  );
+}

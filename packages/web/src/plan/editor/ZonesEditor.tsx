@@ -1,0 +1,142 @@
+import { ActionIcon, Button, Group, SegmentedControl, TextInput } from '@mantine/core';
+import { formatPlain } from '@probe-trail/core/reading';
+import { failed, type Result } from '@probe-trail/core/result';
+import type { ChoiceSpec, Zone, ZonesSpec } from '@probe-trail/core/spec';
+import { nanoid } from '@reduxjs/toolkit';
+import { IconTrash } from '@tabler/icons-react';
+import { LimitRuler } from '../../ui/LimitRuler';
+import { CommittedInput } from './CommittedInput';
+import { parseLimit } from './parseFields';
+import { type ChangeSpec, UnitInput } from './SpecEditor';
+import classes from './StepEditor.module.css';
+import { withCutAt, withNewCut, withoutZone, withZone } from './specKinds';
+
+interface ZonesProps<S> {
+  readonly spec: S;
+  readonly onChange: ChangeSpec<ZonesSpec | ChoiceSpec>;
+}
+
+/** Zones, with their cuts dragged on the ruler or typed; or the things that can be seen. */
+export function ZonesEditor({ spec, onChange }: ZonesProps<ZonesSpec | ChoiceSpec>) {
+  const zones = spec.kind === 'zones' ? spec.zones : spec.options;
+  const remove = (index: number) =>
+    onChange(
+      null,
+      spec.kind === 'zones'
+        ? withoutZone(spec, index)
+        : { ...spec, options: spec.options.filter((_, at) => at !== index) },
+    );
+  return (
+    <>
+      {spec.kind === 'zones' && (
+        <LimitRuler
+          line={spec}
+          unit={spec.unit}
+          onCutMoved={(index, value) => onChange(`cut${index}`, withCutAt(spec, index, value))}
+        />
+      )}
+      {zones.map((zone, index) => (
+        <ZoneRow
+          key={zone.id}
+          zone={zone}
+          canDelete={zones.length > 1}
+          onDelete={() => remove(index)}
+          onChange={(field, change) => onChange(field && `${zone.id}.${field}`, withZone(spec, index, change))}
+        />
+      ))}
+      {spec.kind === 'zones' ? (
+        <CutFields spec={spec} onChange={onChange} />
+      ) : (
+        <AddOption spec={spec} onChange={onChange} />
+      )}
+    </>
+  );
+}
+
+interface ZoneRowProps {
+  readonly zone: Zone;
+  readonly canDelete: boolean;
+  readonly onDelete: () => void;
+  readonly onChange: (field: string | null, change: Partial<Zone>) => void;
+}
+
+function ZoneRow({ zone, canDelete, onDelete, onChange }: ZoneRowProps) {
+  return (
+    <div className={classes.zone}>
+      <TextInput
+        aria-label="Name"
+        placeholder="Name"
+        maxLength={60}
+        value={zone.name}
+        onChange={(event) => onChange('name', { name: event.currentTarget.value })}
+      />
+      <TextInput
+        aria-label={`Meaning of ${zone.name}`}
+        placeholder="What it says about the vehicle"
+        maxLength={500}
+        value={zone.meaning}
+        onChange={(event) => onChange('meaning', { meaning: event.currentTarget.value })}
+      />
+      <SegmentedControl
+        aria-label={`${zone.name} is`}
+        data={['ok', 'not ok']}
+        value={zone.ok ? 'ok' : 'not ok'}
+        onChange={(value) => onChange(null, { ok: value === 'ok' })}
+      />
+      <ActionIcon aria-label={`Delete ${zone.name}`} disabled={!canDelete} onClick={onDelete}>
+        <IconTrash size={20} />
+      </ActionIcon>
+    </div>
+  );
+}
+
+function CutFields({ spec, onChange }: ZonesProps<ZonesSpec>) {
+  const parseCut =
+    (index: number) =>
+    (text: string): Result<number, string> => {
+      const parsed = parseLimit(spec.unit)(text);
+      const isSame = parsed.ok && parsed.value === spec.cuts[index];
+      return parsed.ok && !isSame && withCutAt(spec, index, parsed.value) === spec
+        ? failed('The cuts must rise from left to right.')
+        : parsed;
+    };
+  return (
+    <Group align="end">
+      {spec.cuts.map((cut, index) => (
+        <CommittedInput
+          // A cut has no identity but its place in the row.
+          key={index}
+          label={`${spec.zones[index]?.name} | ${spec.zones[index + 1]?.name}`}
+          w={150}
+          value={formatPlain(cut)}
+          rightSection={spec.unit}
+          parse={parseCut(index)}
+          onCommit={(value) => onChange(`cut${index}`, withCutAt(spec, index, value))}
+        />
+      ))}
+      <UnitInput spec={spec} onChange={onChange} />
+      <Button
+        variant="default"
+        disabled={spec.cuts.length >= 12}
+        onClick={() => onChange(null, withNewCut(spec, `z-${nanoid(5)}`))}
+      >
+        Add a zone
+      </Button>
+    </Group>
+  );
+}
+
+function AddOption({ spec, onChange }: ZonesProps<ChoiceSpec>) {
+  const option: Zone = { id: `z-${nanoid(5)}`, name: '', meaning: '', ok: false };
+  return (
+    <Group>
+      <Button
+        variant="default"
+        disabled={spec.options.length >= 12}
+        onClick={() => onChange(null, { ...spec, options: [...spec.options, option] })}
+      >
+        Add a thing to be seen
+      </Button>
+    </Group>
+  );
+}

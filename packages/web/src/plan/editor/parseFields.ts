@@ -1,0 +1,36 @@
+import { parseReading, sayReadingProblem } from '@probe-trail/core/reading';
+import { failed, ok, type Result } from '@probe-trail/core/result';
+import { findUnit } from '@probe-trail/core/units';
+
+/** A limit as an author types it: with comma or point, with or without unit, in any prefix. */
+export const parseLimit =
+  (unit: string) =>
+  (text: string): Result<number, string> => {
+    const parsed = parseReading(text, { unit });
+    if (!parsed.ok) return failed(sayReadingProblem(parsed.problem));
+    return parsed.value.kind === 'exact'
+      ? ok(parsed.value.value)
+      : failed('A limit is one number. Leave the field empty for no limit on this side.');
+  };
+
+/** A limit that may be open: an empty field is no limit. */
+export const parseOpenLimit =
+  (unit: string) =>
+  (text: string): Result<number | null, string> =>
+    text.trim() === '' ? ok(null) : parseLimit(unit)(text);
+
+export function parseUnit(text: string): Result<string, string> {
+  const unit = findUnit(text);
+  if (!unit) return failed(`“${text}” is not a unit known here. Such as V, mV, kΩ, °C, kPa(g), %.`);
+  if (unit.base.quantity === 'pressure' && !unit.datum)
+    return failed(`Say what the pressure counts from: ${unit.symbol}(g) or ${unit.symbol}(abs).`);
+  return ok(unit.symbol);
+}
+
+export const parseId = (text: string): Result<string, string> =>
+  /^[\w.-]{1,80}$/.test(text) ? ok(text) : failed('Letters, digits, dots, dashes and underscores only.');
+
+export function parseWeight(text: string): Result<number, string> {
+  const weight = Number(text.replace(',', '.'));
+  return weight > 0 && weight <= 1000 ? ok(weight) : failed('A number above 0, at most 1000.');
+}

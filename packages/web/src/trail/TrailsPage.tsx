@@ -1,0 +1,72 @@
+import { Button } from '@mantine/core';
+import type { TrailListItem } from '@probe-trail/core/trail';
+import { Link } from 'react-router';
+import { Moment } from '../ui/Moment';
+import { Page } from '../ui/Page';
+import { VerdictMark } from '../ui/VerdictMark';
+import { Wait } from '../ui/Wait';
+import classes from './TrailsPage.module.css';
+import { useTrailsQuery } from './trailApi';
+
+/** Home: the trails that are being walked, and those that have come to an end. */
+export function TrailsPage() {
+  const { data, error, refetch } = useTrailsQuery(undefined, { refetchOnMountOrArgChange: true });
+  return (
+    <Page
+      title="Trails"
+      actions={
+        <Button component={Link} to="/plans">
+          Choose a plan to follow
+        </Button>
+      }
+    >
+      <Wait for={data} error={error} retry={refetch}>
+        {(trails) => <TrailLists trails={trails} />}
+      </Wait>
+    </Page>
+  );
+}
+
+function TrailLists({ trails }: { readonly trails: readonly TrailListItem[] }) {
+  const open = trails.filter(({ concludedWith }) => concludedWith === null);
+  const ended = trails.filter(({ concludedWith }) => concludedWith !== null);
+  if (trails.length === 0)
+    return <p>No trail has been walked yet. Choose a plan, say which bus it is, and the first step opens.</p>;
+  return (
+    <>
+      <h2 className={classes.part}>Under way</h2>
+      {open.length === 0 ? <p className="soft">None. Every trail has come to its end.</p> : <TrailList trails={open} />}
+      {ended.length > 0 && (
+        <>
+          <h2 className={classes.part}>Ended</h2>
+          <TrailList trails={ended} />
+        </>
+      )}
+    </>
+  );
+}
+
+function TrailList({ trails }: { readonly trails: readonly TrailListItem[] }) {
+  return (
+    <ul className={classes.list}>
+      {trails.map((trail) => (
+        <li key={trail.trailId}>
+          <Link to={trail.concludedWith === null ? `/trails/${trail.trailId}` : `/trails/${trail.trailId}/record`}>
+            <VerdictMark kind={trail.concludedWith === null ? 'open' : 'inSpec'} />
+            <b className={classes.bus}>{trail.fleetNumber}</b>
+            <span className={classes.what}>
+              {trail.planTitle}
+              <small>{trail.concludedWith ?? (trail.atStep ? `at: ${trail.atStep}` : 'at its conclusion')}</small>
+            </span>
+            <span className={classes.who}>
+              {trail.openedBy}
+              <small>
+                <Moment atMs={trail.lastEventAtMs} />
+              </small>
+            </span>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}

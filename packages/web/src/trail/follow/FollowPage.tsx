@@ -1,0 +1,50 @@
+import type { Step } from '@probe-trail/core/plan';
+import { Navigate, useLocation, useParams } from 'react-router';
+import { readPersonId } from '../../person/personChoice';
+import { Bar } from '../../ui/Page';
+import { Wait } from '../../ui/Wait';
+import { ConclusionPanel } from './ConclusionPanel';
+import classes from './FollowPage.module.css';
+import { LineUp } from './LineUp';
+import { RefusalNotice } from './RefusalNotice';
+import { StepView } from './StepView';
+import { TrailHead } from './TrailHead';
+import { TrailSpine } from './TrailSpine';
+import { type OpenTrail, useTrail } from './useTrail';
+
+/** Following: one step at a time, at the vehicle. */
+export function FollowPage() {
+  const { trailId = '' } = useParams();
+  const { pathname } = useLocation();
+  const { open, error, retry } = useTrail(trailId);
+  if (!readPersonId()) return <Navigate to={`/who?then=${encodeURIComponent(pathname)}`} replace />;
+  if (!open)
+    return (
+      <>
+        <Bar />
+        <Wait for={undefined} error={error} retry={retry}>
+          {() => null}
+        </Wait>
+      </>
+    );
+  return (
+    <div className={classes.page}>
+      <TrailHead open={open} />
+      <TrailSpine open={open} />
+      <main className={classes.sheet}>
+        <RefusalNotice trailId={trailId} />
+        <Here open={open} />
+      </main>
+      <LineUp open={open} />
+    </div>
+  );
+}
+
+function Here({ open }: { readonly open: OpenTrail }) {
+  const { plan, trail } = open;
+  if (trail.at.kind !== 'step') return <ConclusionPanel open={open} />;
+  const { stepId } = trail.at;
+  const step = plan.steps.find(({ id }) => id === stepId) as Step;
+  // A step that is opened again begins afresh: nothing of the last visit may stay in its fields.
+  return <StepView key={`${stepId}-${trail.waymarks.length}`} open={open} step={step} />;
+}

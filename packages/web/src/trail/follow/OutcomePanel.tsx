@@ -1,0 +1,67 @@
+import { Button } from '@mantine/core';
+import { indexPlan, type Outcome, type Plan, type Step } from '@probe-trail/core/plan';
+import { useEffect, useRef } from 'react';
+import { Notice } from '../../ui/Notice';
+import classes from './OutcomePanel.module.css';
+import type { OpenTrail } from './useTrail';
+
+interface OutcomeProps {
+  readonly open: OpenTrail;
+  readonly step: Step;
+  readonly outcome: Outcome | undefined;
+}
+
+/** What the readings of the step mean for the suspects, and where they lead. Nothing moves on by itself. */
+export function OutcomePanel({ open: { plan, record }, step, outcome }: OutcomeProps) {
+  const button = useRef<HTMLButtonElement>(null);
+  useEffect(() => button.current?.focus({ preventScroll: true }), []);
+  if (!outcome)
+    return (
+      <Notice kind="tooCloseToCall" title="The plan says nothing for this case">
+        <p>Type the reading again, or go on with “Cannot do this step” and choose the way yourself.</p>
+      </Notice>
+    );
+  return (
+    <div className={classes.outcome}>
+      <div>
+        {outcome.meaning !== '' && <p>{outcome.meaning}</p>}
+        <Suspects says="Clears" ids={outcome.clears} plan={plan} />
+        <Suspects says="Points to" ids={outcome.pointsTo} plan={plan} />
+      </div>
+      <Button
+        ref={button}
+        size="xl"
+        mih={64}
+        classNames={{ label: classes.label ?? '' }}
+        onClick={() => record({ kind: 'outcomeTaken', stepId: step.id, outcomeId: outcome.id })}
+      >
+        Go on: {targetName(plan, outcome)}
+      </Button>
+    </div>
+  );
+}
+
+function Suspects({
+  says,
+  ids,
+  plan,
+}: {
+  readonly says: string;
+  readonly ids: readonly string[];
+  readonly plan: Plan;
+}) {
+  if (ids.length === 0) return null;
+  return (
+    <p>
+      <b>{says}</b> {ids.map((id) => indexPlan(plan).suspects.get(id)?.name ?? id).join(', ')}.
+    </p>
+  );
+}
+
+/** Title of the step or conclusion that an outcome leads to. */
+export function targetName(plan: Plan, { goTo }: Outcome): string {
+  const { steps, conclusions } = indexPlan(plan);
+  if (goTo.kind === 'step') return steps.get(goTo.stepId)?.title ?? goTo.stepId;
+  if (goTo.kind === 'conclusion') return conclusions.get(goTo.conclusionId)?.title ?? goTo.conclusionId;
+  return 'nowhere yet';
+}

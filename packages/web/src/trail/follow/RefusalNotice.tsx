@@ -1,0 +1,28 @@
+import { Button } from '@mantine/core';
+import type { TrailEvent } from '@probe-trail/core/trail';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { Notice } from '../../ui/Notice';
+import { openTrail } from '../recordEvents';
+import { selectLog } from '../trailSlice';
+
+/** Entries that the server refused: why, what they were, and the way on. */
+export function RefusalNotice({ trailId }: { readonly trailId: string }) {
+  const dispatch = useAppDispatch();
+  const refusal = useAppSelector((state) => selectLog(state, trailId)?.refusal);
+  if (!refusal) return null;
+  return (
+    <Notice kind="outOfSpec" title="The server did not take the last entries">
+      <p>
+        {refusal.says} Kept on this device: {refusal.events.map(sayEvent).join(', ')}.
+      </p>
+      <Button variant="default" onClick={() => void dispatch(openTrail(trailId))}>
+        Show the trail as the server has it
+      </Button>
+    </Notice>
+  );
+}
+
+function sayEvent(event: TrailEvent): string {
+  if (event.kind !== 'readingEntered') return event.kind;
+  return event.entry.kind === 'typed' ? `reading ${event.entry.text}` : `choice ${event.entry.optionId}`;
+}

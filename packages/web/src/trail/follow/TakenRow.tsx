@@ -1,0 +1,28 @@
+import { Button, Group } from '@mantine/core';
+import type { TakenReading } from '@probe-trail/core/trail';
+import { VerdictMark } from '../../ui/VerdictMark';
+import { verdictLook } from '../../ui/verdictLook';
+import { sayTaken } from './waymarkLook';
+
+interface RowProps {
+  readonly name: string;
+  readonly taken: TakenReading | undefined;
+  readonly onAgain: () => void;
+}
+
+/** Another reading of this step that has been recorded already. */
+export function TakenRow({ name, taken, onAgain }: RowProps) {
+  if (!taken) return null;
+  return (
+    <Group gap="sm" mb={4}>
+      <VerdictMark kind={taken.verdict.kind} size={20} />
+      <span>
+        {name} <b className="mono">{sayTaken(taken)}</b>{' '}
+        <span className="soft">{verdictLook[taken.verdict.kind].word}</span>
+      </span>
+      <Button variant="subtle" onClick={onAgain}>
+        Again
+      </Button>
+    </Group>
+  );
+}

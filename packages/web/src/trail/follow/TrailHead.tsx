@@ -1,0 +1,46 @@
+import { useAppSelector } from '../../app/store';
+import { Bar } from '../../ui/Page';
+import { selectIsOnline, selectLog } from '../trailSlice';
+import classes from './TrailHead.module.css';
+import type { OpenTrail } from './useTrail';
+
+/** What is always visible: vehicle and job, the vehicle state as the trail believes it, and what is saved. */
+export function TrailHead({ open: { trailId, plan, trail } }: { readonly open: OpenTrail }) {
+  return (
+    <Bar compact>
+      <div className={classes.job}>
+        <strong className={classes.bus}>{trail.vehicle.fleetNumber}</strong>
+        <span className={classes.what}>
+          {trail.vehicle.line} · {plan.title}
+        </span>
+      </div>
+      <BelievedState believed={trail.believed} />
+      <Saved trailId={trailId} />
+    </Bar>
+  );
+}
+
+function BelievedState({ believed }: { readonly believed: Readonly<Record<string, string>> }) {
+  const states = Object.entries(believed);
+  if (states.length === 0) return null;
+  return (
+    <ul className={classes.state} aria-label="Vehicle state">
+      {states.map(([what, is]) => (
+        <li key={what}>
+          {what} <b>{is}</b>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Saved({ trailId }: { readonly trailId: string }) {
+  const waiting = useAppSelector((state) => selectLog(state, trailId)?.waitingIds.length ?? 0);
+  const isOnline = useAppSelector(selectIsOnline);
+  const says = waiting === 0 ? 'all saved' : isOnline ? `saving ${waiting}` : `${waiting} waiting for the network`;
+  return (
+    <span className={classes.saved} data-waiting={waiting} role="status">
+      {says}
+    </span>
+  );
+}

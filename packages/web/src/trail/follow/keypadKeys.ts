@@ -1,0 +1,62 @@
+import { type Quantity, unitOf } from '@probe-trail/core/units';
+
+/** Quantities whose readings can be negative on a meter. */
+const signed: ReadonlySet<Quantity> = new Set([
+  'voltage',
+  'current',
+  'temperature',
+  'temperatureDifference',
+  'pressure',
+  'angle',
+  'torque',
+  'force',
+]);
+
+/** Quantities for which meters show OL. */
+const overloading: ReadonlySet<Quantity> = new Set(['voltage', 'resistance', 'current', 'frequency', 'capacitance']);
+
+/** Units that meters show, by quantity; a key is offered for those that are not the step's own. */
+const shownUnits: Partial<Record<Quantity, readonly string[]>> = {
+  voltage: ['V', 'mV'],
+  resistance: ['Ω', 'kΩ', 'MΩ'],
+  current: ['A', 'mA'],
+  frequency: ['Hz', 'kHz'],
+  time: ['s', 'ms'],
+  temperature: ['°C', '°F'],
+  capacitance: ['µF', 'nF'],
+};
+
+export interface KeypadKeys {
+  readonly minus: boolean;
+  readonly overload: boolean;
+  /** At most two. */
+  readonly units: readonly string[];
+}
+
+/** The keys beside the digits that a step in this unit can use. */
+export function keypadKeys(unit: string): KeypadKeys {
+  const { quantity } = unitOf(unit).base;
+  return {
+    minus: signed.has(quantity),
+    overload: overloading.has(quantity),
+    units: (shownUnits[quantity] ?? []).filter((symbol) => symbol !== unit).slice(0, 2),
+  };
+}
+
+/** The text after a key: a unit replaces the one that stands there, OL replaces everything, a second point is not taken. */
+export function pressKey(text: string, key: string): string {
+  if (key === 'OL') return 'OL';
+  if (key === '−') return text.startsWith('−') ? text.slice(1) : `−${text}`;
+  const [digits = '', unit = ''] = text.split(' ');
+  const number = digits === 'OL' ? '' : digits;
+  if (key === '.') return /[.,]/.test(number) ? text : join(`${number === '' ? '0' : number}.`, unit);
+  return /^\d$/.test(key) ? join(number + key, unit) : join(number, key);
+}
+
+/** The text without its last character, or without its unit. */
+export function pressBack(text: string): string {
+  if (text === 'OL') return '';
+  return text.includes(' ') ? text.slice(0, text.indexOf(' ')) : text.slice(0, -1);
+}
+
+const join = (number: string, unit: string) => (unit === '' ? number : `${number} ${unit}`);

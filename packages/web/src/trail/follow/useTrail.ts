@@ -1,0 +1,61 @@
+import type { Plan } from '@probe-trail/core/plan';
+import { reduceTrail, type Trail } from '@probe-trail/core/trail';
+import { skipToken } from '@reduxjs/toolkit/query';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { usePerson } from '../../person/peopleApi';
+import { usePlanVersionQuery } from '../../plan/planApi';
+import { type NewEvent, openTrail, recordEvents } from '../recordEvents';
+import { selectLog } from '../trailSlice';
+
+/** A trail as this device shows it: its plan, its state, and the way to add to it. */
+export interface OpenTrail {
+  readonly trailId: string;
+  readonly plan: Plan;
+  readonly trail: Trail;
+  /** Records events at once; gives the sentence why they do not fit, if they do not. */
+  readonly record: (...events: readonly NewEvent[]) => string | undefined;
+}
+
+/** Opens a trail: its events from the server and from this device, folded by the core over the plan version it follows. */
+export function useTrail(trailId: string): {
+  readonly open: OpenTrail | undefined;
+  readonly error: unknown;
+  readonly retry: () => void;
+} {
+  const dispatch = useAppDispatch();
+  const person = usePerson();
+  const log = useAppSelector((state) => selectLog(state, trailId));
+  const { error: logError, retry } = useOpening(trailId);
+  const opened = log?.events[0]?.kind === 'opened' ? log.events[0] : undefined;
+  const version = usePlanVersionQuery(opened ? { planId: opened.planId, version: opened.planVersion } : skipToken);
+  const plan = version.data?.document;
+  const trail = useMemo(() => (plan && log ? foldLog(plan, log.events) : undefined), [plan, log?.events]);
+  const record = useCallback(
+    (...events: readonly NewEvent[]) =>
+      plan ? dispatch(recordEvents(trailId, plan, trail, person?.name ?? '', events)) : undefined,
+    [dispatch, trailId, plan, trail, person?.name],
+  );
+  const open = useMemo(
+    () => (plan && trail ? { trailId, plan, trail, record } : undefined),
+    [trailId, plan, trail, record],
+  );
+  return { open, error: logError ?? version.error, retry };
+}
+
+function foldLog(plan: Plan, events: Parameters<typeof reduceTrail>[1]): Trail {
+  const reduced = reduceTrail(plan, events);
+  if (!reduced.ok) throw new Error(`the log is broken at event ${reduced.problem.eventId}`);
+  return reduced.value;
+}
+
+function useOpening(trailId: string) {
+  const dispatch = useAppDispatch();
+  const [error, setError] = useState<unknown>();
+  const [tries, setTries] = useState(0);
+  const isOpen = useAppSelector((state) => selectLog(state, trailId) !== undefined);
+  useEffect(() => {
+    if (!isOpen) void dispatch(openTrail(trailId)).then(setError);
+  }, [dispatch, trailId, isOpen, tries]);
+  return { error, retry: () => setTries((count) => count + 1) };
+}

@@ -1,0 +1,28 @@
+import { indexPlan, type Plan, type Step } from '@probe-trail/core/plan';
+import { formatReading } from '@probe-trail/core/reading';
+import type { TakenReading, Waymark } from '@probe-trail/core/trail';
+import type { MarkKind } from '../../ui/verdictLook';
+
+/** The mark of a waymark: the gravest verdict of its readings; open where nothing counts. */
+export function markOf({
+  setAside,
+  skippedBecause,
+  taken,
+}: Pick<Waymark, 'setAside' | 'skippedBecause' | 'taken'>): MarkKind {
+  if (setAside || skippedBecause !== undefined) return 'open';
+  const kinds = taken.map(({ verdict }) => verdict.kind);
+  if (kinds.includes('outOfSpec')) return 'outOfSpec';
+  return kinds.includes('tooCloseToCall') ? 'tooCloseToCall' : 'inSpec';
+}
+
+/** A taken reading in a few words: its number, or what was seen. */
+export const sayTaken = ({ reading, verdict }: TakenReading): string =>
+  reading ? formatReading(reading) : verdict.zone.name;
+
+/** What a waymark showed, in a few words. */
+export function sayWaymark({ taken, skippedBecause }: Waymark): string {
+  if (skippedBecause !== undefined) return 'skipped';
+  return taken.map(sayTaken).join(' · ') || 'done';
+}
+
+export const stepOf = (plan: Plan, stepId: string): Step | undefined => indexPlan(plan).steps.get(stepId);

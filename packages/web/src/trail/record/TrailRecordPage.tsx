@@ -1,0 +1,91 @@
+import { Button } from '@mantine/core';
+import { indexPlan } from '@probe-trail/core/plan';
+import type { Waymark } from '@probe-trail/core/trail';
+import { Link, useParams } from 'react-router';
+import { Moment } from '../../ui/Moment';
+import { Page } from '../../ui/Page';
+import { VerdictMark } from '../../ui/VerdictMark';
+import { Wait } from '../../ui/Wait';
+import { type OpenTrail, useTrail } from '../follow/useTrail';
+import { markOf, stepOf } from '../follow/waymarkLook';
+import classes from './TrailRecordPage.module.css';
+import { WaymarkReadings } from './WaymarkReadings';
+
+/** The record of a trail: everything that was done and seen, in order, with what was set aside. */
+export function TrailRecordPage() {
+  const { trailId = '' } = useParams();
+  const { open, error, retry } = useTrail(trailId);
+  const actions = (
+    <>
+      <Button variant="default" onClick={() => print()}>
+        Print
+      </Button>
+      <Button component={Link} to={`/trails/${trailId}`}>
+        {open?.trail.at.kind === 'concluded' ? 'Open the trail' : 'Go on with the trail'}
+      </Button>
+    </>
+  );
+  return (
+    <Page
+      title={open ? `${open.trail.vehicle.fleetNumber}: ${open.plan.title}` : 'Record of a trail'}
+      actions={actions}
+    >
+      <Wait for={open} error={error} retry={retry}>
+        {(trail) => <Record open={trail} />}
+      </Wait>
+    </Page>
+  );
+}
+
+function Record({ open: { plan, trail } }: { readonly open: OpenTrail }) {
+  return (
+    <>
+      <p>
+        {trail.vehicle.line}. {trail.complaint !== '' && <>Complaint: “{trail.complaint}”. </>}
+        <span className="soft">
+          Begun by {trail.openedBy}, <Moment atMs={trail.openedAtMs} />, plan version {trail.planVersion}.
+        </span>
+      </p>
+      <ol className={classes.record}>
+        {trail.waymarks.map((waymark) => (
+          <RecordLine key={waymark.id} plan={plan} waymark={waymark} />
+        ))}
+      </ol>
+      <Ending plan={plan} trail={trail} />
+    </>
+  );
+}
+
+function RecordLine({ plan, waymark }: Pick<OpenTrail, 'plan'> & { readonly waymark: Waymark }) {
+  return (
+    <li data-aside={waymark.setAside || undefined}>
+      <VerdictMark kind={markOf(waymark)} />
+      <div>
+        <h2>
+          {stepOf(plan, waymark.stepId)?.title}
+          {waymark.setAside && <span className={classes.aside}>set aside</span>}
+        </h2>
+        <WaymarkReadings plan={plan} waymark={waymark} />
+      </div>
+      <span className="soft">
+        {waymark.by}
+        <br />
+        <Moment atMs={waymark.atMs} />
+      </span>
+    </li>
+  );
+}
+
+function Ending({ plan, trail }: Pick<OpenTrail, 'plan' | 'trail'>) {
+  if (trail.at.kind !== 'concluded') return <p className="soft">This trail has not come to an end yet.</p>;
+  const conclusion = indexPlan(plan).conclusions.get(trail.at.conclusionId);
+  return (
+    <section className={classes.ending}>
+      <h2>{conclusion?.title}</h2>
+      <p>{conclusion?.summary}</p>
+      <p className="soft">
+        Accepted by {trail.at.by}, <Moment atMs={trail.at.atMs} />.
+      </p>
+    </section>
+  );
+}
