@@ -13,7 +13,6 @@ export const problemPlugin = fastifyPlugin(async (app) => {
     if (httpStatus[code] >= 500) request.log.error(error);
     return sendProblem(reply, code, detail);
   });
-  app.setNotFoundHandler(sayNotFound);
 });
 
 export const sayNotFound = (request: FastifyRequest, reply: FastifyReply) =>

@@ -28,7 +28,7 @@ export const headersPlugin = fastifyPlugin(async (app) => {
 
 /** Serves the built interface; any address that is not the API's opens it, as its router knows the way. */
 export const webPlugin = fastifyPlugin<{ readonly folder: string }>(async (app, { folder }) => {
-  if (!existsSync(folder)) return;
+  if (!existsSync(folder)) return void app.setNotFoundHandler(sayNotFound);
   await app.register(staticFiles, {
     root: folder,
     maxAge: 0,

@@ -1,0 +1,26 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { installPackages, run } from './run.mjs';
+
+// Everything that `npm test` means on a fresh clone: packages, browser, types, lint, unit tests, build, end-to-end tests.
+installPackages();
+installBrowser();
+run('npx', ['tsc', '-b']);
+run('npx', ['biome', 'check', '--error-on-warnings', '.']);
+run('npx', ['c8', 'mocha']);
+run('npm', ['run', '--silent', 'build', '-w', '@probe-trail/web', '--', '--logLevel', 'warn']);
+run('npm', ['test', '-w', '@probe-trail/e2e']);
+
+/** The end-to-end tests drive Debian's Chromium; without it they fail, they are never skipped. */
+function installBrowser() {
+  const path = process.env.CHROMIUM ?? '/usr/bin/chromium';
+  if (existsSync(path)) return;
+  const isRoot = process.getuid?.() === 0;
+  if (isRoot) {
+    spawnSync('apt-get', ['update', '-qq'], { stdio: 'inherit' });
+    spawnSync('apt-get', ['install', '-y', '-qq', 'chromium'], { stdio: 'inherit' });
+  }
+  if (existsSync(path)) return;
+  console.error(`There is no Chromium at ${path}. Install it (apt-get install chromium), or set CHROMIUM to its path.`);
+  process.exit(1);
+}
