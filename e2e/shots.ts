@@ -34,8 +34,8 @@ const shots: Readonly<Record<string, Shot>> = {
     night: true,
     act: type('3,1'),
   },
-  'follow-tablet': { path: '/trails/fg-07-fan', size: [820, 1180] },
-  'follow-phone': { path: '/trails/fg-07-fan', size: [390, 844] },
+  'follow-tablet': { path: '/trails/fg-03-coolant', size: [820, 1180], act: type('4.87') },
+  'follow-phone': { path: '/trails/fg-03-coolant', size: [390, 844], act: type('4.52') },
   shelf: { path: '/trails/fg-07-fan', act: click('::-p-text(Fan control module A34)') },
   conclusion: { path: '/trails/fg-11-fan' },
   record: { path: '/trails/fg-11-fan/record' },
@@ -60,7 +60,9 @@ try {
 }
 
 async function take(name: string, { path, size: [width, height] = [1280, 800], night = false, act }: Shot) {
-  const page = await browser.newPage();
+  // A context of its own: what is typed for one picture must not stand in the next.
+  const context = await browser.createBrowserContext();
+  const page = await context.newPage();
   await page.setViewport({ width, height, hasTouch: width < 1000 });
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: night ? 'dark' : 'light' }]);
   await page.evaluateOnNewDocument(() => localStorage.setItem('probe-trail-person', 'tobi'));
@@ -68,6 +70,6 @@ async function take(name: string, { path, size: [width, height] = [1280, 800], n
   await act?.(page);
   await new Promise((resolve) => setTimeout(resolve, 500));
   await page.screenshot({ path: `${folder}/${name}.png` });
-  await page.close();
+  await context.close();
   console.log(`${folder}/${name}.png`);
 }

@@ -26,9 +26,11 @@ export const theme = createTheme({
   defaultRadius: 'md',
   cursorType: 'pointer',
   components: {
-    Button: { defaultProps: { mih: 44 } },
+    Button: { defaultProps: { mih: 44, size: 'md' } },
     ActionIcon: { defaultProps: { size: 44, variant: 'subtle' } },
     TextInput: { defaultProps: { size: 'md' } },
+    Drawer: { styles: { title: { fontSize: 20, fontWeight: 700 } } },
+    Modal: { styles: { title: { fontSize: 20, fontWeight: 700 } } },
     Textarea: { defaultProps: { size: 'md' } },
     Select: { defaultProps: { size: 'md', checkIconPosition: 'right' } },
     MultiSelect: { defaultProps: { size: 'md' } },

@@ -32,7 +32,7 @@ export function Page({ title, actions, children }: PageProps) {
 /** The bar on top of every page; what a page must always show goes into the middle. */
 export function Bar({ children, compact = false }: { readonly children?: ReactNode; readonly compact?: boolean }) {
   return (
-    <header className={classes.bar}>
+    <header className={classes.bar} data-compact={compact || undefined}>
       <Link to="/" className={classes.home} aria-label="Probe Trail, all trails">
         <img src="/waymark.svg" alt="" width={30} height={30} />
       </Link>
@@ -66,6 +66,7 @@ function DayNight() {
   const other = scheme === 'light' ? 'dark' : 'light';
   return (
     <ActionIcon
+      className={classes.dayNight}
       aria-label={other === 'dark' ? 'Night colours' : 'Day colours'}
       color="gray"
       onClick={() => setColorScheme(other)}

@@ -32,14 +32,21 @@ export function specOfKind(kind: string, old: Spec | undefined): Spec {
         as: 'absolute',
       };
     case 'zones':
-      return measured
-        ? { kind: 'zones', unit, cuts: zonesOf(measured).cuts, zones: zonesOf(measured).zones }
-        : { kind: 'zones', unit, cuts: [], zones: [seen('inSpec', 'in spec', true)] };
+      return zonesFrom(measured, unit);
     case 'choice':
       return { kind: 'choice', options: [seen('good', 'nothing wrong', true), seen('bad', 'something wrong', false)] };
     default:
       return { kind: 'band', unit, min, max };
   }
+}
+
+// A tolerance of nothing has its two limits in one place, and between them is no zone.
+function zonesFrom(measured: MeasuredSpec | undefined, unit: string): ZonesSpec {
+  const { cuts, zones } = measured ? zonesOf(measured) : { cuts: [], zones: [] };
+  const isSpread = zones.length > 0 && cuts.every((cut, index) => index === 0 || cut > (cuts[index - 1] ?? cut));
+  return isSpread
+    ? { kind: 'zones', unit, cuts, zones }
+    : { kind: 'zones', unit, cuts: [], zones: [seen('inSpec', 'in spec', true)] };
 }
 
 /** The limits around the first ok zone. */

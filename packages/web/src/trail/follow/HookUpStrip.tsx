@@ -9,8 +9,10 @@ export function HookUpStrip({ plan, hookUp }: { readonly plan: Plan; readonly ho
     <div className={classes.strip}>
       <div>
         <small>instrument</small>
-        <b>{instrumentFunctions[hookUp.instrument]}</b>
-        {hookUp.range && <>, {formatQuantity(hookUp.range.value, hookUp.range.unit)}</>}
+        <span>
+          <b>{instrumentFunctions[hookUp.instrument]}</b>
+          {hookUp.range && <>, {formatQuantity(hookUp.range.value, hookUp.range.unit)}</>}
+        </span>
       </div>
       {hookUp.leads.map((lead) => (
         <LeadCell key={lead.colour} plan={plan} lead={lead} />

@@ -19,7 +19,7 @@ export function Keypad({ unit, text, canRecord, onText, onRecord }: KeypadProps)
   const keys = keypadKeys(unit);
   const press = (key: string) => onText(pressKey(text, key));
   return (
-    <div className={classes.keypad}>
+    <div className={classes.keypad} data-units={keys.units.length}>
       {digits.map((digit) => (
         <Key key={digit} area={`k${digit}`} name={digit} onPress={press} />
       ))}

@@ -24,7 +24,6 @@ export function ReadingField({ label, unit, typedReading: { text, setText, submi
         inputMode="none"
         autoComplete="off"
         spellCheck={false}
-        size={8}
         maxLength={60}
         onChange={(event) => setText(event.currentTarget.value)}
         onKeyDown={(event) => event.key === 'Enter' && submit()}

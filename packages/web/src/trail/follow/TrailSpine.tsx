@@ -1,5 +1,5 @@
 import type { Waymark } from '@probe-trail/core/trail';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { VerdictMark } from '../../ui/VerdictMark';
 import classes from './TrailSpine.module.css';
 import type { OpenTrail } from './useTrail';
@@ -10,6 +10,9 @@ import { markOf, sayWaymark, stepOf } from './waymarkLook';
 export function TrailSpine({ open }: { readonly open: OpenTrail }) {
   const { plan, trail } = open;
   const [shown, setShown] = useState<Waymark | undefined>();
+  const end = useRef<HTMLLIElement>(null);
+  // On a narrow screen the trail is one row: the place where you are must be in it.
+  useEffect(() => end.current?.scrollIntoView({ block: 'nearest', inline: 'end' }), [trail.at]);
   const here = trail.at.kind === 'step' ? stepOf(plan, trail.at.stepId)?.title : 'Conclusion';
   return (
     <nav className={classes.spine} aria-label="Trail so far">
@@ -20,7 +23,7 @@ export function TrailSpine({ open }: { readonly open: OpenTrail }) {
             <Stubs count={(stepOf(plan, waymark.stepId)?.outcomes.length ?? 1) - 1} />
           </li>
         ))}
-        <li className={classes.here} aria-current="step">
+        <li ref={end} className={classes.here} aria-current="step">
           <i className={classes.hereMark} />
           <span>
             <b>{here}</b>

@@ -1,0 +1,102 @@
+import { lineUp } from '@probe-trail/core/evidence';
+import { indexPlan, type Plan } from '@probe-trail/core/plan';
+import { formatReading } from '@probe-trail/core/reading';
+import { failed, ok, type Result } from '@probe-trail/core/result';
+import { type Checked, sayFaults, validate } from '@probe-trail/core/schema';
+import type { Trail } from '@probe-trail/core/trail';
+import { lazy, object, string } from 'yup';
+import { loadPlan, type Output, readText } from './output.js';
+import { walkPlan } from './walkPlan.js';
+
+const named = <Value>(keys: object, value: () => Value) =>
+  Object.fromEntries(Object.keys(keys).map((key) => [key, value()]));
+const readingsOfStep = lazy((data: unknown) => object(named(Object(data), () => string().required().max(60))));
+
+/** A readings file: step id → reading id → what the meter shows, or the id of what is seen. */
+const readingsFileSchema = lazy((data: unknown) => object(named(Object(data), () => readingsOfStep)));
+
+export type ReadingsFile = Readonly<Record<string, Readonly<Record<string, string>>>>;
+
+/** `replay FILE --readings FILE`: walks the plan by itself and prints what happened. */
+export async function replayCommand(
+  file: string,
+  readingsFile: string,
+  asJson: boolean,
+  out: Output,
+  error: Output,
+): Promise<number> {
+  const plan = await loadPlan(file);
+  const readings = await loadReadings(readingsFile);
+  const problem = !plan.ok ? plan.problem : !readings.ok ? readings.problem : undefined;
+  if (!plan.ok || !readings.ok) {
+    error.write(`${problem}\n`);
+    return 2;
+  }
+  const { trail, stoppedBecause } = walkPlan(plan.value, readings.value);
+  const report = reportOf(plan.value, trail, stoppedBecause);
+  out.write(asJson ? `${JSON.stringify(report, null, 2)}\n` : sayReport(report));
+  return stoppedBecause === undefined ? 0 : 1;
+}
+
+async function loadReadings(file: string): Promise<Result<ReadingsFile, string>> {
+  const text = await readText(file);
+  if (!text.ok) return text;
+  const data = parseJson(text.value);
+  const checked =
+    data === undefined ? failed([{ path: '', says: 'it is not a JSON file' }]) : validate(readingsFileSchema, data);
+  if (!checked.ok)
+    return failed(`${file}: ${sayFaults(checked.problem)}. Expected { "step": { "reading": "12.4 V" } }.`);
+  return ok(checked.value as Checked<typeof readingsFileSchema> & ReadingsFile);
+}
+
+function parseJson(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    // The caller says that this is no JSON file; where it stops being one is of no use to it.
+    return undefined;
+  }
+}
+
+interface Report {
+  readonly path: readonly {
+    readonly step: string;
+    readonly readings: readonly string[];
+    readonly outcome: string | null;
+  }[];
+  readonly conclusion: string | null;
+  readonly suspects: readonly { readonly name: string; readonly percent: number; readonly cleared: boolean }[];
+  readonly stoppedBecause: string | null;
+}
+
+function reportOf(plan: Plan, trail: Trail, stoppedBecause: string | undefined): Report {
+  const { steps, conclusions } = indexPlan(plan);
+  return {
+    path: trail.waymarks.map(({ stepId, taken, outcomeId }) => ({
+      step: steps.get(stepId)?.title ?? stepId,
+      readings: taken.map(
+        ({ reading, verdict }) =>
+          `${reading ? formatReading(reading) : verdict.zone.name}: ${verdict.kind}, ${verdict.zone.name}. ${verdict.reason}`,
+      ),
+      outcome: steps.get(stepId)?.outcomes.find(({ id }) => id === outcomeId)?.meaning ?? null,
+    })),
+    conclusion: trail.at.kind === 'step' ? null : (conclusions.get(trail.at.conclusionId)?.title ?? null),
+    suspects: lineUp(plan, trail).map(({ suspect, share, clearedBy }) => ({
+      name: suspect.name,
+      percent: Math.round(share * 1000) / 10,
+      cleared: clearedBy !== undefined,
+    })),
+    stoppedBecause: stoppedBecause ?? null,
+  };
+}
+
+function sayReport({ path, conclusion, suspects, stoppedBecause }: Report): string {
+  const walked = path.flatMap(({ step, readings, outcome }, index) => [
+    `${index + 1}. ${step}`,
+    ...readings.map((one) => `   ${one}`),
+    ...(outcome ? [`   ${outcome}`] : []),
+  ]);
+  const possible = suspects.filter(({ cleared }) => !cleared).map(({ name, percent }) => `   ${percent} %  ${name}`);
+  const end = stoppedBecause === null ? `Conclusion: ${conclusion}` : `Stopped: ${stoppedBecause}`;
+  return `${[...walked, end, 'Still possible:', ...possible].join('\n')}\n`;
+}

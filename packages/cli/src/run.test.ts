@@ -1,0 +1,118 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { expect } from 'chai';
+import { run } from './run.js';
+
+const demo = (name: string) => fileURLToPath(new URL(`../../../demo/plans/${name}.plan.json`, import.meta.url));
+
+describe('probe-trail', () => {
+  let folder: string;
+  before(async () => {
+    folder = await mkdtemp(join(tmpdir(), 'probe-trail-cli-'));
+  });
+  after(() => rm(folder, { recursive: true }));
+
+  async function said(...args: string[]) {
+    let out = '';
+    let error = '';
+    const code = await run(args, { write: (text) => (out += text) }, { write: (text) => (error += text) });
+    return { code, out, error };
+  }
+  const write = async (name: string, content: unknown) => {
+    const file = join(folder, name);
+    await writeFile(file, typeof content === 'string' ? content : JSON.stringify(content));
+    return file;
+  };
+  const replay = async (plan: string, readings: unknown, ...more: string[]) =>
+    said('replay', demo(plan), '--readings', await write('readings.json', readings), ...more);
+
+  describe('check', () => {
+    for (const plan of ['radiator-fan', 'coolant-temperature'])
+      it(`finds nothing wrong with the demo plan ${plan}`, async () => {
+        const { code, out } = await said('check', demo(plan));
+        expect(code).to.equal(0);
+        expect(out).to.match(/: 1[67] steps, \d+ suspects, 0 errors, 0 warnings\n$/);
+      });
+
+    it('ends with 1 and names the finding when a plan has errors', async () => {
+      const broken = await write('broken.json', {
+        ...(await import(demo('radiator-fan'), { with: { type: 'json' } })).default,
+        startStepId: '',
+      });
+      const { code, out } = await said('check', broken);
+      expect(code).to.equal(1);
+      expect(out).to.include('nothingToFollow').and.include('No step is marked as the first.');
+      const json = await said('check', broken, '--json');
+      expect(JSON.parse(json.out)[0]).to.include({ rule: 'nothingToFollow', severity: 'error' });
+    });
+
+    for (const [what, content, says] of [
+      ['no file', undefined, 'there is no such file'],
+      ['no JSON', '{', 'not a JSON file'],
+      ['a newer format', { format: 'probe-trail-plan', formatVersion: 9 }, 'format version 9'],
+    ] as const)
+      it(`ends with 2 and a sentence: ${what}`, async () => {
+        const file = content === undefined ? join(folder, 'none.json') : await write('bad.json', content);
+        const { code, error } = await said('check', file);
+        expect(code).to.equal(2);
+        expect(error).to.include(says);
+      });
+  });
+
+  describe('replay', () => {
+    const toGround = {
+      look: { seen: 'fine' },
+      rest: { volts: '12,48' },
+      actuate: { fan: 'still' },
+      fuse31: { volts: '12.41' },
+      coilOhms: { ohms: '84.6' },
+      coilFeed: { volts: '12.28 V' },
+      coilControl: { volts: '310 mV' },
+      output: { volts: '12.19' },
+      feed: { volts: '11.96' },
+    };
+
+    it('walks to the root cause and prints path, verdicts and conclusion', async () => {
+      const { code, out } = await replay('radiator-fan', { ...toGround, groundDrop: { drop: '0.42' } });
+      expect(code).to.equal(0);
+      expect(out)
+        .to.include('10. Voltage drop of the ground')
+        .and.include('0.42 V: outOfSpec, resistance in the ground')
+        .and.include('Conclusion: Ground stud G3');
+    });
+
+    it('prints the same as JSON', async () => {
+      const { out } = await replay('radiator-fan', { ...toGround, groundDrop: { drop: '0.42' } }, '--json');
+      const report = JSON.parse(out);
+      expect(report.path).to.have.length(10);
+      expect(report.conclusion).to.equal('Ground stud G3');
+      expect(report.suspects[0]).to.deep.include({ name: 'Ground stud G3', cleared: false });
+    });
+
+    it('stops where the readings end, with 1', async () => {
+      const { code, out } = await replay('radiator-fan', toGround);
+      expect(code).to.equal(1);
+      expect(out).to.include('Stopped: the readings have nothing for “drop” of step “groundDrop”');
+    });
+
+    it('stops at a reading in another quantity', async () => {
+      const { code, out } = await replay('radiator-fan', { ...toGround, groundDrop: { drop: '3 Ω' } });
+      expect(code).to.equal(1);
+      expect(out).to.include('“Ω” is a resistance');
+    });
+
+    it('refuses readings that are not a table of texts', async () => {
+      expect((await replay('radiator-fan', { look: { seen: 3 } })).error).to.include('look.seen');
+      expect((await replay('radiator-fan', '{"look"')).code).to.equal(2);
+    });
+  });
+
+  it('says how it is used', async () => {
+    expect((await said('--help')).out)
+      .to.include('check')
+      .and.include('replay');
+    expect((await said('fly')).code).to.equal(2);
+  });
+});

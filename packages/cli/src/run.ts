@@ -1,0 +1,43 @@
+import { Command, CommanderError } from 'commander';
+import { checkCommand } from './check.js';
+import type { Output } from './output.js';
+import { replayCommand } from './replay.js';
+
+/**
+ * The command line, without the process around it.
+ * @returns the exit code: 0 when all is well, 1 when errors were found, 2 when the command could not be done
+ */
+export async function run(args: readonly string[], out: Output, error: Output): Promise<number> {
+  let code = 0;
+  const program = new Command('probe-trail')
+    .description('Checks and walks plan files, without a server.')
+    .exitOverride()
+    .configureOutput({ writeOut: (text) => out.write(text), writeErr: (text) => error.write(text) });
+  const finish = (result: number) => {
+    code = result;
+  };
+  program
+    .command('check')
+    .argument('<file>', 'a plan file')
+    .option('--json', 'findings as JSON')
+    .description('analyses a plan; exit code 1 when it has errors')
+    .action(async (file: string, options: { json?: boolean }) =>
+      finish(await checkCommand(file, options.json ?? false, out, error)),
+    );
+  program
+    .command('replay')
+    .argument('<file>', 'a plan file')
+    .requiredOption('--readings <file>', 'JSON: for each step its readings, { "step": { "reading": "12.4 V" } }')
+    .option('--json', 'the walk as JSON')
+    .description('walks a plan with given readings and prints the path, the verdicts and the conclusion')
+    .action(async (file: string, options: { readings: string; json?: boolean }) =>
+      finish(await replayCommand(file, options.readings, options.json ?? false, out, error)),
+    );
+  try {
+    await program.parseAsync([...args], { from: 'user' });
+  } catch (problem) {
+    if (!(problem instanceof CommanderError)) throw problem;
+    return problem.exitCode === 0 ? 0 : 2;
+  }
+  return code;
+}
