@@ -30,6 +30,8 @@ export function OutcomePanel({ open: { plan, record }, step, outcome }: OutcomeP
       </div>
       <Button
         ref={button}
+        // Enter held down since the reading must not move on before the verdict has been seen.
+        onKeyDown={(event) => event.repeat && event.preventDefault()}
         size="xl"
         mih={64}
         classNames={{ label: classes.label ?? '' }}

@@ -26,7 +26,12 @@ export function ReadingField({ label, unit, typedReading: { text, setText, submi
         spellCheck={false}
         maxLength={60}
         onChange={(event) => setText(event.currentTarget.value)}
-        onKeyDown={(event) => event.key === 'Enter' && submit()}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter') return;
+          // The same stroke must not press the button that gets the focus next.
+          event.preventDefault();
+          if (!event.repeat) submit();
+        }}
       />
       {/[a-zµΩ°%]/i.test(text) ? null : <span className={classes.unit}>{unit}</span>}
     </label>

@@ -12,7 +12,9 @@ export function TrailSpine({ open }: { readonly open: OpenTrail }) {
   const [shown, setShown] = useState<Waymark | undefined>();
   const end = useRef<HTMLLIElement>(null);
   // On a narrow screen the trail is one row: the place where you are must be in it.
-  useEffect(() => end.current?.scrollIntoView({ block: 'nearest', inline: 'end' }), [trail.at]);
+  useEffect(() => {
+    end.current?.scrollIntoView({ block: 'nearest', inline: 'end' });
+  }, [trail.at]);
   const here = trail.at.kind === 'step' ? stepOf(plan, trail.at.stepId)?.title : 'Conclusion';
   return (
     <nav className={classes.spine} aria-label="Trail so far">

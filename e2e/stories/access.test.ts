@@ -1,0 +1,54 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { expect } from 'chai';
+import { aUser, send } from '../support/user.js';
+import { useWorld } from '../support/world.js';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+const views = {
+  'the trails': ['/', 'Under way'],
+  'who you are': ['/who', 'Ines Marrow'],
+  'the plan library': ['/plans', 'Radiator fan never runs'],
+  'a plan': ['/plans/radiator-fan', 'What it can find'],
+  'a step': ['/trails/fg-03-coolant', 'Voltage on the sensor’s signal wire'],
+  'a state gate': ['/trails/fg-07-fan', 'First, on the vehicle'],
+  'a conclusion': ['/trails/fg-11-fan', 'Root cause'],
+  'a record': ['/trails/fg-11-fan/record', 'Accepted by'],
+  'the editor': ['/plans/radiator-fan/edit?part=steps&step=groundDrop', 'Outcomes'],
+  'the suspects': ['/plans/radiator-fan/edit?part=suspects', 'Add a suspect'],
+  'the conclusions': ['/plans/radiator-fan/edit?part=conclusions', 'Add a conclusion'],
+  'the part cards': ['/plans/radiator-fan/edit?part=cards', 'Add a connector'],
+  'the plan check': ['/plans/radiator-fan/edit?part=findings', 'finds nothing'],
+} as const;
+
+interface Violation {
+  readonly id: string;
+  readonly nodes: readonly { readonly html: string; readonly failureSummary: string }[];
+}
+
+describe('axe-core finds no violation', () => {
+  const world = useWorld();
+  before(() => send(world.server.url, 'POST', '/api/plans/radiator-fan/draft'));
+
+  for (const scheme of ['light', 'dark'] as const)
+    for (const [name, [path, sign]] of Object.entries(views))
+      it(`in ${name}, ${scheme === 'light' ? 'by day' : 'by night'}`, async () => {
+        const user = await aUser(world.browser, world.server.url, 'tobi');
+        await user.page.emulateMediaFeatures([
+          { name: 'prefers-color-scheme', value: scheme },
+          { name: 'prefers-reduced-motion', value: 'reduce' },
+        ]);
+        await user.goTo(path);
+        await user.see(sign);
+        await user.page.evaluate(axe);
+        const violations = (await user.page.evaluate(
+          'axe.run().then((result) => result.violations)',
+        )) as readonly Violation[];
+        const says = violations.flatMap(({ id, nodes }) =>
+          nodes.slice(0, 3).map(({ html, failureSummary }) => `${id}: ${html.slice(0, 200)} ${failureSummary}`),
+        );
+        expect(says, says.join('\n')).to.deep.equal([]);
+        await user.leave();
+      });
+});

@@ -1,0 +1,179 @@
+import { expect } from 'chai';
+import { aUser, desk, eventsOf, phone, type User } from '../support/user.js';
+import { useWorld } from '../support/world.js';
+
+describe('at the vehicle', () => {
+  const world = useWorld();
+  const open = async (path: string, screen = desk): Promise<User> => {
+    const user = await aUser(world.browser, world.server.url, 'hanna', screen);
+    await user.goTo(path);
+    return user;
+  };
+  /** A fresh trail on the fan plan, started over HTTP. */
+  const startTrail = async (trailId: string) => {
+    const opened = {
+      kind: 'opened',
+      id: `${trailId}-0`,
+      atMs: Date.now(),
+      by: 'Hanna Creek',
+      planId: 'radiator-fan',
+      planVersion: 1,
+      vehicle: { fleetNumber: 'FG-12', line: 'Loper 35' },
+      complaint: '',
+    };
+    await fetch(`${world.server.url}/api/trails/${trailId}/events`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-probe-trail-person': 'hanna' },
+      body: JSON.stringify({ events: [opened] }),
+    });
+    return `/trails/${trailId}`;
+  };
+
+  it('a whole walk by keyboard alone', async () => {
+    const hanna = await open(await startTrail('keyboard'));
+    await hanna.see('First, on the vehicle');
+    await hanna.press('Enter');
+    await hanna.see('What do you see?');
+    await hanna.press('1');
+    await hanna.see('Nothing blocks the fan');
+    await hanna.press('Enter');
+    for (const [reading, verdict] of [
+      ['12.6', 'In spec'],
+      ['3', 'No current'],
+      ['12.5', 'In spec'],
+      ['OL', 'open coil'],
+    ] as const) {
+      await hanna.press('Escape');
+      if (await hanna.page.$('#confirm-state')) await hanna.press('Enter');
+      await hanna.type(reading);
+      await hanna.see(verdict);
+      if (reading !== '3') await hanna.press('Enter');
+      await hanna.see('Go on:');
+      await hanna.press('Enter');
+      await hanna.missing('Go on:');
+    }
+    await hanna.see('Fan relay K7');
+    await hanna.press('Enter');
+    await hanna.see('Accepted by Hanna Creek');
+    await hanna.leave();
+  });
+
+  it('a walk on a phone with the keypad, and nothing wider than the screen', async () => {
+    const hanna = await open(await startTrail('phone'), phone);
+    await hanna.click('It is so: ignition off');
+    await hanna.click('Blade turns free, nothing to be seen');
+    await hanna.click('Go on: Battery voltage at rest');
+    for (const key of ['1', '1', '.', '2']) await hanna.click(key);
+    await hanna.see('Out of spec: too low to test');
+    const width = await hanna.page.evaluate(() => document.documentElement.scrollWidth);
+    expect(width).to.equal(phone.width);
+    const small = await hanna.page.$$eval(
+      'main button',
+      (buttons) =>
+        buttons
+          .map((button) => button.getBoundingClientRect())
+          .filter(({ height, width: wide }) => height > 0 && (height < 44 || wide < 44)).length,
+    );
+    expect(small).to.equal(0);
+    await hanna.click('Record');
+    await hanna.click('Go on: Battery too low to test');
+    await hanna.see('No fault found');
+    await hanna.leave();
+  });
+
+  it('asks about a slip, and records what the meter showed', async () => {
+    const hanna = await open('/trails/fg-03-coolant');
+    await hanna.see('Type what the meter shows');
+    await hanna.type('2900');
+    await hanna.press('Enter');
+    await hanna.see('2900 V is out of spec. 2900 mV would be in. Which did the meter show?');
+    await hanna.click('2900 mV');
+    await hanna.see('In spec');
+    await hanna.see('all saved');
+    const last = (await eventsOf(world.server.url, 'fg-03-coolant')).at(-1);
+    expect(last).to.deep.include({
+      kind: 'readingEntered',
+      entry: { kind: 'typed', text: '2900 mV' },
+      typedFirst: '2900',
+    });
+    await hanna.leave();
+  });
+
+  it('says what is wrong with a reading while it is typed, and records nothing', async () => {
+    const hanna = await open('/trails/fg-03-coolant');
+    await hanna.click('Type again');
+    await hanna.type('2.9 kΩ');
+    await hanna.see('“kΩ” is a resistance. This step is read in V');
+    await hanna.press('Enter');
+    await hanna.see('“kΩ” is a resistance');
+    await hanna.page.reload();
+    await hanna.see('2.900 V');
+    await hanna.click('Type again');
+    await hanna.see('“kΩ” is a resistance');
+    await hanna.leave();
+  });
+
+  it('moves the needle while typing', async () => {
+    const hanna = await open('/trails/fg-03-coolant');
+    await hanna.see('2.900 V');
+    const place = () => hanna.page.$eval('[data-needle]', (needle) => Number(needle.getAttribute('data-needle')));
+    await hanna.click('Type again');
+    await hanna.type('1');
+    await hanna.see('reads too hot');
+    const low = await place();
+    await hanna.press('Backspace');
+    await hanna.type('5');
+    await hanna.see('open circuit');
+    expect(await place()).to.be.greaterThan(low);
+    await hanna.leave();
+  });
+
+  it('without the network an entry waits, is shown as waiting, outlives a new page, and is sent once', async () => {
+    const path = await startTrail('offline');
+    const hanna = await open(path);
+    await hanna.click('It is so: ignition off');
+    await hanna.see('all saved');
+    await hanna.page.setOfflineMode(true);
+    await hanna.click('Blade turns free, nothing to be seen');
+    await hanna.see('1 waiting for the network');
+    await hanna.click('Go on: Battery voltage at rest');
+    await hanna.see('2 waiting for the network');
+    expect(await eventsOf(world.server.url, 'offline')).to.have.length(2);
+    await hanna.page.close({ runBeforeUnload: false });
+
+    const context = hanna.page.browserContext();
+    const again = await context.newPage();
+    await again.goto(`${world.server.url}${path}`);
+    await again.waitForFunction(() => document.body.innerText.includes('all saved'));
+    const kinds = (await eventsOf(world.server.url, 'offline')).map(({ kind }) => kind);
+    expect(kinds).to.deep.equal(['opened', 'stateConfirmed', 'readingEntered', 'outcomeTaken']);
+    await hanna.leave();
+  });
+
+  it('skips a step with a reason, which then counts for no suspect', async () => {
+    const hanna = await open(await startTrail('skip'));
+    await hanna.see('13 of 13 suspects');
+    await hanna.click('Cannot do this step');
+    await hanna.fill('Why not', 'Bonnet lock is broken');
+    await hanna.click('Blade turns free, nothing to be seen: Battery voltage at rest');
+    await hanna.click('Skip it and go on');
+    await hanna.see('skipped');
+    await hanna.see('13 of 13 suspects');
+    await hanna.leave();
+  });
+
+  it('asks who you are before anything is recorded', async () => {
+    const stranger = await aUser(world.browser, world.server.url, null);
+    await stranger.goTo('/trails/fg-07-fan');
+    await stranger.see('Who are you?');
+    await stranger.click('Sam Quill');
+    await stranger.see('FG-07');
+    await stranger.leave();
+  });
+
+  it('says that a trail is not there', async () => {
+    const hanna = await open('/trails/none');
+    await hanna.see('There is no trail “none”');
+    await hanna.leave();
+  });
+});

@@ -1,0 +1,157 @@
+import { expect } from 'chai';
+import { aUser, eventsOf, trailIdOf, type User } from '../support/user.js';
+import { useWorld } from '../support/world.js';
+
+describe('an author changes a plan, and a technician walks the new version', () => {
+  const world = useWorld();
+  let ines: User;
+  let tobi: User;
+
+  before(async () => {
+    ines = await aUser(world.browser, world.server.url, null);
+    tobi = await aUser(world.browser, world.server.url, null);
+  });
+
+  it('the author says who she is and begins the next version', async () => {
+    await ines.goTo('/who?then=/plans');
+    await ines.click('Ines Marrow');
+    await ines.click('Coolant temperature reading not believable');
+    await ines.click('Write the next version');
+    await ines.see('draft 2, all saved');
+  });
+
+  it('she moves a limit by typing, another with the hand, and both are saved', async () => {
+    await ines.click('Voltage on the sensor’s signal wire');
+    await ines.fill('reads too hot | in spec', '2,6 V');
+    await ines.press('Tab');
+    await ines.see('2.6 ');
+    const handles = await ines.page.$$('[role="slider"]');
+    const last = await handles.at(-1)?.boundingBox();
+    const [x, y] = [(last?.x ?? 0) + 22, (last?.y ?? 0) + 22];
+    await ines.page.mouse.move(x, y);
+    await ines.page.mouse.down();
+    await ines.page.mouse.move(x + 30, y, { steps: 5 });
+    await ines.page.mouse.up();
+    const cut = await handles.at(-1)?.evaluate((handle) => Number(handle.getAttribute('aria-valuenow')));
+    expect(cut).to.be.greaterThan(5.25).and.lessThan(6);
+    await ines.see('draft 2, all saved');
+  });
+
+  it('a limit that makes no sense is not taken, and stays to be mended', async () => {
+    await ines.fill('reads too hot | in spec', '9');
+    await ines.see('The cuts must rise from left to right.');
+    await ines.fill('reads too hot | in spec', '2.6');
+    await ines.missing('The cuts must rise');
+  });
+
+  it('she takes a branch away, sees what the plan check says of it, and undoes that', async () => {
+    await ines.see('Release version 2');
+    const fields = await ines.page.$$('::-p-aria([name="go to"])');
+    await fields[0]?.click();
+    await ines.page.keyboard.down('Control');
+    await ines.press('a');
+    await ines.page.keyboard.up('Control');
+    await ines.type('Battery voltage');
+    await ines.press('ArrowDown', 'Enter');
+    await ines.see('errors before release');
+    await ines.see('No way leads to “Signal with the sensor unplugged”.');
+    await ines.click('Undo');
+    await ines.see('Release version 2');
+  });
+
+  it('she changes where a branch leads and releases', async () => {
+    const fields = await ines.page.$$('::-p-aria([name="It means"])');
+    await fields[4]?.click();
+    await ines.type(' Look at the plug first.');
+    await ines.see('draft 2, all saved');
+    await ines.click('Release version 2');
+    await ines.see('version 2 · for Loper 35');
+  });
+
+  it('the technician follows that version from the first step', async () => {
+    await tobi.goTo('/who?then=/plans/coolant-temperature');
+    await tobi.click('Tobi Lunde');
+    await tobi.click('Follow this plan');
+    await tobi.type('FG-09');
+    await tobi.press('Tab');
+    await tobi.type('Gauge on cold');
+    await tobi.click('Begin with the first step');
+    await tobi.see('First, on the vehicle');
+    await tobi.click('It is so: ignition off');
+    await tobi.click('Level right, plug dry and clipped in');
+    await tobi.click('Go on: Battery voltage at rest');
+    await tobi.see('all saved');
+  });
+
+  it('types a reading with a comma, sees the verdict before anything moves on, and goes on', async () => {
+    await tobi.type('12,52');
+    await tobi.see('In spec');
+    await tobi.press('Enter');
+    await tobi.see('Good enough to measure by.');
+    await tobi.press('Enter');
+    await tobi.click('It is so: ignition on, engine off');
+    await tobi.type('-40');
+    await tobi.press('Enter', 'Enter');
+    await tobi.see('Voltage on the sensor’s signal wire');
+  });
+
+  it('is judged by the limit that the author moved', async () => {
+    await tobi.type('2.57');
+    await tobi.see('reads too hot');
+    await tobi.press('Backspace', 'Backspace', 'Backspace', 'Backspace');
+    await tobi.type('4.87');
+    await tobi.see('Out of spec: open circuit');
+    await tobi.press('Enter');
+    await tobi.see('Look at the plug first.');
+    await tobi.press('Enter');
+    await tobi.see('Bridge the sensor');
+  });
+
+  it('goes back once: the later waymark is set aside, and the reading is offered again', async () => {
+    await tobi.click('Live value on the cold engine');
+    await tobi.click('Go back to this step');
+    await tobi.see('set aside');
+    await tobi.see('Still −40 °C, as just now');
+    await tobi.click('Still −40 °C, as just now');
+    await tobi.press('Enter');
+    await tobi.click('Still 4.87 V, as just now');
+    await tobi.see('Out of spec: open circuit');
+    await tobi.see('all saved');
+  });
+
+  it('finds everything after the server was killed and started again', async () => {
+    const before = await eventsOf(world.server.url, trailIdOf(tobi.page));
+    await world.server.kill();
+    await world.server.start();
+    await tobi.page.reload();
+    await tobi.see('Out of spec: open circuit');
+    expect(await eventsOf(world.server.url, trailIdOf(tobi.page))).to.deep.equal(before);
+  });
+
+  it('comes to the root cause with its evidence and accepts it', async () => {
+    await tobi.click('Go on: Bridge the sensor');
+    await tobi.click('It is so: C31 unplugged and bridged');
+    await tobi.type('140');
+    await tobi.press('Enter', 'Enter');
+    await tobi.click('It is so: ignition off, C31 unplugged');
+    await tobi.type('OL');
+    await tobi.press('Enter', 'Enter');
+    await tobi.see('Root cause');
+    await tobi.see('The sensor does not follow its curve.');
+    await tobi.click('Accept this conclusion');
+    await tobi.see('Accepted by Tobi Lunde');
+    await tobi.see('all saved');
+  });
+
+  it('has a record with what was typed, what it meant, and what was set aside', async () => {
+    await tobi.click('Record of this trail');
+    await tobi.see('Typed “12,52”');
+    await tobi.see('taken over from before');
+    await tobi.see('set aside');
+    await tobi.see('plan version 2');
+    await tobi.goTo('/');
+    await tobi.see('FG-09');
+    const events = await eventsOf(world.server.url, 'fg-03-coolant');
+    expect(events[0]).to.include({ kind: 'opened', planVersion: 1 });
+  });
+});

@@ -1,0 +1,112 @@
+import type { TrailEvent } from '@probe-trail/core/trail';
+import { expect } from 'chai';
+import type { Browser, BrowserContext, Page } from 'puppeteer-core';
+
+/** Somebody at a screen: does what a person does, and sees what a person sees. */
+export interface User {
+  readonly page: Page;
+  readonly goTo: (path: string) => Promise<void>;
+  /** Clicks what bears this text or accessible name; waits for it. */
+  readonly click: (text: string) => Promise<void>;
+  /** Waits until this text is on the screen. */
+  readonly see: (text: string) => Promise<void>;
+  /** Waits until this text is off the screen. */
+  readonly missing: (text: string) => Promise<void>;
+  readonly type: (text: string) => Promise<void>;
+  readonly press: (...keys: Parameters<Page['keyboard']['press']>[0][]) => Promise<void>;
+  /** Replaces what stands in the field with this label. */
+  readonly fill: (label: string, text: string) => Promise<void>;
+  readonly leave: () => Promise<void>;
+}
+
+interface Screen {
+  readonly width: number;
+  readonly height: number;
+}
+
+export const desk: Screen = { width: 1280, height: 800 };
+export const phone: Screen = { width: 390, height: 844 };
+
+const waitMs = Number(process.env.WAIT_MS ?? 15_000);
+
+/** Opens a browser window of its own for a person, who is known on this device already. */
+export async function aUser(
+  browser: Browser,
+  url: string,
+  personId: string | null,
+  screen: Screen = desk,
+): Promise<User> {
+  const context: BrowserContext = await browser.createBrowserContext();
+  const page = await context.newPage();
+  await page.setViewport({ ...screen, hasTouch: screen.width < 1000 });
+  if (personId !== null)
+    await page.evaluateOnNewDocument((id) => localStorage.setItem('probe-trail-person', id), personId);
+  page.on('pageerror', (error) => console.error('in the page:', error));
+  page.setDefaultTimeout(waitMs);
+  return {
+    page,
+    goTo: async (path) => {
+      await page.goto(url + path, { waitUntil: 'domcontentloaded' });
+    },
+    click: (text) => clickOn(page, text),
+    see: (text) => waitForText(page, text, true),
+    missing: (text) => waitForText(page, text, false),
+    type: (text) => page.keyboard.type(text),
+    press: async (...keys) => {
+      for (const key of keys) await page.keyboard.press(key);
+    },
+    fill: async (label, text) => {
+      const field = await page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`);
+      await field?.click({ count: 3 });
+      await page.keyboard.press('Backspace');
+      await page.keyboard.type(text);
+    },
+    leave: () => context.close(),
+  };
+}
+
+/** Clicks the control of that name; where none has it, the text itself. */
+async function clickOn(page: Page, text: string): Promise<void> {
+  const named = ['button', 'link', 'tab', 'radio'].map((role) => `::-p-aria([name="${text}"][role="${role}"])`);
+  const selectors = [...named, `::-p-text(${text})`];
+  for (let waited = 0; waited <= waitMs; waited += 50) {
+    for (const selector of selectors) {
+      const found = await page.$(selector);
+      if (await found?.isVisible()) {
+        await found?.scrollIntoView();
+        return found?.click();
+      }
+    }
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  expect.fail(`there is nothing called “${text}” to click`);
+}
+
+async function waitForText(page: Page, text: string, isThere: boolean): Promise<void> {
+  const seen = (wanted: string, there: boolean) =>
+    document.body.innerText.replace(/\s+/g, ' ').includes(wanted) === there;
+  try {
+    await page.waitForFunction(seen, {}, text, isThere);
+  } catch {
+    const screen = await page.evaluate(() => document.body.innerText);
+    expect.fail(`“${text}” should ${isThere ? '' : 'not '}be on the screen, which shows:\n${screen.slice(0, 1500)}`);
+  }
+}
+
+/** The events of a trail as the server has them. */
+export async function eventsOf(url: string, trailId: string): Promise<readonly TrailEvent[]> {
+  const answer = await fetch(`${url}/api/trails/${trailId}`);
+  const body = (await answer.json()) as { readonly events: readonly TrailEvent[] };
+  return body.events;
+}
+
+/** The trail that a page has open, by its address. */
+export const trailIdOf = (page: Page): string => new URL(page.url()).pathname.split('/')[2] ?? '';
+
+/** Sends a request as a person of the demo world. */
+export const send = (url: string, method: string, path: string, body?: object, headers: Record<string, string> = {}) =>
+  fetch(`${url}${path}`, {
+    method,
+    headers: { 'x-probe-trail-person': 'ines', ...(body ? { 'content-type': 'application/json' } : {}), ...headers },
+    ...(body ? { body: JSON.stringify(body) } : {}),
+  });
