@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import type { ElementHandle } from 'puppeteer-core';
 import { aUser, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
@@ -115,7 +116,7 @@ describe('the editor', () => {
     });
     const tobi = await open('/plans/coolant-temperature');
     await tobi.click('Follow this plan');
-    await tobi.type('FG-02');
+    await tobi.fill('Bus', 'FG-02');
     await tobi.click('Begin with the first step');
     await tobi.see('First, on the vehicle');
     await tobi.press('Enter');
@@ -137,10 +138,20 @@ describe('the editor', () => {
 
 /** Picks an option in the list that opens under a field. */
 async function choose(user: User, label: string, option: string, index = 0): Promise<void> {
-  await user.page.waitForSelector(`::-p-aria([name="${label}"])`);
-  const fields = await user.page.$$(`input::-p-aria([name="${label}"])`);
-  await fields[index]?.click();
-  const found = await user.page.waitForSelector(`[role="option"]::-p-text(${option})`, { visible: true });
-  await found?.click();
+  const selector = `::-p-aria([name="${label}"])`;
+  await user.page.waitForSelector(selector);
+  const inputs = [];
+  for (const element of await user.page.$$(selector))
+    if (await element.evaluate(({ tagName }) => tagName === 'INPUT')) inputs.push(element);
+  await inputs[index]?.click();
+  const found = await user.page.waitForFunction(
+    (wanted) =>
+      [...document.querySelectorAll<HTMLElement>('[role="option"]')].find(
+        (one) => one.offsetParent !== null && one.innerText.startsWith(wanted),
+      ),
+    {},
+    option,
+  );
+  await (found as ElementHandle<HTMLElement>).click();
   await user.press('Escape');
 }

@@ -1,6 +1,6 @@
 import type { TrailEvent } from '@probe-trail/core/trail';
 import { expect } from 'chai';
-import type { Browser, BrowserContext, Page } from 'puppeteer-core';
+import type { Browser, BrowserContext, ElementHandle, Page } from 'puppeteer-core';
 
 /** Somebody at a screen: does what a person does, and sees what a person sees. */
 export interface User {
@@ -72,15 +72,21 @@ async function clickOn(page: Page, text: string): Promise<void> {
   for (let waited = 0; waited <= waitMs; waited += 50) {
     for (const selector of selectors) {
       const found = await page.$(selector);
-      if (await found?.isVisible()) {
-        await found?.scrollIntoView();
-        return found?.click();
-      }
+      if (found && (await found.isVisible()) && (await isOnTop(found))) return found.click();
     }
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
   expect.fail(`there is nothing called “${text}” to click`);
 }
+
+/** Whether a click in its middle would reach it: a drawer that slides away still covers what is under it. */
+const isOnTop = (found: ElementHandle): Promise<boolean> =>
+  found.evaluate((element) => {
+    element.scrollIntoView({ block: 'nearest' });
+    const { left, top, width, height } = element.getBoundingClientRect();
+    const hit = document.elementFromPoint(left + width / 2, top + height / 2);
+    return hit !== null && (element.contains(hit) || hit.contains(element));
+  });
 
 async function waitForText(page: Page, text: string, isThere: boolean): Promise<void> {
   const seen = (wanted: string, there: boolean) =>

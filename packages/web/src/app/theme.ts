@@ -25,6 +25,7 @@ export const theme = createTheme({
   headings: { fontFamily: '"Atkinson Hyperlegible Next Variable", sans-serif', fontWeight: '700' },
   defaultRadius: 'md',
   cursorType: 'pointer',
+  respectReducedMotion: true,
   components: {
     Button: { defaultProps: { mih: 44, size: 'md' } },
     ActionIcon: { defaultProps: { size: 44, variant: 'subtle' } },

@@ -13,6 +13,8 @@ export type SaveState =
   | { readonly kind: 'conflict'; readonly says: string }
   | { readonly kind: 'failed'; readonly says: string };
 
+type Trouble = Extract<SaveState, { readonly says: string }>;
+
 export interface Saving {
   readonly state: SaveState;
   /** The etag of the last saved draft, which a release needs. */
@@ -29,43 +31,47 @@ export function useSaving(opened: PlanVersion): Saving {
   const dispatch = useAppDispatch();
   const document = useAppSelector(selectDocument);
   const [save] = useSaveDraftMutation();
-  const [state, setState] = useState<SaveState>({ kind: 'saved' });
-  const [etag, setEtag] = useState(opened.etag);
-  const savedDocument = useRef<Plan>(opened.document);
-  const isHeld = state.kind === 'conflict';
+  const [saved, setSaved] = useState({ document: opened.document, etag: opened.etag });
+  const [trouble, setTrouble] = useState<Trouble | undefined>();
+  const isSending = useRef(false);
 
   const saveNow = useCallback(
-    async (draft: Plan) => {
-      const saved = await save({ planId: draft.id, etag, document: draft });
-      if (saved.data) {
-        savedDocument.current = draft;
-        forgetDraft(draft.id);
-        setEtag(saved.data.etag);
-        setState({ kind: 'saved' });
-      } else if (problemCodeOf(saved.error) === 'DRAFT_CHANGED')
-        setState({ kind: 'conflict', says: sayFailure(saved.error) });
-      else setState({ kind: 'failed', says: sayFailure(saved.error) });
+    async (draft: Plan, etag: string) => {
+      // A second save over the same etag would be told that somebody else saved; it follows when this one is done.
+      if (isSending.current) return;
+      isSending.current = true;
+      const answer = await save({ planId: draft.id, etag, document: draft });
+      isSending.current = false;
+      if (answer.error) return setTrouble(troubleOf(answer.error));
+      forgetDraft(draft.id);
+      setTrouble(undefined);
+      setSaved({ document: draft, etag: answer.data.etag });
     },
-    [save, etag],
+    [save],
   );
 
   useEffect(() => {
-    if (!document || document === savedDocument.current || isHeld) return;
+    if (!document || document === saved.document || trouble?.kind === 'conflict') return;
     keepDraft(document);
-    setState((now) => (now.kind === 'failed' ? now : { kind: 'unsaved' }));
-    const timer = setTimeout(() => void saveNow(document), state.kind === 'failed' ? retryMs : quietMs);
+    const timer = setTimeout(() => void saveNow(document, saved.etag), trouble ? retryMs : quietMs);
     return () => clearTimeout(timer);
-  }, [document, isHeld, saveNow, state.kind]);
+  }, [document, saved, trouble, saveNow]);
 
   const takeTheirs = async () => {
     const theirs = await dispatch(
       planApi.endpoints.planDraft.initiate(opened.planId, { forceRefetch: true, subscribe: false }),
     );
     if (!theirs.data) return;
-    savedDocument.current = theirs.data.document;
-    setEtag(theirs.data.etag);
+    setSaved({ document: theirs.data.document, etag: theirs.data.etag });
+    setTrouble(undefined);
     dispatch(draftEdited({ document: theirs.data.document, group: null }));
-    setState({ kind: 'saved' });
   };
-  return { state, etag, takeTheirs };
+  // Compared here and not noted in an effect: a release a moment after the last key must know that it is unsaved.
+  const plain = { kind: document === saved.document ? 'saved' : 'unsaved' } as const;
+  return { state: trouble ?? plain, etag: saved.etag, takeTheirs };
 }
+
+const troubleOf = (error: unknown): Trouble => ({
+  kind: problemCodeOf(error) === 'DRAFT_CHANGED' ? 'conflict' : 'failed',
+  says: sayFailure(error),
+});
