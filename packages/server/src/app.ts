@@ -1,4 +1,5 @@
-import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
+import compress from '@fastify/compress';
+import Fastify, { type FastifyInstance, type FastifyServerOptions, LogController } from 'fastify';
 import type { Schema } from 'yup';
 import type { Database } from './db/openDatabase.js';
 import { openapiPlugin } from './openapi/index.js';
@@ -12,7 +13,7 @@ import { yupValidator } from './problem/yupValidator.js';
 import { trailPlugin } from './trail/index.js';
 import { makeTrailService, type TrailService } from './trail/service.js';
 import { makeTrailStore } from './trail/store.js';
-import { headersPlugin, webPlugin } from './web/index.js';
+import { apiHeadersPlugin, webPlugin } from './web/index.js';
 
 export interface AppOptions {
   readonly database: Database;
@@ -42,16 +43,29 @@ export async function buildApp(
   { database, nowMs, newId, webFolder, logger }: AppOptions,
   services: Services = makeServices(database),
 ): Promise<FastifyInstance> {
-  const app = Fastify({ logger: logger ?? false, bodyLimit, forceCloseConnections: 'idle' });
+  const app = Fastify({
+    logger: logger ?? false,
+    bodyLimit,
+    forceCloseConnections: 'idle',
+    logController: new LogController({ disableRequestLogging: true }),
+  });
+  // One line a request, when it is answered.
+  app.addHook('onResponse', async ({ log, method, url }, { statusCode, elapsedTime }) => {
+    log.info({ method, url, statusCode, elapsedMs: Math.round(elapsedTime) }, 'answered');
+  });
   const { people, plans, trails } = services;
   app.setValidatorCompiler<Schema>(yupValidator);
   await app.register(problemPlugin);
-  await app.register(headersPlugin);
+  await app.register(apiHeadersPlugin);
   await app.register(openapiPlugin);
   app.get('/api/health', () => ({ name: 'probe-trail', ok: true }));
-  await app.register(personPlugin, { prefix: '/api/people', people, newId });
-  await app.register(planPlugin, { prefix: '/api/plans', plans, people, nowMs });
+  // Appends are many and their answers short: nothing stands around them that they do not need.
   await app.register(trailPlugin, { prefix: '/api/trails', trails, people });
-  await app.register(webPlugin, { folder: webFolder });
+  await app.register(async (scope) => {
+    await scope.register(compress, { threshold: 2048 });
+    await scope.register(personPlugin, { prefix: '/api/people', people, newId });
+    await scope.register(planPlugin, { prefix: '/api/plans', plans, people, nowMs });
+    await scope.register(webPlugin, { folder: webFolder });
+  });
   return app;
 }

@@ -47,9 +47,12 @@ export function parseReading(text: string, context: ReadingContext): Result<Read
   if (text.length > longestText) return failed({ kind: 'tooLong', unit });
   const clean = normalise(text);
   if (clean === '') return failed({ kind: 'empty', unit });
+  // Most readings are a bare number: only with something behind it can it be one of the other forms.
+  const plain = readPlain(clean);
+  if (plain?.unitText === '') return toReading(plain, text, context);
   const over = overload.exec(clean);
   if (over) return ok({ kind: 'overload', side: over[1] === '-' ? 'below' : 'above', unit, text });
-  const numeral = readNumeral(clean);
+  const numeral = readInfix(clean) ?? plain;
   if (!numeral)
     return failed({ kind: /\d[.,]\d*[.,]/.test(clean) ? 'twoDecimalMarks' : 'notANumber', got: text, unit });
   return toReading(numeral, text, context);
@@ -68,10 +71,6 @@ function normalise(text: string): string {
     .replace(/≥/g, '>')
     .replace(/≤/g, '<')
     .trim();
-}
-
-function readNumeral(clean: string): Numeral | undefined {
-  return readInfix(clean) ?? readPlain(clean);
 }
 
 function readInfix(clean: string): Numeral | undefined {

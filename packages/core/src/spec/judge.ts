@@ -78,14 +78,17 @@ export function judgeReading(spec: MeasuredSpec, reading: Reading, accuracy?: Ac
   return {
     kind,
     zone,
-    alsoPossible: touched.filter((candidate) => candidate !== zone),
+    alsoPossible: touched.length > 1 ? touched.filter((candidate) => candidate !== zone) : [],
     uncertainty,
     conformity:
       reading.kind === 'exact' && uncertainty !== null
         ? conformityFor(line, touched, reading.value, uncertainty)
         : null,
     margin,
-    reason: sayReason(reading, kind, margin, uncertainty, zone),
+    // Said when it is asked for: of the readings of a long trail few are looked at, and words cost more than the verdict.
+    get reason() {
+      return sayReason(reading, kind, margin, uncertainty, zone);
+    },
   };
 }
 
@@ -119,7 +122,8 @@ function conformityFor(line: ZoneLine, touched: readonly Zone[], value: number, 
 
 function marginOf({ cuts, zones }: ZoneLine, value: number): Margin | null {
   let nearest: Margin | null = null;
-  for (const [index, limit] of cuts.entries()) {
+  for (let index = 0; index < cuts.length; index += 1) {
+    const limit = cuts[index] ?? 0;
     const okIndex = zones[index]?.ok ? index : index + 1;
     if (zones[index]?.ok === zones[index + 1]?.ok) continue;
     const distance = Math.abs(value - limit);

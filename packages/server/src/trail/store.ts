@@ -11,9 +11,6 @@ export interface Append {
 
 export type TrailStore = ReturnType<typeof makeTrailStore>;
 
-// SQLite takes 32,766 values in a statement, and a row has four.
-const rowsInStatement = 2000;
-
 export const makeTrailStore = ({ orm }: Database) => ({
   list: (): Promise<TrailListItem[]> =>
     orm.select().from(trailTable).orderBy(desc(trailTable.lastEventAtMs)).limit(200),
@@ -29,21 +26,26 @@ export const makeTrailStore = ({ orm }: Database) => ({
 
   /** Writes all appends or none, on the disk when the promise resolves. */
   write: async (appends: readonly Append[]): Promise<void> => {
-    const rows = appends.flatMap((append) => append.rows);
-    const newest = [...new Map(appends.map(({ line }) => [line.trailId, line])).values()];
-    const lines = orm
-      .insert(trailTable)
-      .values(newest)
-      .onConflictDoUpdate({ target: trailTable.trailId, set: fromExcluded });
-    const chunks = Array.from({ length: Math.ceil(rows.length / rowsInStatement) }, (_, index) =>
-      orm.insert(trailEventTable).values(rows.slice(index * rowsInStatement, (index + 1) * rowsInStatement)),
+    const events = appends.flatMap(({ rows }) =>
+      rows.map(({ trailId, seq, eventId, event }) => [trailId, seq, eventId, JSON.stringify(event)]),
     );
-    await orm.batch([lines, ...chunks]);
+    const lines = [...new Map(appends.map(({ line }) => [line.trailId, line])).values()];
+    await orm.batch([orm.run(insertEvents(JSON.stringify(events))), orm.run(upsertLines(JSON.stringify(lines)))]);
   },
 });
 
-const fromExcluded = {
-  lastEventAtMs: sql`excluded.last_event_at_ms`,
-  concludedWith: sql`excluded.concluded_with`,
-  atStep: sql`excluded.at_step`,
-};
+// One statement with one parameter however many rows a group has: building and preparing a statement for each size of
+// group cost more than writing it.
+const insertEvents = (rows: string) => sql`
+  INSERT INTO trail_event (trail_id, seq, event_id, event)
+  SELECT value ->> 0, value ->> 1, value ->> 2, value ->> 3 FROM json_each(${rows})`;
+
+const upsertLines = (lines: string) => sql`
+  INSERT INTO trail (trail_id, plan_id, plan_version, plan_title, fleet_number, complaint, opened_at_ms, opened_by,
+    last_event_at_ms, concluded_with, at_step)
+  SELECT value ->> 'trailId', value ->> 'planId', value ->> 'planVersion', value ->> 'planTitle', value ->> 'fleetNumber',
+    value ->> 'complaint', value ->> 'openedAtMs', value ->> 'openedBy', value ->> 'lastEventAtMs', value ->> 'concludedWith',
+    value ->> 'atStep'
+  FROM json_each(${lines}) WHERE true
+  ON CONFLICT (trail_id) DO UPDATE SET last_event_at_ms = excluded.last_event_at_ms,
+    concluded_with = excluded.concluded_with, at_step = excluded.at_step`;

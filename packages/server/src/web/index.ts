@@ -1,34 +1,45 @@
 import { existsSync } from 'node:fs';
-import compress from '@fastify/compress';
 import helmet from '@fastify/helmet';
 import staticFiles from '@fastify/static';
+import type { FastifyPluginAsync } from 'fastify';
 import fastifyPlugin from 'fastify-plugin';
 import { sayNotFound } from '../problem/index.js';
 
 const yearInSeconds = 31_536_000;
 
-/** Security headers for everything. The interface loads nothing from elsewhere; Mantine sets styles on elements. */
-export const headersPlugin = fastifyPlugin(async (app) => {
-  await app.register(helmet, {
-    contentSecurityPolicy: {
-      directives: {
-        defaultSrc: ["'self'"],
-        styleSrc: ["'self'", "'unsafe-inline'"],
-        imgSrc: ["'self'", 'data:', 'blob:'],
-        objectSrc: ["'none'"],
-        frameAncestors: ["'none'"],
-        // The workshop's server speaks plain HTTP inside its own network.
-        upgradeInsecureRequests: null,
-      },
-    },
-    strictTransportSecurity: false,
+const apiHeaders = {
+  'content-security-policy': "default-src 'none'; frame-ancestors 'none'",
+  'x-content-type-options': 'nosniff',
+  'referrer-policy': 'no-referrer',
+};
+
+/** Headers of every answer of the API: nothing that it sends is ever a page. */
+export const apiHeadersPlugin = fastifyPlugin(async (app) => {
+  app.addHook('onRequest', async ({ url }, reply) => {
+    if (url.startsWith('/api/')) reply.headers(apiHeaders);
   });
-  await app.register(compress, { threshold: 2048 });
 });
 
+const pageHeaders = {
+  contentSecurityPolicy: {
+    directives: {
+      // The interface loads nothing from elsewhere; Mantine sets styles on elements.
+      defaultSrc: ["'self'"],
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:', 'blob:'],
+      objectSrc: ["'none'"],
+      frameAncestors: ["'none'"],
+      // The workshop's server speaks plain HTTP inside its own network.
+      upgradeInsecureRequests: null,
+    },
+  },
+  strictTransportSecurity: false,
+};
+
 /** Serves the built interface; any address that is not the API's opens it, as its router knows the way. */
-export const webPlugin = fastifyPlugin<{ readonly folder: string }>(async (app, { folder }) => {
+export const webPlugin: FastifyPluginAsync<{ readonly folder: string }> = async (app, { folder }) => {
   if (!existsSync(folder)) return void app.setNotFoundHandler(sayNotFound);
+  await app.register(helmet, pageHeaders);
   await app.register(staticFiles, {
     root: folder,
     maxAge: 0,
@@ -42,4 +53,4 @@ export const webPlugin = fastifyPlugin<{ readonly folder: string }>(async (app, 
       ? reply.sendFile('index.html')
       : sayNotFound(request, reply),
   );
-});
+};

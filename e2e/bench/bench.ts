@@ -1,0 +1,30 @@
+import { writeFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { appendRate } from './appends.js';
+import { coreRates } from './core.js';
+import { firstViewSize } from './firstView.js';
+import type { Measured } from './measured.js';
+import { needleDelay } from './needle.js';
+
+// Measures what the product must reach, prints each with its target, and keeps the last run in docs/benchmarks.md.
+const parts = [coreRates, firstViewSize, appendRate, needleDelay];
+const measured: Measured[] = [];
+for (const part of parts)
+  for (const one of await part()) {
+    measured.push(one);
+    console.log(`${one.reached ? 'reached' : 'MISSED '}  ${one.what}: ${one.value} (target ${one.target})`);
+  }
+
+const rows = measured.map(
+  ({ what, value, target, reached }) => `| ${what} | ${value} | ${target} | ${reached ? 'yes' : 'no'} |`,
+);
+const page = `# Benchmarks
+
+\`npm run bench\` measures these and writes this page. Last run: ${new Date().toISOString().slice(0, 10)}, Node ${process.version}, on the
+machine that it was run on: two cores. Machines differ; the ratio between the two insert rates is measured in one run.
+
+| what | measured | target | reached |
+| --- | --- | --- | --- |
+${rows.join('\n')}
+`;
+writeFileSync(fileURLToPath(new URL('../../docs/benchmarks.md', import.meta.url)), page);

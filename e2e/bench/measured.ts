@@ -1,0 +1,38 @@
+/** One figure of the bench beside what it must reach. */
+export interface Measured {
+  readonly what: string;
+  readonly value: string;
+  readonly target: string;
+  readonly reached: boolean;
+}
+
+/** The value below which this share of the samples lies. */
+export function percentile(samples: readonly number[], share: number): number {
+  const sorted = [...samples].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.ceil(sorted.length * share) - 1)] ?? Number.NaN;
+}
+
+/** Milliseconds that a piece of work takes: the median of several runs, after some to warm up. */
+export function medianMs(work: () => void, runs = 9, warmUp = 4): number {
+  for (let run = 0; run < warmUp; run += 1) work();
+  const times = Array.from({ length: runs }, () => {
+    const from = performance.now();
+    work();
+    return performance.now() - from;
+  });
+  return percentile(times, 0.5);
+}
+
+export const atMost = (what: string, value: number, limit: number, unit: string): Measured => ({
+  what,
+  value: `${value.toFixed(1)} ${unit}`,
+  target: `≤ ${limit} ${unit}`,
+  reached: value <= limit,
+});
+
+export const atLeast = (what: string, value: number, limit: number, unit: string): Measured => ({
+  what,
+  value: `${Math.round(value).toLocaleString('en')} ${unit}`,
+  target: `≥ ${limit.toLocaleString('en')} ${unit}`,
+  reached: value >= limit,
+});
