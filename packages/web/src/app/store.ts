@@ -9,14 +9,20 @@ export const store = configureStore({
   middleware: (getDefault) => getDefault({ immutableCheck: false, serializableCheck: false }).concat(api.middleware),
 });
 
-// What is being typed outlives a reload; the rest is on the server or in the outbox.
+// What is being typed outlives a reload; the rest is on the server or in the outbox. Written a moment after the key,
+// as the browser's store is slow and the needle must move first.
+const keepAfterMs = 150;
 let kept = store.getState().trail.typed;
+let timer: ReturnType<typeof setTimeout> | undefined;
+const keep = () => keepTyped(store.getState().trail.typed);
 store.subscribe(() => {
   const { typed } = store.getState().trail;
   if (typed === kept) return;
   kept = typed;
-  keepTyped(typed);
+  clearTimeout(timer);
+  timer = setTimeout(keep, keepAfterMs);
 });
+window.addEventListener('pagehide', keep);
 
 export type RootState = ReturnType<typeof store.getState>;
 export type AppDispatch = typeof store.dispatch;
