@@ -171,6 +171,24 @@ describe('at the vehicle', () => {
     await stranger.leave();
   });
 
+  it('finds a trail and shows the keys from anywhere, without the reading taking them', async () => {
+    const hanna = await open('/trails/fg-03-coolant');
+    await hanna.see('Voltage on the sensor’s signal wire');
+    await hanna.press('?');
+    await hanna.see('records the reading; once more goes on');
+    await hanna.press('Escape');
+    await hanna.missing('records the reading');
+    await hanna.page.keyboard.down('Control');
+    await hanna.press('k');
+    await hanna.page.keyboard.up('Control');
+    await hanna.page.waitForSelector('::-p-aria([name="Find a plan or a trail"])');
+    await hanna.type('FG-11');
+    await hanna.see('FG-11: Radiator fan never runs');
+    await hanna.press('ArrowDown', 'Enter');
+    await hanna.see('Accepted by Hanna Creek');
+    await hanna.leave();
+  });
+
   it('says that a trail is not there', async () => {
     const hanna = await open('/trails/none');
     await hanna.see('There is no trail “none”');

@@ -3,6 +3,7 @@ import { createBrowserRouter, type LazyRouteFunction, type RouteObject } from 'r
 import { TrailsPage } from '../trail/TrailsPage';
 import { Waiting } from '../ui/Wait';
 import { RouteFailure } from './RouteFailure';
+import { Shell } from './Shell';
 
 /** A view that is loaded when it is first opened. */
 const view =
@@ -11,6 +12,7 @@ const view =
 
 export const router = createBrowserRouter([
   {
+    Component: Shell,
     errorElement: <RouteFailure />,
     HydrateFallback: Waiting,
     children: [

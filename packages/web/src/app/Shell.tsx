@@ -1,0 +1,39 @@
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { Outlet } from 'react-router';
+
+const Palette = lazy(() => import('./Palette'));
+const Shortcuts = lazy(() => import('./Shortcuts'));
+
+type Overlay = 'palette' | 'shortcuts';
+
+/** Around every view: what can be called up from anywhere by the keyboard. */
+export function Shell() {
+  const [overlay, setOverlay] = useState<Overlay | undefined>();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const wanted = overlayOf(event);
+      if (!wanted) return;
+      event.preventDefault();
+      setOverlay(wanted);
+    };
+    window.addEventListener('keydown', onKey, { capture: true });
+    return () => window.removeEventListener('keydown', onKey, { capture: true });
+  }, []);
+  const close = () => setOverlay(undefined);
+  return (
+    <>
+      <Outlet />
+      <Suspense>
+        {overlay === 'palette' && <Palette onClose={close} />}
+        {overlay === 'shortcuts' && <Shortcuts onClose={close} />}
+      </Suspense>
+    </>
+  );
+}
+
+function overlayOf({ key, ctrlKey, metaKey, target }: KeyboardEvent): Overlay | undefined {
+  if (key.toLowerCase() === 'k' && (ctrlKey || metaKey)) return 'palette';
+  // A question mark is text in any field but the one for readings, which never has one.
+  const isText = target instanceof Element && target.matches('input:not([inputmode="none"]), textarea');
+  return key === '?' && !isText ? 'shortcuts' : undefined;
+}

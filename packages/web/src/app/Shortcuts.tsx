@@ -1,0 +1,30 @@
+import { Modal, Table } from '@mantine/core';
+
+const shortcuts = [
+  ['Enter', 'records the reading; once more goes on'],
+  ['0 to 9, letters', 'go into the reading, wherever you are on a step'],
+  ['1 to 9', 'choose what you see'],
+  ['Escape', 'closes what lies over the step'],
+  ['Ctrl K', 'finds plans and trails'],
+  ['Ctrl Z, Ctrl Shift Z', 'undo and redo in the editor'],
+  ['arrow keys', 'move a cut of the ruler in the editor'],
+  ['?', 'shows this'],
+] as const;
+
+/** What the keyboard can do. */
+export default function Shortcuts({ onClose }: { readonly onClose: () => void }) {
+  return (
+    <Modal opened onClose={onClose} title="Keys">
+      <Table>
+        <Table.Tbody>
+          {shortcuts.map(([keys, does]) => (
+            <Table.Tr key={keys}>
+              <Table.Td className="mono">{keys}</Table.Td>
+              <Table.Td>{does}</Table.Td>
+            </Table.Tr>
+          ))}
+        </Table.Tbody>
+      </Table>
+    </Modal>
+  );
+}
