@@ -6,6 +6,7 @@ import { Link, useNavigate } from 'react-router';
 import { sayFailure } from '../app/api';
 import { Notice } from '../ui/Notice';
 import { Page } from '../ui/Page';
+import rows from '../ui/rows.module.css';
 import { Wait } from '../ui/Wait';
 import classes from './PlanLibraryPage.module.css';
 import { useAddPlanMutation, usePlansQuery } from './planApi';
@@ -40,7 +41,7 @@ export function PlanLibraryPage() {
           plans.length === 0 ? (
             <p>There is no plan yet. Write one, or take in a plan file.</p>
           ) : (
-            <ul className={classes.list}>
+            <ul className={`${rows.rows} ${classes.list}`}>
               {plans.map((plan) => (
                 <PlanLine key={plan.planId} plan={plan} />
               ))}

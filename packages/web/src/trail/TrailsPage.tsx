@@ -3,6 +3,7 @@ import type { TrailListItem } from '@probe-trail/core/trail';
 import { Link } from 'react-router';
 import { Moment } from '../ui/Moment';
 import { Page } from '../ui/Page';
+import rows from '../ui/rows.module.css';
 import { VerdictMark } from '../ui/VerdictMark';
 import { Wait } from '../ui/Wait';
 import classes from './TrailsPage.module.css';
@@ -48,7 +49,7 @@ function TrailLists({ trails }: { readonly trails: readonly TrailListItem[] }) {
 
 function TrailList({ trails }: { readonly trails: readonly TrailListItem[] }) {
   return (
-    <ul className={classes.list}>
+    <ul className={`${rows.rows} ${classes.list}`}>
       {trails.map((trail) => (
         <li key={trail.trailId}>
           <Link to={trail.concludedWith === null ? `/trails/${trail.trailId}` : `/trails/${trail.trailId}/record`}>

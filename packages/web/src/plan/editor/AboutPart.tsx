@@ -1,5 +1,6 @@
-import { Stack, TagsInput, Textarea, TextInput } from '@mantine/core';
+import { Stack, TagsInput } from '@mantine/core';
 import { useEditor } from './editorContext';
+import { TextBlock, TextLine } from './TextField';
 
 /** What the plan is called and what it applies to. */
 export function AboutPart() {
@@ -7,29 +8,26 @@ export function AboutPart() {
   const { lines, codes, complaints } = plan.appliesTo;
   return (
     <Stack maw={720}>
-      <TextInput
+      <TextLine
         label="Title"
         maxLength={160}
         value={plan.title}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
+        onText={(value) =>
           edit('title', (draft) => {
             draft.title = value;
-          });
-        }}
+          })
+        }
       />
-      <Textarea
+      <TextBlock
         label="Summary"
-        autosize
         minRows={2}
         maxLength={2000}
         value={plan.summary}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
+        onText={(value) =>
           edit('summary', (draft) => {
             draft.summary = value;
-          });
-        }}
+          })
+        }
       />
       <TagsInput
         label="Vehicle lines"

@@ -1,10 +1,11 @@
-import { Button, MultiSelect, Stack, Textarea, TextInput } from '@mantine/core';
+import { Button, MultiSelect, Stack } from '@mantine/core';
 import type { Conclusion } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import type { Draft } from 'immer';
 import { change, removeById, useEditor } from './editorContext';
 import { Findings } from './Findings';
 import classes from './rows.module.css';
+import { TextBlock, TextLine } from './TextField';
 
 /** The ends of the plan: which suspects each has found, or none. */
 export function ConclusionsPart() {
@@ -33,16 +34,15 @@ function ConclusionRow({ conclusion }: { readonly conclusion: Conclusion }) {
   return (
     <Stack className={classes.row} gap="xs">
       <Findings findings={findings.filter(({ at }) => at.conclusionId === conclusion.id)} />
-      <TextInput
+      <TextLine
         label="Title"
         maxLength={160}
         value={conclusion.title}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
+        onText={(value) =>
           editConclusion('title', (draft) => {
             draft.title = value;
-          });
-        }}
+          })
+        }
       />
       <MultiSelect
         label="The cause"
@@ -55,17 +55,15 @@ function ConclusionRow({ conclusion }: { readonly conclusion: Conclusion }) {
           })
         }
       />
-      <Textarea
+      <TextBlock
         label="Summary"
-        autosize
         maxLength={2000}
         value={conclusion.summary}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
+        onText={(value) =>
           editConclusion('summary', (draft) => {
             draft.summary = value;
-          });
-        }}
+          })
+        }
       />
       <Button
         variant="subtle"

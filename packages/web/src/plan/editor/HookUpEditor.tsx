@@ -1,4 +1,4 @@
-import { ActionIcon, Autocomplete, Button, Group, Select, Switch, TextInput } from '@mantine/core';
+import { ActionIcon, Autocomplete, Button, Group, Select, Switch } from '@mantine/core';
 import {
   type HookUp,
   type InstrumentFunction,
@@ -16,6 +16,7 @@ import { useEditor } from './editorContext';
 import { parseLimit } from './parseFields';
 import type { EditStep } from './StepEditor';
 import classes from './StepEditor.module.css';
+import { TextLine } from './TextField';
 
 interface HookUpProps {
   readonly hookUp: HookUp | null;
@@ -162,16 +163,15 @@ function LeadRow({ lead, index, edit }: { readonly lead: Lead; readonly index: n
           })
         }
       />
-      <TextInput
+      <TextLine
         label="How"
         maxLength={80}
         value={lead.how}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
+        onText={(value) =>
           editLead('how', (draft) => {
             draft.how = value;
-          });
-        }}
+          })
+        }
       />
       <Autocomplete
         label="Where"

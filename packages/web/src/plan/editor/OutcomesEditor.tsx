@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Group, MultiSelect, Select, Textarea } from '@mantine/core';
+import { ActionIcon, Button, Group, MultiSelect, Select } from '@mantine/core';
 import type { GoTo, Outcome, Step, StepReading } from '@probe-trail/core/plan';
 import { casesOf } from '@probe-trail/core/spec';
 import { nanoid } from '@reduxjs/toolkit';
@@ -7,6 +7,7 @@ import type { Draft } from 'immer';
 import { change, removeById, useEditor } from './editorContext';
 import classes from './OutcomesEditor.module.css';
 import type { EditStep } from './StepEditor';
+import { TextBlock } from './TextField';
 
 interface OutcomesProps {
   readonly step: Step;
@@ -80,18 +81,16 @@ function OutcomeEditor({ step, outcome, index, editStep }: OutcomeProps) {
         }
       />
       <GoToSelect outcome={outcome} edit={edit} />
-      <Textarea
+      <TextBlock
         className={classes.wide}
         label="It means"
-        autosize
         maxLength={1000}
         value={outcome.meaning}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
+        onText={(value) =>
           edit('meaning', (draft) => {
             draft.meaning = value;
-          });
-        }}
+          })
+        }
       />
       <Group gap={0} className={classes.tools}>
         <ActionIcon

@@ -1,4 +1,4 @@
-import { ActionIcon, Autocomplete, Button, Group, Select, Stack, Textarea, TextInput } from '@mantine/core';
+import { ActionIcon, Autocomplete, Button, Group, Select, Stack } from '@mantine/core';
 import type { PartCard } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
@@ -9,6 +9,7 @@ import { CommittedInput } from './CommittedInput';
 import { change, removeById, useEditor } from './editorContext';
 import { parseId } from './parseFields';
 import classes from './rows.module.css';
+import { TextBlock, TextLine } from './TextField';
 
 type EditCard = (field: string | null, recipe: (card: Draft<PartCard>) => void) => void;
 
@@ -50,42 +51,37 @@ function CardEditor({ card }: { readonly card: PartCard }) {
     edit(field && `${card.id}.${field}`, (draft) => change(draft.partCards, card.id, recipe));
   return (
     <Stack>
-      <TextInput
+      <TextLine
         label="Name"
         maxLength={120}
         value={card.name}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
+        onText={(value) =>
           editCard('name', (draft) => {
             draft.name = value;
-          });
-        }}
+          })
+        }
       />
-      <Textarea
+      <TextBlock
         label="Where it is"
-        autosize
         maxLength={500}
         value={card.place}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
+        onText={(value) =>
           editCard('place', (draft) => {
             draft.place = value;
-          });
-        }}
+          })
+        }
       />
-      <Textarea
+      <TextBlock
         label="How it works"
         description="Markdown"
-        autosize
         minRows={2}
         maxLength={5000}
         value={card.howItWorks}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
+        onText={(value) =>
           editCard('howItWorks', (draft) => {
             draft.howItWorks = value;
-          });
-        }}
+          })
+        }
       />
       {card.connectors.map((connector, index) => (
         // The id of a connector is what is being typed, so it cannot be the key.
@@ -153,17 +149,16 @@ function ConnectorEditor({ connector, index, editCard }: ConnectorProps) {
             })
           }
         />
-        <TextInput
+        <TextLine
           label="Name"
           style={{ flex: 1 }}
           maxLength={120}
           value={connector.name}
-          onChange={(event) => {
-            const { value } = event.currentTarget;
+          onText={(value) =>
             editConnector('name', (draft) => {
               draft.name = value;
-            });
-          }}
+            })
+          }
         />
         <Button
           variant="default"
@@ -228,17 +223,16 @@ function PinRow({ pin, onDelete, onChange }: PinProps) {
           })
         }
       />
-      <TextInput
+      <TextLine
         aria-label={`What pin ${pin.pin} is for`}
         placeholder="What it is for"
         maxLength={120}
         value={pin.name}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
+        onText={(value) =>
           onChange('name', (draft) => {
             draft.name = value;
-          });
-        }}
+          })
+        }
       />
       <Autocomplete
         aria-label={`Wire of pin ${pin.pin}`}
@@ -281,20 +275,20 @@ function Values({ card, editCard }: { readonly card: PartCard; readonly editCard
     });
   return card.values.map(({ name, value }, index) => (
     <Group key={index} wrap="nowrap">
-      <TextInput
+      <TextLine
         aria-label="Name of the value"
         placeholder="Such as: resistance at 20 °C"
         style={{ flex: 1 }}
         maxLength={120}
         value={name}
-        onChange={(event) => editValue(index, 'name', event.currentTarget.value)}
+        onText={(text) => editValue(index, 'name', text)}
       />
-      <TextInput
+      <TextLine
         aria-label={`Value of ${name}`}
         placeholder="Such as: 2.5 kΩ"
         maxLength={120}
         value={value}
-        onChange={(event) => editValue(index, 'value', event.currentTarget.value)}
+        onText={(text) => editValue(index, 'value', text)}
       />
       <ActionIcon
         aria-label={`Delete the value ${name}`}

@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Group, Select, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Group, Select } from '@mantine/core';
 import type { Step, StepReading } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
@@ -8,6 +8,7 @@ import { SpecEditor } from './SpecEditor';
 import type { EditStep } from './StepEditor';
 import classes from './StepEditor.module.css';
 import { specKinds, specOfKind } from './specKinds';
+import { TextLine } from './TextField';
 
 interface ReadingsProps {
   readonly step: Step;
@@ -43,17 +44,16 @@ function ReadingEditor({ reading, editStep }: { readonly reading: StepReading; r
   return (
     <div className={classes.block}>
       <Group align="end" wrap="nowrap">
-        <TextInput
+        <TextLine
           label="Name of the reading"
           style={{ flex: 1 }}
           maxLength={120}
           value={reading.name}
-          onChange={(event) => {
-            const { value } = event.currentTarget;
+          onText={(value) =>
             edit('name', (draft) => {
               draft.name = value;
-            });
-          }}
+            })
+          }
         />
         <Select
           label="Limit"

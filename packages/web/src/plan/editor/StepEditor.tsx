@@ -1,4 +1,4 @@
-import { Button, Group, MultiSelect, NumberInput, Select, TagsInput, Textarea, TextInput } from '@mantine/core';
+import { Button, Group, MultiSelect, NumberInput, Select, TagsInput } from '@mantine/core';
 import { type AccessLevel, accessLevels, type Step } from '@probe-trail/core/plan';
 import type { Draft } from 'immer';
 import { change, removeById, useEditor } from './editorContext';
@@ -7,6 +7,7 @@ import { HookUpEditor } from './HookUpEditor';
 import { OutcomesEditor } from './OutcomesEditor';
 import { ReadingsEditor } from './ReadingsEditor';
 import classes from './StepEditor.module.css';
+import { TextBlock, TextLine } from './TextField';
 
 export type EditStep = (field: string | null, recipe: (step: Draft<Step>) => void) => void;
 
@@ -24,19 +25,17 @@ export function StepEditor({ step }: StepProps) {
       <Findings findings={findings.filter(({ at }) => at.stepId === step.id)} />
       <Basics step={step} editStep={editStep} />
       <HookUpEditor hookUp={step.hookUp} editStep={editStep} />
-      <Textarea
+      <TextBlock
         label="Instruction"
         description="Markdown"
-        autosize
         minRows={3}
         maxLength={20000}
         value={step.instruction}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
+        onText={(value) =>
           editStep('instruction', (draft) => {
             draft.instruction = value;
-          });
-        }}
+          })
+        }
       />
       <TagsInput
         label="Cautions"
@@ -63,27 +62,25 @@ interface PartProps extends StepProps {
 function Basics({ step, editStep }: PartProps) {
   return (
     <>
-      <TextInput
+      <TextLine
         label="Title"
         maxLength={160}
         value={step.title}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
+        onText={(value) =>
           editStep('title', (draft) => {
             draft.title = value;
-          });
-        }}
+          })
+        }
       />
-      <TextInput
+      <TextLine
         label="What it proves"
         maxLength={300}
         value={step.proves}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
+        onText={(value) =>
           editStep('proves', (draft) => {
             draft.proves = value;
-          });
-        }}
+          })
+        }
       />
       <TagsInput
         label="Vehicle state"

@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Select, Textarea, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Select } from '@mantine/core';
 import type { Suspect } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
@@ -8,6 +8,7 @@ import { change, removeById, useEditor } from './editorContext';
 import { Findings } from './Findings';
 import { parseWeight } from './parseFields';
 import classes from './rows.module.css';
+import { TextBlock, TextLine } from './TextField';
 
 const kinds: Record<Suspect['kind'], string> = {
   part: 'part',
@@ -57,16 +58,15 @@ function SuspectRow({ suspect }: { readonly suspect: Suspect }) {
     <div className={classes.row}>
       <Findings findings={findings.filter(({ at }) => at.suspectId === suspect.id && !at.stepId)} />
       <div className={classes.suspect}>
-        <TextInput
+        <TextLine
           label="Name"
           maxLength={120}
           value={suspect.name}
-          onChange={(event) => {
-            const { value } = event.currentTarget;
+          onText={(value) =>
             editSuspect('name', (draft) => {
               draft.name = value;
-            });
-          }}
+            })
+          }
         />
         <Select
           label="Kind"
@@ -97,29 +97,25 @@ function SuspectRow({ suspect }: { readonly suspect: Suspect }) {
         >
           <IconTrash size={20} />
         </ActionIcon>
-        <Textarea
+        <TextBlock
           label="Repair"
-          autosize
           maxLength={2000}
           value={suspect.repair}
-          onChange={(event) => {
-            const { value } = event.currentTarget;
+          onText={(value) =>
             editSuspect('repair', (draft) => {
               draft.repair = value;
-            });
-          }}
+            })
+          }
         />
-        <Textarea
+        <TextBlock
           label="After the repair"
-          autosize
           maxLength={2000}
           value={suspect.afterRepair}
-          onChange={(event) => {
-            const { value } = event.currentTarget;
+          onText={(value) =>
             editSuspect('afterRepair', (draft) => {
               draft.afterRepair = value;
-            });
-          }}
+            })
+          }
         />
       </div>
     </div>

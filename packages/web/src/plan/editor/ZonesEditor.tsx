@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Group, SegmentedControl, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Group, SegmentedControl } from '@mantine/core';
 import { formatPlain } from '@probe-trail/core/reading';
 import { failed, type Result } from '@probe-trail/core/result';
 import type { ChoiceSpec, Zone, ZonesSpec } from '@probe-trail/core/spec';
@@ -10,6 +10,7 @@ import { parseLimit } from './parseFields';
 import { type ChangeSpec, UnitInput } from './SpecEditor';
 import classes from './StepEditor.module.css';
 import { withCutAt, withNewCut, withoutZone, withZone } from './specKinds';
+import { TextLine } from './TextField';
 
 interface ZonesProps<S> {
   readonly spec: S;
@@ -63,19 +64,19 @@ interface ZoneRowProps {
 function ZoneRow({ zone, canDelete, onDelete, onChange }: ZoneRowProps) {
   return (
     <div className={classes.zone}>
-      <TextInput
+      <TextLine
         aria-label="Name"
         placeholder="Name"
         maxLength={60}
         value={zone.name}
-        onChange={(event) => onChange('name', { name: event.currentTarget.value })}
+        onText={(name) => onChange('name', { name })}
       />
-      <TextInput
+      <TextLine
         aria-label={`Meaning of ${zone.name}`}
         placeholder="What it says about the vehicle"
         maxLength={500}
         value={zone.meaning}
-        onChange={(event) => onChange('meaning', { meaning: event.currentTarget.value })}
+        onText={(meaning) => onChange('meaning', { meaning })}
       />
       <SegmentedControl
         aria-label={`${zone.name} is`}
