@@ -1,4 +1,4 @@
-import { prefixExponents, shiftDecimal, type Unit, unitOf, withPrefix } from '../units/index.js';
+import { shiftDecimal, type Unit, unitOf, withPrefix } from '../units/index.js';
 import type { Reading } from './reading.js';
 
 const minus = '−';
@@ -65,10 +65,4 @@ function formatWithExponent(value: number, resolution: number, symbol: string): 
   const power = Math.round(Math.log10(resolution));
   if (Math.abs(resolution / 10 ** power - 1) > 1e-6) return `${formatNumber(value, 1)} ${symbol}`;
   return `${formatNumber(shiftDecimal(value, -power), 1)}e${power} ${symbol}`;
-}
-
-/** The prefixes a keypad may offer for a unit, smallest first. */
-export function prefixesFor(symbol: string): string[] {
-  const exponent = (prefix: string) => prefixExponents[prefix] ?? 0;
-  return [...unitOf(symbol).base.prefixes].sort((a, b) => exponent(a) - exponent(b));
 }

@@ -9,13 +9,8 @@ type Action = Parameters<typeof draftReducer>[1];
 
 /** The draft after it was opened as “old” and these actions. */
 function after(...actions: Action[]) {
-  const opened = [draftOpened(titled('old')), ActionCreators.clearHistory()].reduce<
-    ReturnType<typeof draftReducer> | undefined
-  >(draftReducer, undefined);
-  const draft = actions.reduce<ReturnType<typeof draftReducer>>(
-    (state, action) => draftReducer(state, action),
-    opened ?? draftReducer(undefined, { type: 'none' }),
-  );
+  const all: Action[] = [draftOpened(titled('old')), ActionCreators.clearHistory(), ...actions];
+  const draft = all.reduce((state, action) => draftReducer(state, action), draftReducer(undefined, { type: 'start' }));
   return {
     title: selectDocument({ draft })?.title,
     canUndo: selectCanUndo({ draft }),
