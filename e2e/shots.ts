@@ -1,5 +1,6 @@
 import { mkdir } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
+import type { PlanVersion } from '@probe-trail/core/plan';
 import type { Page } from 'puppeteer-core';
 import { openBrowser } from './support/browser.js';
 import { openServer } from './support/server.js';
@@ -41,7 +42,7 @@ const shots: Readonly<Record<string, Shot>> = {
   record: { path: '/trails/fg-11-fan/record' },
   editor: { path: '/plans/coolant-temperature/edit?part=steps&step=signal' },
   'editor-night': { path: '/plans/coolant-temperature/edit?part=steps&step=signal', night: true },
-  'plan-check': { path: '/plans/coolant-temperature/edit?part=findings' },
+  'plan-check': { path: '/plans/radiator-fan/edit?part=findings' },
   person: { path: '/who' },
 };
 
@@ -53,6 +54,7 @@ try {
     method: 'POST',
     headers: { 'x-probe-trail-person': 'ines' },
   });
+  await leaveBranchOpen();
   for (const [name, shot] of Object.entries(shots)) if (!only || name.includes(only)) await take(name, shot);
 } finally {
   await browser.close();
@@ -72,4 +74,22 @@ async function take(name: string, { path, size: [width, height] = [1280, 800], n
   await page.screenshot({ path: `${folder}/${name}.png` });
   await context.close();
   console.log(`${folder}/${name}.png`);
+}
+
+/** A draft in the middle of being written, so that the plan check has something to say. */
+async function leaveBranchOpen() {
+  const drafted = await fetch(`${server.url}/api/plans/radiator-fan/draft`, {
+    method: 'POST',
+    headers: { 'x-probe-trail-person': 'ines' },
+  });
+  const { etag, document } = (await drafted.json()) as PlanVersion;
+  const steps = document.steps.map((step) => ({
+    ...step,
+    outcomes: step.id === 'groundDrop' ? step.outcomes.slice(0, 1) : step.outcomes,
+  }));
+  await fetch(`${server.url}/api/plans/radiator-fan/draft`, {
+    method: 'PUT',
+    headers: { 'x-probe-trail-person': 'ines', 'content-type': 'application/json', 'if-match': etag },
+    body: JSON.stringify({ document: { ...document, steps } }),
+  });
 }

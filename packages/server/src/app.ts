@@ -33,6 +33,8 @@ export interface Services {
 // A plan of 1000 steps is below 1 MB; nothing that people write comes near this.
 const bodyLimit = 2 * 1024 * 1024;
 
+const slowMs = 300;
+
 export function makeServices(database: Database): Services {
   const plans = makePlanService(makePlanStore(database));
   return { people: makePersonStore(database), plans, trails: makeTrailService(makeTrailStore(database), plans) };
@@ -49,9 +51,10 @@ export async function buildApp(
     forceCloseConnections: 'idle',
     logController: new LogController({ disableRequestLogging: true }),
   });
-  // One line a request, when it is answered.
+  // One line a request, when it is answered; those that went well and fast only where somebody asks for them.
   app.addHook('onResponse', async ({ log, method, url }, { statusCode, elapsedTime }) => {
-    log.info({ method, url, statusCode, elapsedMs: Math.round(elapsedTime) }, 'answered');
+    const isOrdinary = statusCode < 400 && elapsedTime < slowMs;
+    log[isOrdinary ? 'debug' : 'info']({ method, url, statusCode, elapsedMs: Math.round(elapsedTime) }, 'answered');
   });
   const { people, plans, trails } = services;
   app.setValidatorCompiler<Schema>(yupValidator);

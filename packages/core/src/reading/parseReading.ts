@@ -113,13 +113,27 @@ function toReading(numeral: Numeral, text: string, context: ReadingContext): Res
   if (!inTarget.ok) return failed({ ...problemOf(inTarget.problem, text, from), unit });
   if (!Number.isFinite(inTarget.value)) return failed({ kind: 'outOfReach', got: text, unit });
   if (numeral.bound) return ok({ kind: 'bounded', side: numeral.bound, bound: inTarget.value, unit, text });
-  const resolution = convertStep(Number(`1e${numeral.exponent - numeral.decimals}`), from, target);
+  const resolution = convertStep(powerOfTen(numeral.exponent - numeral.decimals), from, target);
   return ok({ kind: 'exact', value: inTarget.value, resolution, unit, text });
+}
+
+const powers = new Map<number, number>();
+
+/** Ten to that power, read from its decimal text: `10 ** -5` is not 0.00001 on every engine. */
+function powerOfTen(power: number): number {
+  const known = powers.get(power);
+  if (known !== undefined) return known;
+  const value = Number(`1e${power}`);
+  powers.set(power, value);
+  return value;
 }
 
 function valueInTarget(numeral: Numeral, from: Unit, target: Unit, ambientKPa: number | undefined) {
   // Prefixes go into the decimal exponent: 200 mV is read as 200e-3, free of rounding noise.
-  const valueAt = (power: number) => Number(`${numeral.sign}${numeral.digits}e${numeral.exponent + power}`);
+  const valueAt = (shift: number) => {
+    const power = numeral.exponent + shift;
+    return Number(power === 0 ? numeral.sign + numeral.digits : `${numeral.sign}${numeral.digits}e${power}`);
+  };
   const changesDatum = from.datum !== undefined && from.datum !== target.datum;
   if (from.base === target.base && !changesDatum) return ok(valueAt(from.exponent - target.exponent));
   return convert(valueAt(from.exponent), { ...from, exponent: 0 }, target, ambientKPa);

@@ -22,8 +22,12 @@ const unitsByText = new Map<string, Unit | undefined>();
 
 /** Finds a unit by symbol or usual spelling, with prefix and pressure datum; `undefined` when there is none. */
 export function findUnit(text: string): Unit | undefined {
-  if (!unitsByText.has(text) && unitsByText.size < 5000) unitsByText.set(text, readUnit(text));
-  return unitsByText.has(text) ? unitsByText.get(text) : readUnit(text);
+  const known = unitsByText.get(text);
+  if (known || unitsByText.has(text)) return known;
+  const unit = readUnit(text);
+  // What people mistype is without end; what they mean is not.
+  if (unitsByText.size < 5000) unitsByText.set(text, unit);
+  return unit;
 }
 
 function readUnit(text: string): Unit | undefined {

@@ -27,7 +27,7 @@ export const makeTrailStore = ({ orm }: Database) => ({
   /** Writes all appends or none, on the disk when the promise resolves. */
   write: async (appends: readonly Append[]): Promise<void> => {
     const events = appends.flatMap(({ rows }) =>
-      rows.map(({ trailId, seq, eventId, event }) => [trailId, seq, eventId, JSON.stringify(event)]),
+      rows.map(({ trailId, seq, eventId, event }) => [trailId, seq, eventId, event]),
     );
     const lines = [...new Map(appends.map(({ line }) => [line.trailId, line])).values()];
     await orm.batch([orm.run(insertEvents(JSON.stringify(events))), orm.run(upsertLines(JSON.stringify(lines)))]);
@@ -38,7 +38,7 @@ export const makeTrailStore = ({ orm }: Database) => ({
 // group cost more than writing it.
 const insertEvents = (rows: string) => sql`
   INSERT INTO trail_event (trail_id, seq, event_id, event)
-  SELECT value ->> 0, value ->> 1, value ->> 2, value ->> 3 FROM json_each(${rows})`;
+  SELECT value ->> 0, value ->> 1, value ->> 2, value -> 3 FROM json_each(${rows})`;
 
 const upsertLines = (lines: string) => sql`
   INSERT INTO trail (trail_id, plan_id, plan_version, plan_title, fleet_number, complaint, opened_at_ms, opened_by,

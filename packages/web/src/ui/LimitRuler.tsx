@@ -86,9 +86,12 @@ function CutMark({ cut, unit, scale, onMoved }: CutMarkProps) {
   );
 }
 
+// Moved by a transform in units of the ruler: the page is not laid out anew with every character.
+const atPlace = (place: number) => `translateX(${(place * 100).toFixed(3)}cqw)`;
+
 function Needle({ place, colour }: { readonly place: number; readonly colour: string }) {
   return (
-    <div className={classes.needle} style={{ left: percent(place), color: colour }} data-needle={place.toFixed(4)}>
+    <div className={classes.needle} style={{ transform: atPlace(place), color: colour }} data-needle={place.toFixed(4)}>
       <svg width="20" height="44" viewBox="0 0 20 44" aria-hidden="true">
         <path d="M10 18L1 2h18z M8.5 16h3v28h-3z" fill="currentColor" />
       </svg>

@@ -1,23 +1,23 @@
 import { Button } from '@mantine/core';
 import { IconBackspace } from '@tabler/icons-react';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import classes from './Keypad.module.css';
 import { keypadKeys, pressBack, pressKey } from './keypadKeys';
 
 interface KeypadProps {
   readonly unit: string;
-  readonly text: string;
   readonly canRecord: boolean;
-  readonly onText: (text: string) => void;
+  /** Changes the text as a key does; must stay the same function while typing goes on. */
+  readonly onKey: (change: (text: string) => string) => void;
   readonly onRecord: () => void;
 }
 
 const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0'];
 
-/** Only the keys that this step can use, large enough for gloves. */
-export function Keypad({ unit, text, canRecord, onText, onRecord }: KeypadProps) {
+/** Only the keys that this step can use, large enough for gloves. It is not drawn anew while typing goes on. */
+export const Keypad = memo(function Keypad({ unit, canRecord, onKey, onRecord }: KeypadProps) {
   const keys = keypadKeys(unit);
-  const press = (key: string) => onText(pressKey(text, key));
+  const press = (key: string) => onKey((text) => pressKey(text, key));
   return (
     <div className={classes.keypad} data-units={keys.units.length}>
       {digits.map((digit) => (
@@ -29,7 +29,7 @@ export function Keypad({ unit, text, canRecord, onText, onRecord }: KeypadProps)
       {keys.units.map((symbol, index) => (
         <Key key={symbol} area={`u${index}`} name={symbol} onPress={press} />
       ))}
-      <Key area="back" name="Delete the last character" onPress={() => onText(pressBack(text))}>
+      <Key area="back" name="Delete the last character" onPress={() => onKey(pressBack)}>
         <IconBackspace size={24} />
       </Key>
       <Button className={classes.go} mih={56} h="auto" fz={22} disabled={!canRecord} onClick={onRecord} {...keepFocus}>
@@ -37,7 +37,7 @@ export function Keypad({ unit, text, canRecord, onText, onRecord }: KeypadProps)
       </Button>
     </div>
   );
-}
+});
 
 interface KeyProps {
   readonly area: string;

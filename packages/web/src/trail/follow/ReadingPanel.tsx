@@ -75,13 +75,7 @@ function Below({ open, step, reading, spec, typedReading }: BelowProps) {
           onTake={(offer) => recordAs(offer.text, { stillStands: offer.eventId })}
         />
       )}
-      <Keypad
-        unit={spec.unit}
-        text={text}
-        canRecord={judged.ok}
-        onText={typedReading.setText}
-        onRecord={typedReading.submit}
-      />
+      <Keypad unit={spec.unit} canRecord={judged.ok} onKey={typedReading.onKey} onRecord={typedReading.onRecord} />
     </>
   );
 }

@@ -3,7 +3,7 @@ import { formatReading } from '@probe-trail/core/reading';
 import type { Result } from '@probe-trail/core/result';
 import { findSlips, type MeasuredSpec, type Slip } from '@probe-trail/core/spec';
 import { type EntryProblem, earlierReading, type JudgedEntry, judgeEntry } from '@probe-trail/core/trail';
-import { useMemo, useState } from 'react';
+import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { selectTyped, typed } from '../trailSlice';
 import type { OpenTrail } from './useTrail';
@@ -16,6 +16,9 @@ export interface TypedReading {
   /** Why the last attempt to record was refused. */
   readonly refusal: string | undefined;
   readonly setText: (text: string) => void;
+  /** `setText` and `submit` for the keypad: the same functions for as long as the reading is being typed. */
+  readonly onKey: (change: (text: string) => string) => void;
+  readonly onRecord: () => void;
   /** Records what is typed, or opens the slip question first. */
   readonly submit: () => void;
   /** Records this text as the answer to the slip question, or an earlier reading that still stands. */
@@ -66,7 +69,16 @@ export function useTypedReading(
     if (slips.length > 0) setIsAsking(true);
     else recordAs(text);
   };
-  return { text, judged, slips: isAsking ? slips : [], refusal, setText, submit, recordAs };
+  const latest = useRef({ text, setText, submit });
+  useLayoutEffect(() => {
+    latest.current = { text, setText, submit };
+  });
+  const onKey = useCallback(
+    (change: (text: string) => string) => latest.current.setText(change(latest.current.text)),
+    [],
+  );
+  const onRecord = useCallback(() => latest.current.submit(), []);
+  return { text, judged, slips: isAsking ? slips : [], refusal, setText, onKey, onRecord, submit, recordAs };
 }
 
 /** The reading of an earlier visit to this step, to be taken over instead of measured again. */
