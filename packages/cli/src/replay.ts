@@ -3,6 +3,7 @@ import { indexPlan, type Plan } from '@probe-trail/core/plan';
 import { formatReading } from '@probe-trail/core/reading';
 import { failed, ok, type Result } from '@probe-trail/core/result';
 import { type Checked, sayFaults, validate } from '@probe-trail/core/schema';
+import { sayVerdict } from '@probe-trail/core/spec';
 import type { Trail } from '@probe-trail/core/trail';
 import { lazy, object, string } from 'yup';
 import { loadPlan, type Output, readText } from './output.js';
@@ -76,7 +77,7 @@ function reportOf(plan: Plan, trail: Trail, stoppedBecause: string | undefined):
       step: steps.get(stepId)?.title ?? stepId,
       readings: taken.map(
         ({ reading, verdict }) =>
-          `${reading ? formatReading(reading) : verdict.zone.name}: ${verdict.kind}, ${verdict.zone.name}. ${verdict.reason}`,
+          `${reading ? formatReading(reading) : verdict.zone.name}: ${verdict.kind}, ${verdict.zone.name}. ${sayVerdict(verdict, reading)}`,
       ),
       outcome: steps.get(stepId)?.outcomes.find(({ id }) => id === outcomeId)?.meaning ?? null,
     })),

@@ -1,7 +1,7 @@
 import type { Outcome, Step } from './plan.js';
 
-/** The zone or option in which each reading of a step lies, by reading id. */
-export type ZoneByReading = ReadonlyMap<string, string>;
+/** Tells the zone or option in which a reading of a step lies, by reading id; a map does. */
+export type ZoneByReading = Pick<ReadonlyMap<string, string>, 'get'>;
 
 /** Whether every condition of an outcome holds; an outcome without conditions always does. */
 export const outcomeHolds = ({ when }: Outcome, zones: ZoneByReading): boolean =>

@@ -6,6 +6,7 @@ export {
   judgeReading,
   type Margin,
   optionOf,
+  sayVerdict,
   uncertaintyOf,
   type Verdict,
   type VerdictKind,

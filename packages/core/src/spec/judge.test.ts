@@ -2,7 +2,16 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { parseReading, type Reading } from '../reading/index.js';
 import { validate } from '../schema/index.js';
-import { type Accuracy, casesOf, judgeReading, type MeasuredSpec, specSchema, zoneIndexAt, zonesOf } from './index.js';
+import {
+  type Accuracy,
+  casesOf,
+  judgeReading,
+  type MeasuredSpec,
+  sayVerdict,
+  specSchema,
+  zoneIndexAt,
+  zonesOf,
+} from './index.js';
 
 const supply: MeasuredSpec = { kind: 'band', unit: 'V', min: 12, max: 14.8 };
 const signal: MeasuredSpec = {
@@ -26,6 +35,8 @@ function reading(text: string, spec: MeasuredSpec): Reading {
 
 const judged = (text: string, spec: MeasuredSpec, accuracy?: Accuracy) =>
   judgeReading(spec, reading(text, spec), accuracy);
+
+const said = (text: string) => sayVerdict(judged(text, supply), reading(text, supply));
 
 describe('judgeReading', () => {
   describe('compares the uncertainty interval with the limits', () => {
@@ -69,15 +80,15 @@ describe('judgeReading', () => {
     expect(judged('4.55', signal).alsoPossible.map(({ id }) => id)).to.deep.equal(['cold']));
 
   it('says how far the nearest limit is, in units and in percent of the tolerance', () => {
-    const { margin, reason } = judged('12.4', supply);
+    const { margin } = judged('12.4', supply);
     expect(margin?.limit).to.equal(12);
     expect(margin?.distance).to.be.closeTo(0.4, 1e-12);
     expect(margin?.percentOfTolerance).to.be.closeTo(100 * (0.4 / 2.8), 1e-9);
-    expect(reason).to.equal('12.4 V is 0.4 V above the limit of 12 V.');
+    expect(said('12.4')).to.equal('12.4 V is 0.4 V above the limit of 12 V.');
   });
 
   it('says what makes a reading too close to call', () =>
-    expect(judged('12.0', supply).reason).to.equal('12.0 V may be 0.05 V off, and the limit is 12 V.'));
+    expect(said('12.0')).to.equal('12.0 V may be 0.05 V off, and the limit is 12 V.'));
 
   // Reference values: normal distribution function at z = (limit − x) / (u / 2), JCGM 106 equation 8.
   for (const [text, want] of [

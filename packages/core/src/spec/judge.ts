@@ -22,8 +22,6 @@ export interface Verdict {
   /** Probability that the true value is in spec, 0 to 1; `null` where there is no number. */
   readonly conformity: number | null;
   readonly margin: Margin | null;
-  /** One line that says why. */
-  readonly reason: string;
 }
 
 /** How far a reading is from the nearest limit between in spec and out of spec. */
@@ -44,7 +42,6 @@ export function judgeChoice(option: Zone): Verdict {
     uncertainty: null,
     conformity: null,
     margin: null,
-    reason: option.meaning || `Seen: ${option.name}.`,
   };
 }
 
@@ -85,10 +82,6 @@ export function judgeReading(spec: MeasuredSpec, reading: Reading, accuracy?: Ac
         ? conformityFor(line, touched, reading.value, uncertainty)
         : null,
     margin,
-    // Said when it is asked for: of the readings of a long trail few are looked at, and words cost more than the verdict.
-    get reason() {
-      return sayReason(reading, kind, margin, uncertainty, zone);
-    },
   };
 }
 
@@ -138,13 +131,12 @@ function marginOf({ cuts, zones }: ZoneLine, value: number): Margin | null {
   return nearest;
 }
 
-function sayReason(
-  reading: Reading,
-  kind: VerdictKind,
-  margin: Margin | null,
-  uncertainty: number | null,
-  zone: Zone,
-): string {
+/**
+ * Why a verdict is what it is, in one line.
+ * @param reading that was judged; `undefined` for a choice
+ */
+export function sayVerdict({ kind, zone, margin, uncertainty }: Verdict, reading: Reading | undefined): string {
+  if (!reading) return zone.meaning || `Seen: ${zone.name}.`;
   const shown = formatReading(reading);
   if (reading.kind === 'overload') return `${shown}: beyond every number, which is ${zone.name}.`;
   if (reading.kind === 'bounded')

@@ -139,7 +139,7 @@ function takeOutcome(plan: Plan, draft: Draft, event: TrailEventOf<'outcomeTaken
 /** The outcome to which the readings of a step lead; `undefined` while some are missing or when the case was left open. */
 export function outcomeOfTaken(step: Step, taken: Trail['taken']): Outcome | undefined {
   if (step.readings.some(({ id }) => !taken[id])) return undefined;
-  return outcomeFor(step, new Map(Object.values(taken).map(({ readingId, verdict }) => [readingId, verdict.zone.id])));
+  return outcomeFor(step, { get: (readingId) => taken[readingId]?.verdict.zone.id });
 }
 
 function skipStep(plan: Plan, draft: Draft, event: TrailEventOf<'skipped'>): Misfit | undefined {

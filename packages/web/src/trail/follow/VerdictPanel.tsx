@@ -1,4 +1,4 @@
-import type { Verdict } from '@probe-trail/core/spec';
+import { sayVerdict, type Verdict } from '@probe-trail/core/spec';
 import { type EntryProblem, type JudgedEntry, sayMisfit } from '@probe-trail/core/trail';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { verdictLook } from '../../ui/verdictLook';
@@ -28,7 +28,7 @@ function ProblemOf({ typed, problem }: { readonly typed: string; readonly proble
   );
 }
 
-function VerdictOf({ judged: { verdict } }: { readonly judged: JudgedEntry }) {
+function VerdictOf({ judged: { verdict, reading } }: { readonly judged: JudgedEntry }) {
   const { colour, word } = verdictLook[verdict.kind];
   const says =
     verdict.zone.name !== '' && verdict.zone.name !== word.toLowerCase() ? `${word}: ${verdict.zone.name}` : word;
@@ -39,7 +39,7 @@ function VerdictOf({ judged: { verdict } }: { readonly judged: JudgedEntry }) {
         {says}
       </h2>
       <p>
-        {verdict.zone.meaning} <span className="soft">{verdict.reason}</span>
+        {verdict.zone.meaning} <span className="soft">{sayVerdict(verdict, reading)}</span>
       </p>
       {verdict.kind === 'tooCloseToCall' && <p>{sayTooClose(verdict)}</p>}
     </div>

@@ -1,5 +1,6 @@
 import type { Plan } from '@probe-trail/core/plan';
 import { formatReading } from '@probe-trail/core/reading';
+import { sayVerdict } from '@probe-trail/core/spec';
 import type { TakenReading, Waymark } from '@probe-trail/core/trail';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { verdictLook } from '../../ui/verdictLook';
@@ -38,7 +39,7 @@ function Taken({ taken, name }: { readonly taken: TakenReading; readonly name: s
           {typedFirst !== null && <>, first “{typedFirst}”</>}
           {stillStands !== null && <>, taken over from before</>}
         </div>
-        <div className="soft">{verdict.reason}</div>
+        <div className="soft">{sayVerdict(verdict, reading)}</div>
       </div>
     </div>
   );
