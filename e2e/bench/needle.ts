@@ -16,10 +16,12 @@ export async function needleDelay(): Promise<Measured[]> {
   const user = await aUser(browser, server.url, 'tobi');
   await user.goTo('/trails/fg-03-coolant');
   await user.see('Type what the meter shows');
+  // The needle stands on the ruler from the first digit on; every further stroke moves it.
+  await user.type('3');
   await user.page.emulateCPUThrottling(slowdown);
   await user.page.evaluate(watchNeedle);
   for (let stroke = 0; stroke < warmUpStrokes + strokes; stroke += 1) {
-    await user.press(stroke % 2 === 0 ? '1' : 'Backspace');
+    await user.press(stroke % 2 === 0 ? '2' : 'Backspace');
     await new Promise((resolve) => setTimeout(resolve, betweenMs));
   }
   const delays = ((await user.page.evaluate('window.needleDelays')) as number[]).slice(warmUpStrokes);
