@@ -1,5 +1,6 @@
 import { formatPlain } from '@probe-trail/core/reading';
 import type { VerdictKind, ZoneLine } from '@probe-trail/core/spec';
+import { memo, useMemo } from 'react';
 import { CutHandle } from './CutHandle';
 import classes from './LimitRuler.module.css';
 import { type RulerScale, rulerScale } from './rulerScale';
@@ -18,7 +19,7 @@ interface RulerProps {
 
 /** The zones of a reading as a horizontal ruler to scale, with the needle on it. */
 export function LimitRuler({ line, unit, value, verdict, activeZoneId, onCutMoved }: RulerProps) {
-  const scale = rulerScale(line.cuts);
+  const scale = useMemo(() => rulerScale(line.cuts), [line]);
   return (
     <div className={classes.ruler} data-ruler>
       {line.zones.map((zone, index) => (
@@ -56,7 +57,8 @@ interface ZonePieceProps {
   readonly to: number;
 }
 
-function ZonePiece({ name, ok, active, from, to }: ZonePieceProps) {
+// Zones and cuts are drawn anew only when they change: not with every character.
+const ZonePiece = memo(function ZonePiece({ name, ok, active, from, to }: ZonePieceProps) {
   return (
     <div
       className={classes.zone}
@@ -68,7 +70,7 @@ function ZonePiece({ name, ok, active, from, to }: ZonePieceProps) {
       <span className={classes.name}>{name}</span>
     </div>
   );
-}
+});
 
 interface CutMarkProps {
   readonly cut: number;
@@ -77,14 +79,14 @@ interface CutMarkProps {
   readonly onMoved: ((value: number) => void) | undefined;
 }
 
-function CutMark({ cut, unit, scale, onMoved }: CutMarkProps) {
+const CutMark = memo(function CutMark({ cut, unit, scale, onMoved }: CutMarkProps) {
   return (
     <div className={classes.cut} style={{ left: percent(scale.placeOf(cut)) }}>
       {onMoved ? <CutHandle cut={cut} unit={unit} scale={scale} onMoved={onMoved} /> : <i className={classes.tick} />}
       <span className={classes.number}>{formatPlain(cut)}</span>
     </div>
   );
-}
+});
 
 // Moved by a transform in units of the ruler: the page is not laid out anew with every character.
 const atPlace = (place: number) => `translateX(${(place * 100).toFixed(3)}cqw)`;
