@@ -54,6 +54,7 @@ const anEvent = (trailId: string, index: number) => ({
 
 const opened = (trailId: string) => ({
   kind: 'opened',
+  jobId: null,
   id: `${trailId}-opened`,
   atMs: 0,
   by: 'Tobi Lunde',

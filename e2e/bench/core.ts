@@ -45,6 +45,7 @@ function longWalk(count: number): TrailEvent[] {
   const start: TrailEvent[] = [
     {
       kind: 'opened',
+      jobId: null,
       ...common(0),
       planId: fan.id,
       planVersion: 1,

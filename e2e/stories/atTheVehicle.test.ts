@@ -13,6 +13,7 @@ describe('at the vehicle', () => {
   const startTrail = async (trailId: string) => {
     const opened = {
       kind: 'opened',
+      jobId: null,
       id: `${trailId}-0`,
       atMs: Date.now(),
       by: 'Hanna Creek',

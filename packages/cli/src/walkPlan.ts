@@ -28,6 +28,7 @@ export function walkPlan(plan: Plan, readings: ReadingsFile): Walk {
     stamp(
       {
         kind: 'opened',
+        jobId: null,
         planId: plan.id,
         planVersion: 1,
         vehicle: { fleetNumber: 'replay', line: 'replay' },

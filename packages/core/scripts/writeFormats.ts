@@ -1,12 +1,18 @@
 import { writeFileSync } from 'node:fs';
+import { newSheetSchema } from '../src/codes/index.js';
+import { jobEventSchema } from '../src/job/index.js';
 import { planSchema } from '../src/plan/index.js';
 import { type JsonSchema, toJsonSchema } from '../src/schema/index.js';
 import { trailEventSchema } from '../src/trail/index.js';
+import { lineSchema } from '../src/vehicle/index.js';
 
 // Writes docs/formats from the schemas in the code; a test fails when they differ.
 const formats = {
   plan: ['A plan file', planSchema],
   'trail-event': ['An event of a trail', trailEventSchema],
+  line: ['A vehicle line', lineSchema],
+  'code-sheet': ['A code sheet', newSheetSchema],
+  'job-event': ['An event of a job', jobEventSchema],
 } as const;
 
 for (const [name, [title, schema]] of Object.entries(formats)) {

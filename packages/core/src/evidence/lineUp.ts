@@ -49,7 +49,8 @@ export function evidenceOf(plan: Plan, trail: Trail): readonly Evidence[] {
   });
 }
 
-function chanceOf(outcome: Outcome, step: Step, suspectId: string): number {
+/** P(outcome | suspect), up to a factor: see `lineUp`. */
+export function chanceOf(outcome: Outcome, step: Step, suspectId: string): number {
   if (outcome.pointsTo.includes(suspectId)) return 1;
   if (outcome.clears.includes(suspectId) || outcome.pointsTo.length > 0) return leak;
   return 1 / Math.max(1, step.outcomes.length);

@@ -7,7 +7,7 @@ export const blankPlan = (id: string, title: string): Plan => ({
   id,
   title,
   summary: '',
-  appliesTo: { lines: [], codes: [], complaints: [] },
+  appliesTo: { lines: [], engines: [], codes: [], complaints: [] },
   suspects: [],
   partCards: [],
   startStepId: '',

@@ -193,7 +193,12 @@ export const planSchema = closedObject({
   id: idText(),
   title: draftText(160),
   summary: draftText(2000),
-  appliesTo: closedObject({ lines: names(50), codes: names(100), complaints: names(50) }).required(),
+  appliesTo: closedObject({
+    lines: names(50).meta({ description: 'vehicle lines by name; none: any' }),
+    engines: names(50).meta({ description: 'engine codes; none: any' }),
+    codes: names(100),
+    complaints: names(50),
+  }).required(),
   suspects: list(suspectSchema.required(), 300),
   partCards: list(partCardSchema.required(), 300),
   startStepId: string().defined().max(80).meta({ description: 'where the trail begins; empty while there is no step' }),

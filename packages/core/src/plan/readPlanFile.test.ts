@@ -1,9 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { expect } from 'chai';
+import { newSheetSchema } from '../codes/index.js';
+import { jobEventSchema } from '../job/index.js';
 import { toJsonSchema } from '../schema/index.js';
 import { aPlan, withStep } from '../testing/aPlan.js';
 import { trailEventSchema } from '../trail/index.js';
+import { lineSchema } from '../vehicle/index.js';
 import { blankPlan, type Plan, planSchema, readPlan, readPlanFile, sayPlanFileProblem } from './index.js';
 
 const problemOf = (data: unknown) => {
@@ -61,6 +64,9 @@ describe('the published JSON Schemas', () => {
   for (const [file, schema] of [
     ['plan.schema.json', planSchema],
     ['trail-event.schema.json', trailEventSchema],
+    ['line.schema.json', lineSchema],
+    ['code-sheet.schema.json', newSheetSchema],
+    ['job-event.schema.json', jobEventSchema],
   ] as const)
     it(`${file} is what the schema in the code gives; "npm run formats" writes it`, () => {
       const { $schema: _schema, $id: _id, title: _title, ...body } = published(file);

@@ -9,10 +9,13 @@ export const draftText = (maximum: number) =>
   string().defined().max(maximum, `\${path} is longer than ${maximum} characters`);
 
 /** A name by which other parts of a document refer to this one. */
-export const idText = () =>
-  string()
-    .required('${path} is missing')
-    .matches(/^[\w.-]{1,80}$/, '${path} may have letters, digits, dots, dashes and underscores only, at most 80');
+export const idText = () => string().required('${path} is missing').matches(idPattern, saysId);
+
+/** The same, or `null` where there is nothing to refer to. */
+export const idOrNull = () => string().nullable().defined().matches(idPattern, saysId);
+
+const idPattern = /^[\w.-]{1,80}$/;
+const saysId = '${path} may have letters, digits, dots, dashes and underscores only, at most 80';
 
 type Cases = Readonly<Record<string, Schema>>;
 

@@ -61,7 +61,7 @@ export const aPlan = (more: Partial<Plan> = {}): Plan => ({
   id: 'fan',
   title: 'Radiator fan never runs',
   summary: '',
-  appliesTo: { lines: ['Loper 35'], codes: [], complaints: [] },
+  appliesTo: { lines: ['Loper 35'], engines: [], codes: [], complaints: [] },
   suspects: [suspect('fuse', 4), suspect('feed', 2), suspect('ground', 3), suspect('motor', 1)],
   partCards: [],
   startStepId: 'look',

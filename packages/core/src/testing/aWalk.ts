@@ -11,6 +11,7 @@ export const events = (...loose: Loose[]): TrailEvent[] =>
 
 export const opened: Loose = {
   kind: 'opened',
+  jobId: null,
   planId: 'fan',
   planVersion: 1,
   vehicle: { fleetNumber: 'FG-07', line: 'Loper 35' },

@@ -48,6 +48,7 @@ function openTrail(plan: Plan, event: TrailEventOf<'opened'>): Result<Trail, Mis
     return failed({ kind: 'otherPlan', planId: event.planId, planVersion: event.planVersion });
   if (!indexPlan(plan).steps.has(plan.startStepId)) return failed({ kind: 'nothingToFollow' });
   return ok({
+    jobId: event.jobId,
     planId: event.planId,
     planVersion: event.planVersion,
     vehicle: event.vehicle,

@@ -4,6 +4,8 @@ import type { Entry } from './trailEvent.js';
 
 /** One walk of one plan on one vehicle. */
 export interface Trail {
+  /** The visit of the vehicle that it belongs to; `null` without one. */
+  readonly jobId: string | null;
   readonly planId: string;
   readonly planVersion: number;
   readonly vehicle: { readonly fleetNumber: string; readonly line: string };

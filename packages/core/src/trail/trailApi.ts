@@ -5,6 +5,7 @@ import { type TrailEvent, trailEventSchema } from './trailEvent.js';
 /** One line of the list of trails. */
 export interface TrailListItem {
   readonly trailId: string;
+  readonly jobId: string | null;
   readonly planId: string;
   readonly planVersion: number;
   readonly planTitle: string;

@@ -1,5 +1,5 @@
 import { array, number, type ObjectShape, string } from 'yup';
-import { type Checked, closedObject, idText, unionByKind } from '../schema/index.js';
+import { type Checked, closedObject, idOrNull, idText, unionByKind } from '../schema/index.js';
 
 const kind = <Kind extends string>(value: Kind) =>
   string()
@@ -30,6 +30,7 @@ export const entrySchema = unionByKind({
 /** What can happen on a trail. What each of them means is written in `applyTrailEvent`, and nowhere else. */
 export const trailEventSchema = unionByKind({
   opened: event('opened', {
+    jobId: idOrNull().meta({ description: 'the visit of the vehicle that it belongs to; null without one' }),
     planId: idText(),
     planVersion: number().required().integer().min(1),
     vehicle: closedObject({ fleetNumber: text(40), line: text(80) }).required(),

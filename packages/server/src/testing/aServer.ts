@@ -83,7 +83,7 @@ export const smallPlan = (more: Partial<Plan> = {}): Plan => ({
   id: 'cranking',
   title: 'Slow cranking after standing',
   summary: '',
-  appliesTo: { lines: ['Loper 35'], codes: [], complaints: [] },
+  appliesTo: { lines: ['Loper 35'], engines: [], codes: [], complaints: [] },
   suspects: [
     { id: 'battery', name: 'Battery', kind: 'part', weight: 3, repair: 'Replace it.', afterRepair: '' },
     { id: 'cable', name: 'Ground cable', kind: 'ground', weight: 1, repair: 'Clean it.', afterRepair: '' },
@@ -136,6 +136,7 @@ export const smallWalk = (prefix = 'e'): TrailEvent[] => {
     {
       ...common(0),
       kind: 'opened',
+      jobId: null,
       planId: 'cranking',
       planVersion: 1,
       vehicle: { fleetNumber: 'FG-07', line: 'Loper 35' },

@@ -1,0 +1,98 @@
+import { array, number, string } from 'yup';
+import { type Checked, closedObject, draftText, idText } from '../schema/index.js';
+import type { Line } from '../vehicle/index.js';
+import { type FaultCode, formatFaultCode } from './faultCode.js';
+
+/** When a sheet was read, against what was done to the codes. */
+export const sheetMoments = {
+  asFound: 'as found',
+  afterClearing: 'after clearing',
+  afterDriving: 'after driving',
+} as const;
+
+/** What a unit did when it was asked. */
+export const unitAnswers = {
+  answered: 'answered',
+  silent: 'silent',
+  unread: 'not read',
+} as const;
+
+export type SheetMoment = keyof typeof sheetMoments;
+export type UnitAnswer = keyof typeof unitAnswers;
+
+const sheetUnitSchema = closedObject({
+  unitId: idText(),
+  name: draftText(120),
+  answer: string()
+    .required()
+    .oneOf(Object.keys(unitAnswers) as UnitAnswer[]),
+});
+
+const sheetCodeSchema = closedObject({
+  unitId: idText(),
+  code: string()
+    .required()
+    .matches(/^[PCBU][0-3][0-9A-F]{3}$/, '${path}: "${value}" is not a fault code'),
+  failureType: string()
+    .nullable()
+    .defined()
+    .matches(/^[0-9A-F]{2}$/, '${path}: "${value}" is not a failure type'),
+  text: draftText(300),
+  status: number().nullable().defined().integer().min(0).max(255).meta({ description: 'ISO 14229 status byte' }),
+});
+
+/** Body of `POST /api/jobs/:jobId/sheets`: the codes of the whole vehicle at one moment. */
+export const newSheetSchema = closedObject({
+  sheetId: idText(),
+  source: string()
+    .required()
+    .oneOf(['interface', 'text', 'hand'] as const),
+  moment: string()
+    .required()
+    .oneOf(Object.keys(sheetMoments) as SheetMoment[]),
+  takenAtMs: number().required().integer().min(0),
+  units: array(sheetUnitSchema.required()).required().max(400),
+  codes: array(sheetCodeSchema.required()).required().max(4000),
+});
+
+export type NewSheet = Checked<typeof newSheetSchema>;
+export type SheetUnit = NewSheet['units'][number];
+export type SheetCode = NewSheet['codes'][number];
+
+/** A sheet as it is kept: for ever. */
+export interface CodeSheet extends NewSheet {
+  readonly jobId: string;
+  readonly takenBy: string;
+}
+
+/** By what a code of a sheet is known: unit, code and failure type. */
+export const codeKey = (entry: FaultCode & { readonly unitId: string }): string =>
+  `${entry.unitId} ${formatFaultCode(entry)}`;
+
+/** A unit that reports name but the line does not have. */
+export const unknownUnitId = 'unknown';
+
+/**
+ * Every unit that is expected on the line, in its order, then those that were found besides: so that the
+ * silence of one is seen. Units of which nothing is known are `unread`.
+ */
+export function withExpectedUnits(line: Line | undefined, found: readonly SheetUnit[]): readonly SheetUnit[] {
+  const byId = new Map(found.map((unit) => [unit.unitId, unit]));
+  const expected = (line?.units ?? []).map(
+    ({ id, name }): SheetUnit => byId.get(id) ?? { unitId: id, name, answer: 'unread' },
+  );
+  const expectedIds = new Set(expected.map(({ unitId }) => unitId));
+  return [...expected, ...found.filter(({ unitId }) => !expectedIds.has(unitId))];
+}
+
+/** Whether two sheets say the same: the same codes with the same status, from units that answered alike. */
+export function saysTheSame(a: NewSheet, b: NewSheet): boolean {
+  return fingerprintOf(a) === fingerprintOf(b);
+}
+
+const fingerprintOf = ({ moment, units, codes }: NewSheet): string =>
+  [
+    moment,
+    ...units.map(({ unitId, answer }) => `${unitId} ${answer}`).sort(),
+    ...codes.map((code) => `${codeKey(code)} ${code.status}`).sort(),
+  ].join('\n');

@@ -1,0 +1,37 @@
+// What other features and packages may use; every other file here is private to the folder.
+export {
+  type CodeSheet,
+  codeKey,
+  type NewSheet,
+  newSheetSchema,
+  type SheetCode,
+  type SheetMoment,
+  type SheetUnit,
+  saysTheSame,
+  sheetMoments,
+  type UnitAnswer,
+  unitAnswers,
+  unknownUnitId,
+  withExpectedUnits,
+} from './codeSheet.js';
+export { findStatus, hasStatus, type StatusBit, sayStatus, statusBits, statusOf } from './codeStatus.js';
+export { type Affected, type CommonCause, findCommonCauses } from './commonCause.js';
+export {
+  type CodeChange,
+  type CodeChangeKind,
+  codeChanges,
+  compareSheets,
+  type SheetComparison,
+  type UnitChange,
+  unitChanges,
+} from './compareSheets.js';
+export {
+  type DecodedCode,
+  decodeFaultCode,
+  type FaultCode,
+  formatFaultCode,
+  parseFaultCode,
+  sayDecoded,
+  sayNotACode,
+} from './faultCode.js';
+export { type ReadCodeText, readCodeText, sayNothingFound } from './readCodeText.js';

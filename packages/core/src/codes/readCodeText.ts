@@ -1,0 +1,149 @@
+import Papa from 'papaparse';
+import type { Line } from '../vehicle/index.js';
+import { type SheetCode, type SheetUnit, unknownUnitId } from './codeSheet.js';
+import { findStatus } from './codeStatus.js';
+import { faultCodeFinder, toFaultCode } from './faultCode.js';
+
+/** What was understood of a pasted report; shown for correction before anything is kept. */
+export interface ReadCodeText {
+  readonly codes: readonly SheetCode[];
+  /** Units that the text names, as they answered according to it. */
+  readonly units: readonly SheetUnit[];
+  /** How many lines the text has, and on how many of them nothing was understood. */
+  readonly lineCount: number;
+  readonly notUnderstood: number;
+}
+
+const silentWords =
+  /\b(no (?:response|answer|communication|reply)|not responding|does not (?:answer|respond)|silent|offline|time-?out)\b/i;
+// Stands between the cells of a row, where no report has a character: from the private use area.
+const cellMark = ' \ue000 ';
+const delimiters = ['\t', ';', '|', ','] as const;
+
+/**
+ * Reads a report of whatever form: codes are found by their structure, each with the unit named on its line or above it,
+ * its status words and the text beside it. A report with columns is read by its cells.
+ */
+export function readCodeText(text: string, line: Line | undefined): ReadCodeText {
+  const lines = text.split(/\r\n|\r|\n/);
+  const rows = toRows(text, lines);
+  const reader = makeReader(line);
+  let notUnderstood = 0;
+  for (const row of rows) if (!reader.take(row)) notUnderstood += 1;
+  return { ...reader.found(), lineCount: lines.filter((one) => one.trim() !== '').length, notUnderstood };
+}
+
+/** The cells of every line: several where the lines with codes share a delimiter, otherwise one. */
+function toRows(text: string, lines: readonly string[]): readonly (readonly string[])[] {
+  const delimiter = delimiterOf(lines);
+  const rows = delimiter ? Papa.parse<string[]>(text, { delimiter }).data : lines.map((one) => [one]);
+  return rows.filter((cells) => cells.some((cell) => cell.trim() !== ''));
+}
+
+function delimiterOf(lines: readonly string[]): string | undefined {
+  const finder = faultCodeFinder();
+  const withCodes = lines.filter((one) => one.search(finder) >= 0).slice(0, 200);
+  return delimiters.find(
+    (delimiter) =>
+      withCodes.length > 0 && withCodes.filter((one) => one.includes(delimiter)).length > withCodes.length * 0.8,
+  );
+}
+
+function makeReader(line: Line | undefined) {
+  const findUnit = unitFinder(line);
+  const codes: SheetCode[] = [];
+  const units = new Map<string, SheetUnit>();
+  let heading: SheetUnit | undefined;
+  const see = (unit: SheetUnit) => {
+    if (units.get(unit.unitId)?.answer !== 'answered') units.set(unit.unitId, unit);
+  };
+
+  /** @returns whether anything was understood */
+  function take(cells: readonly string[]): boolean {
+    const row = cells.join(cellMark);
+    const found = findCodes(row);
+    const named = findUnit(found.rest);
+    if (named) heading = { unitId: named.id, name: named.name, answer: silentWords.test(row) ? 'silent' : 'answered' };
+    if (found.codes.length === 0) {
+      if (named && heading) see(heading);
+      return named !== undefined;
+    }
+    const unit: SheetUnit = heading ?? { unitId: unknownUnitId, name: 'unit not named', answer: 'answered' };
+    see({ ...unit, answer: 'answered' });
+    const rest = named ? found.rest.replace(named.pattern, ' ') : found.rest;
+    const { status, rest: words } = findStatus(rest);
+    const said = tidyWords(words);
+    for (const { code, failureType } of found.codes)
+      codes.push({ unitId: unit.unitId, code, failureType, text: found.codes.length === 1 ? said : '', status });
+    return true;
+  }
+
+  return { take, found: () => ({ codes: withoutRepeats(codes), units: [...units.values()] }) };
+}
+
+function findCodes(row: string) {
+  const codes = [...row.matchAll(faultCodeFinder())].map((match) => toFaultCode(match[1] ?? '', match[2]));
+  return { codes, rest: codes.length > 0 ? row.replace(faultCodeFinder(), ' ') : row };
+}
+
+/** The longest piece of words that is left: cells of numbers, dates and marks are no text of a code. */
+function tidyWords(rest: string): string {
+  const pieces = rest
+    .split(/\ue000|\s[-–:|]\s|\t/)
+    .map((piece) =>
+      piece
+        .replace(/[([]\s*[)\]]/g, ' ')
+        .replace(/\s+/g, ' ')
+        .replace(/^[\s\-–:;,.()[\]]+|[\s\-–:;,([]+$/g, ''),
+    )
+    .filter((piece) => /\p{L}{3}/u.test(piece));
+  return pieces.reduce((longest, piece) => (piece.length > longest.length ? piece : longest), '').slice(0, 300);
+}
+
+interface FoundUnit {
+  readonly id: string;
+  readonly name: string;
+  readonly pattern: RegExp;
+}
+
+/** Finds the unit that a text names, by id, name or alias; the longest name counts. */
+function unitFinder(line: Line | undefined): (text: string) => FoundUnit | undefined {
+  const byName = new Map(
+    (line?.units ?? []).flatMap(({ id, name, aliases }) =>
+      [id, name, ...aliases].map((called) => [called.toLowerCase(), { id, name }] as const),
+    ),
+  );
+  if (byName.size === 0) return () => undefined;
+  const names = [...byName.keys()].sort((a, b) => b.length - a.length).map(escapeForPattern);
+  const pattern = new RegExp(`(?<![\\p{L}\\d])(${names.join('|')})(?![\\p{L}\\d])`, 'iu');
+  return (text) => {
+    const match = pattern.exec(text);
+    const unit = match ? byName.get((match[1] ?? '').toLowerCase()) : undefined;
+    return unit && { ...unit, pattern };
+  };
+}
+
+const escapeForPattern = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+
+/** A report often lists a code twice, as stored and as pending: it is one code with both. */
+function withoutRepeats(codes: readonly SheetCode[]): readonly SheetCode[] {
+  const byKey = new Map<string, SheetCode>();
+  for (const code of codes) {
+    const key = `${code.unitId} ${code.code} ${code.failureType}`;
+    const known = byKey.get(key);
+    byKey.set(key, known ? merged(known, code) : code);
+  }
+  return [...byKey.values()];
+}
+
+const merged = (a: SheetCode, b: SheetCode): SheetCode => ({
+  ...a,
+  text: a.text.length >= b.text.length ? a.text : b.text,
+  status: a.status === null ? b.status : a.status | (b.status ?? 0),
+});
+
+/** What to say when a text has no code in it. */
+export const sayNothingFound = ({ lineCount }: ReadCodeText): string =>
+  lineCount === 0
+    ? 'There is no text here. Paste the report of the code reader, or drop its file.'
+    : `No fault code was found in ${lineCount} ${lineCount === 1 ? 'line' : 'lines'}. A code looks like P0118 or U0100-87. If there are none, keep the sheet without codes.`;

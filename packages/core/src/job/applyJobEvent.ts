@@ -1,0 +1,136 @@
+import { parseReading, type ReadingProblem, sayReadingProblem } from '../reading/index.js';
+import { failed, ok, type Result } from '../result/index.js';
+import type { Job } from './job.js';
+import type { JobEvent, JobEventOf } from './jobEvent.js';
+
+/** Why an event does not fit a job. */
+export type JobMisfit =
+  | { readonly kind: 'notTakenIn' }
+  | { readonly kind: 'takenInAlready' }
+  | { readonly kind: 'gone' }
+  | { readonly kind: 'noSheetKept' }
+  | { readonly kind: 'voltage'; readonly problem: ReadingProblem }
+  | { readonly kind: 'notANumber'; readonly got: string };
+
+export function sayJobMisfit(misfit: JobMisfit): string {
+  switch (misfit.kind) {
+    case 'notTakenIn':
+      return 'A job begins with taking the vehicle in.';
+    case 'takenInAlready':
+      return 'This job has been taken in already.';
+    case 'gone':
+      return 'The vehicle is gone. Open the job again, or take the vehicle in anew.';
+    case 'noSheetKept':
+      return 'Keep a code sheet first: what is cleared cannot be read any more.';
+    case 'voltage':
+      return sayReadingProblem(misfit.problem);
+    case 'notANumber':
+      return `“${misfit.got}” is no voltage. Type a number in V, such as 12.4 V.`;
+  }
+}
+
+/** Next state of a job. Pure: clock, ids and person arrive inside the event. */
+export function applyJobEvent(job: Job | undefined, event: JobEvent): Result<Job, JobMisfit> {
+  if (event.kind === 'takenIn') return job ? failed({ kind: 'takenInAlready' }) : ok(takeIn(event));
+  if (!job) return failed({ kind: 'notTakenIn' });
+  // Whoever comes back finds the door open again; nothing else happens to a vehicle that is not there.
+  if (job.stage === 'gone' && event.kind !== 'stageSet' && event.kind !== 'noted') return failed({ kind: 'gone' });
+  const next = change(job, event);
+  return next.ok ? ok({ ...job, ...next.value, lastEventAtMs: event.atMs }) : next;
+}
+
+/** State of a job from all its events; the id of the first that does not fit, if one does not. */
+export function reduceJob(
+  events: readonly JobEvent[],
+): Result<Job, { readonly eventId: string; readonly misfit: JobMisfit }> {
+  let job: Job | undefined;
+  for (const event of events) {
+    const next = applyJobEvent(job, event);
+    if (!next.ok) return failed({ eventId: event.id, misfit: next.problem });
+    job = next.value;
+  }
+  return job ? ok(job) : failed({ eventId: '', misfit: { kind: 'notTakenIn' } });
+}
+
+const takeIn = ({ vehicleId, arrival, atMs, by }: JobEventOf<'takenIn'>): Job => ({
+  vehicleId,
+  arrival,
+  takenInAtMs: atMs,
+  takenInBy: by,
+  complaintCheck: undefined,
+  voltages: [],
+  isChargerConnected: false,
+  sheets: [],
+  clearings: [],
+  madeByUs: [],
+  photos: [],
+  notes: [],
+  plansMissed: [],
+  assignedTo: '',
+  waitsFor: '',
+  stage: 'open',
+  lastEventAtMs: atMs,
+});
+
+type Later = Exclude<JobEvent, { kind: 'takenIn' }>;
+
+function change(job: Job, event: Later): Result<Partial<Job>, JobMisfit> {
+  switch (event.kind) {
+    case 'arrivalChanged':
+      return ok({ arrival: event.arrival });
+    case 'complaintChecked':
+      return ok({ complaintCheck: event });
+    case 'voltageMeasured':
+      return measureVoltage(job, event);
+    case 'chargerSet':
+      return ok({ isChargerConnected: event.isConnected });
+    case 'assigned':
+      return ok({ assignedTo: event.to });
+    case 'waiting':
+      return ok({ waitsFor: event.for });
+    case 'sheetKept':
+      return ok({ sheets: [...job.sheets, { sheetId: event.sheetId, moment: event.moment, atMs: event.atMs }] });
+    case 'codesCleared':
+      return canClearCodes(job) ? ok({ clearings: [...job.clearings, event] }) : failed({ kind: 'noSheetKept' });
+    case 'codeMadeByUs':
+      return ok({ madeByUs: [...job.madeByUs.filter((mark) => !isSameCode(mark, event)), event] });
+    case 'codeCounts':
+      return ok({ madeByUs: job.madeByUs.filter((mark) => !isSameCode(mark, event)) });
+    case 'planMissed':
+      return ok({ plansMissed: [...job.plansMissed, event] });
+    case 'photoAdded':
+      return ok({ photos: [...job.photos, event] });
+    case 'noted':
+      return ok({ notes: [...job.notes, event] });
+    case 'stageSet':
+      return ok({ stage: event.stage });
+  }
+}
+
+/** Clearing needs a sheet that was kept since the codes were last cleared. */
+export const canClearCodes = ({ sheets, clearings }: Job): boolean =>
+  (sheets.at(-1)?.atMs ?? -1) > (clearings.at(-1)?.atMs ?? -1);
+
+function measureVoltage(
+  job: Job,
+  { text, engine, atMs, by }: JobEventOf<'voltageMeasured'>,
+): Result<Partial<Job>, JobMisfit> {
+  const reading = parseReading(text, { unit: 'V' });
+  if (!reading.ok) return failed({ kind: 'voltage', problem: reading.problem });
+  if (reading.value.kind !== 'exact') return failed({ kind: 'notANumber', got: text });
+  const measured = { text, volts: reading.value.value, engine, withCharger: job.isChargerConnected, atMs, by };
+  return ok({ voltages: [...job.voltages, measured] });
+}
+
+interface CodeOfUnit {
+  readonly unitId: string;
+  readonly code: string;
+  readonly failureType: string | null;
+}
+
+export const isSameCode = (a: CodeOfUnit, b: CodeOfUnit): boolean =>
+  a.unitId === b.unitId && a.code === b.code && a.failureType === b.failureType;
+
+/** Whether the technician made this code, so that it does not count. */
+export const isMadeByUs = ({ madeByUs }: Pick<Job, 'madeByUs'>, code: CodeOfUnit): boolean =>
+  madeByUs.some((mark) => isSameCode(mark, code));

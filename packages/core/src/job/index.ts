@@ -1,0 +1,30 @@
+// What other features and packages may use; every other file here is private to the folder.
+export {
+  applyJobEvent,
+  canClearCodes,
+  isMadeByUs,
+  isSameCode,
+  type JobMisfit,
+  reduceJob,
+  sayJobMisfit,
+} from './applyJobEvent.js';
+export { type Arrival, arrivalSchema, blankArrival, type Occasion, occasions } from './arrival.js';
+export type { Job, MeasuredVoltage } from './job.js';
+export {
+  type AppendJobEvents,
+  appendJobEventsSchema,
+  type JobListItem,
+  type JobLog,
+  jobParamsSchema,
+} from './jobApi.js';
+export {
+  type JobEvent,
+  type JobEventKind,
+  type JobEventOf,
+  jobEventPermissions,
+  jobEventSchema,
+  type Stage,
+  stages,
+} from './jobEvent.js';
+export { isUnfit, lowestRestVolts, type Readiness, readinessOf, sayReadiness } from './readiness.js';
+export { complaintCheckOf, type Standing, type StandingFacts, standingOf, standings } from './standing.js';

@@ -1,0 +1,149 @@
+import { expect } from 'chai';
+import {
+  applyJobEvent,
+  blankArrival,
+  canClearCodes,
+  isMadeByUs,
+  isUnfit,
+  type Job,
+  type JobEvent,
+  readinessOf,
+  reduceJob,
+  type StandingFacts,
+  sayJobMisfit,
+  sayReadiness,
+  standingOf,
+} from './index.js';
+
+type Loose = JobEvent extends infer One ? (One extends JobEvent ? Omit<One, 'id' | 'atMs' | 'by'> : never) : never;
+const takenIn: Loose = { kind: 'takenIn', vehicleId: 'fg-07', arrival: { ...blankArrival, complaint: 'gets hot' } };
+const stamped = (...loose: Loose[]) =>
+  loose.map((event, at) => ({ ...event, id: `e${at}`, atMs: 1000 * at, by: 'Pell Ostrow' }) as JobEvent);
+const job = (...loose: Loose[]): Job => {
+  const result = reduceJob(stamped(takenIn, ...loose));
+  if (!result.ok) throw new Error(sayJobMisfit(result.problem.misfit));
+  return result.value;
+};
+const refusal = (...loose: Loose[]) => {
+  const result = reduceJob(stamped(...loose));
+  return result.ok ? '' : sayJobMisfit(result.problem.misfit);
+};
+const measured = (text: string, engine: 'off' | 'running' = 'off'): Loose => ({
+  kind: 'voltageMeasured',
+  text,
+  engine,
+});
+const sheet: Loose = { kind: 'sheetKept', sheetId: 's1', moment: 'asFound' };
+const cleared: Loose = { kind: 'codesCleared', unitsCleared: 8, unitsSilent: 0 };
+
+describe('applyJobEvent', () => {
+  it('begins with taking in, once', () => {
+    expect(refusal(measured('12,4'))).to.include('begins with taking the vehicle in');
+    expect(refusal(takenIn, takenIn)).to.include('taken in already');
+    expect(job().arrival.complaint).to.equal('gets hot');
+  });
+
+  it('keeps what was seen when the complaint was checked', () =>
+    expect(
+      job({ kind: 'complaintChecked', result: 'confirmed', seen: 'Fan stays still' }).complaintCheck?.seen,
+    ).to.equal('Fan stays still'));
+
+  it('clears codes only over a sheet that was kept since the last clearing', () => {
+    expect(refusal(takenIn, cleared)).to.include('Keep a code sheet first');
+    expect(job(sheet, cleared).clearings).to.have.length(1);
+    expect(refusal(takenIn, sheet, cleared, cleared)).to.include('Keep a code sheet first');
+    expect(canClearCodes(job(sheet, cleared, sheet))).to.equal(true);
+  });
+
+  it('takes a voltage as it is typed, and refuses what is none', () => {
+    expect(job(measured('12,4 V')).voltages[0]).to.include({ text: '12,4 V', volts: 12.4, withCharger: false });
+    expect(job({ kind: 'chargerSet', isConnected: true }, measured('13100 mV')).voltages[0]).to.include({
+      volts: 13.1,
+      withCharger: true,
+    });
+    expect(refusal(takenIn, measured('12 A'))).to.include('read in V');
+    expect(refusal(takenIn, measured('OL'))).to.include('no voltage');
+  });
+
+  it('a code that we made does not count, until it does again', () => {
+    const mark = { unitId: 'A10', code: 'P0118', failureType: null };
+    const made = job({ kind: 'codeMadeByUs', ...mark, because: 'B11 was unplugged' });
+    expect(isMadeByUs(made, mark)).to.equal(true);
+    expect(isMadeByUs(made, { ...mark, failureType: '13' })).to.equal(false);
+    const counts = applyJobEvent(made, { kind: 'codeCounts', ...mark, id: 'x', atMs: 9, by: 'Tobi Lunde' });
+    expect(counts.ok && isMadeByUs(counts.value, mark)).to.equal(false);
+  });
+
+  it('leaves a vehicle alone that is gone, until it is opened again', () => {
+    const gone: Loose = { kind: 'stageSet', stage: 'gone' };
+    expect(refusal(takenIn, gone, measured('12'))).to.include('The vehicle is gone');
+    expect(
+      job(gone, { kind: 'noted', text: 'They called' }, { kind: 'stageSet', stage: 'open' }, measured('12')).voltages,
+    ).to.have.length(1);
+  });
+
+  it('gives the same state for the same events', () => {
+    const events = stamped(takenIn, measured('12,6'), sheet, cleared, { kind: 'waiting', for: 'a relay' });
+    expect(reduceJob(events)).to.deep.equal(reduceJob(events));
+  });
+});
+
+describe('readinessOf', () => {
+  for (const [what, events, kind] of [
+    ['nothing measured', [], 'notMeasured'],
+    ['running only', [measured('14.1', 'running')], 'notMeasured'],
+    ['12.0 V', [measured('12.0')], 'good'],
+    ['11.99 V', [measured('11.99')], 'low'],
+    ['12.6, then 12.4', [measured('12.6'), measured('12.4')], 'falling'],
+    ['12.6, then 12.55', [measured('12.6'), measured('12.55')], 'good'],
+    ['12.4, running, 12.6', [measured('12.4'), measured('14', 'running'), measured('12.6')], 'good'],
+    [
+      'with the charger, then without',
+      [
+        { kind: 'chargerSet', isConnected: true },
+        measured('13.2'),
+        { kind: 'chargerSet', isConnected: false },
+        measured('12.6'),
+      ],
+      'good',
+    ],
+    ['low, then the charger, not measured again', [measured('11.8'), { kind: 'chargerSet', isConnected: true }], 'low'],
+    [
+      'falling, then the charger',
+      [measured('12.6'), measured('12.3'), { kind: 'chargerSet', isConnected: true }],
+      'good',
+    ],
+  ] as const satisfies readonly (readonly [string, readonly Loose[], string])[])
+    it(`${what}: ${kind}`, () => {
+      const readiness = readinessOf(job(...events));
+      expect(readiness.kind).to.equal(kind);
+      expect(isUnfit(readiness)).to.equal(kind === 'low' || kind === 'falling');
+    });
+
+  it('says what to do about it', () => {
+    expect(sayReadiness(readinessOf(job(measured('11,8'))))).to.match(
+      /^11\.80 V at rest is under 12\.00 V\. Connect a charger/,
+    );
+    expect(sayReadiness(readinessOf(job(measured('12.6'), measured('12.3'))))).to.include('12.60 V, now 12.30 V');
+  });
+});
+
+describe('standingOf', () => {
+  const facts = (more: Partial<StandingFacts>): StandingFacts => ({
+    stage: 'open',
+    complaintCheck: null,
+    hasOpenTrail: false,
+    hasConclusion: false,
+    ...more,
+  });
+  for (const [want, more] of [
+    ['atTheGate', {}],
+    ['complaintSeen', { complaintCheck: 'confirmed' }],
+    ['notReproduced', { complaintCheck: 'notReproduced' }],
+    ['onTheTrail', { complaintCheck: 'confirmed', hasOpenTrail: true, hasConclusion: true }],
+    ['causeFound', { hasConclusion: true }],
+    ['mending', { stage: 'mending', hasOpenTrail: true }],
+    ['gone', { stage: 'gone' }],
+  ] as const)
+    it(want, () => expect(standingOf(facts(more))).to.equal(want));
+});

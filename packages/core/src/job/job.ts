@@ -1,0 +1,37 @@
+import type { SheetMoment } from '../codes/index.js';
+import type { Arrival } from './arrival.js';
+import type { JobEventOf, Stage } from './jobEvent.js';
+
+/** One visit of one vehicle: the state after its events. */
+export interface Job {
+  readonly vehicleId: string;
+  readonly takenInAtMs: number;
+  readonly takenInBy: string;
+  readonly arrival: Arrival;
+  readonly complaintCheck: JobEventOf<'complaintChecked'> | undefined;
+  /** In the order in which they were taken. */
+  readonly voltages: readonly MeasuredVoltage[];
+  readonly isChargerConnected: boolean;
+  readonly sheets: readonly { readonly sheetId: string; readonly moment: SheetMoment; readonly atMs: number }[];
+  readonly clearings: readonly JobEventOf<'codesCleared'>[];
+  readonly madeByUs: readonly JobEventOf<'codeMadeByUs'>[];
+  readonly photos: readonly JobEventOf<'photoAdded'>[];
+  readonly notes: readonly JobEventOf<'noted'>[];
+  readonly plansMissed: readonly JobEventOf<'planMissed'>[];
+  /** Name of whoever works on it; empty while nobody does. */
+  readonly assignedTo: string;
+  /** What it waits for; empty while it waits for nothing. */
+  readonly waitsFor: string;
+  readonly stage: Stage;
+  readonly lastEventAtMs: number;
+}
+
+/** A system voltage as it was typed, and its value. */
+export interface MeasuredVoltage {
+  readonly text: string;
+  readonly volts: number;
+  readonly engine: 'off' | 'running';
+  readonly withCharger: boolean;
+  readonly atMs: number;
+  readonly by: string;
+}

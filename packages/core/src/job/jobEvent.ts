@@ -1,0 +1,113 @@
+import { boolean, number, string } from 'yup';
+import { type SheetMoment, sheetMoments } from '../codes/index.js';
+import type { Permission } from '../person/index.js';
+import { type Checked, closedObject, draftText, idText, unionByKind } from '../schema/index.js';
+import { arrivalSchema } from './arrival.js';
+
+/** Where a job has been moved to by hand; until then it stands where its trails stand. */
+export const stages = {
+  open: 'being looked into',
+  mending: 'being mended',
+  proving: 'being proven',
+  ready: 'ready to go',
+  gone: 'gone',
+} as const;
+
+export type Stage = keyof typeof stages;
+
+const kindOf = <Kind extends string>(kind: Kind) => ({
+  kind: string()
+    .required()
+    .oneOf([kind] as const),
+  id: idText(),
+  atMs: number().required().integer().min(0),
+  by: string().required().max(80),
+});
+
+const codeFields = {
+  unitId: idText(),
+  code: string()
+    .required()
+    .matches(/^[PCBU][0-3][0-9A-F]{3}$/),
+  failureType: string()
+    .nullable()
+    .defined()
+    .matches(/^[0-9A-F]{2}$/),
+};
+
+const cases = {
+  takenIn: closedObject({ ...kindOf('takenIn'), vehicleId: idText(), arrival: arrivalSchema.required() }),
+  arrivalChanged: closedObject({ ...kindOf('arrivalChanged'), arrival: arrivalSchema.required() }),
+  complaintChecked: closedObject({
+    ...kindOf('complaintChecked'),
+    result: string()
+      .required()
+      .oneOf(['confirmed', 'notReproduced'] as const),
+    seen: draftText(2000),
+  }),
+  voltageMeasured: closedObject({
+    ...kindOf('voltageMeasured'),
+    text: string().required().max(60),
+    engine: string()
+      .required()
+      .oneOf(['off', 'running'] as const),
+  }),
+  chargerSet: closedObject({ ...kindOf('chargerSet'), isConnected: boolean().required() }),
+  assigned: closedObject({ ...kindOf('assigned'), to: draftText(80) }),
+  waiting: closedObject({ ...kindOf('waiting'), for: draftText(200) }),
+  sheetKept: closedObject({
+    ...kindOf('sheetKept'),
+    sheetId: idText(),
+    moment: string()
+      .required()
+      .oneOf(Object.keys(sheetMoments) as SheetMoment[]),
+  }),
+  codesCleared: closedObject({
+    ...kindOf('codesCleared'),
+    unitsCleared: number().required().integer().min(0),
+    unitsSilent: number().required().integer().min(0),
+  }),
+  codeMadeByUs: closedObject({ ...kindOf('codeMadeByUs'), ...codeFields, because: string().required().max(300) }),
+  codeCounts: closedObject({ ...kindOf('codeCounts'), ...codeFields }),
+  planMissed: closedObject({ ...kindOf('planMissed'), wanted: draftText(500) }),
+  photoAdded: closedObject({
+    ...kindOf('photoAdded'),
+    photoId: string()
+      .required()
+      .matches(/^[0-9a-f]{64}$/),
+    caption: draftText(200),
+  }),
+  noted: closedObject({ ...kindOf('noted'), text: string().required().max(2000) }),
+  stageSet: closedObject({
+    ...kindOf('stageSet'),
+    stage: string()
+      .required()
+      .oneOf(Object.keys(stages) as Stage[]),
+  }),
+};
+
+/** What happens on a job. A job is the list of its events; `applyJobEvent` gives them their meaning. */
+export const jobEventSchema = unionByKind(cases);
+
+export type JobEvent = { [Kind in keyof typeof cases]: Checked<(typeof cases)[Kind]> }[keyof typeof cases];
+export type JobEventKind = JobEvent['kind'];
+export type JobEventOf<Kind extends JobEventKind> = Extract<JobEvent, { readonly kind: Kind }>;
+
+/** Who may record what: the counter takes in and moves on, the workshop does the rest. */
+export const jobEventPermissions = {
+  takenIn: 'takeInJobs',
+  arrivalChanged: 'takeInJobs',
+  assigned: 'takeInJobs',
+  waiting: 'takeInJobs',
+  photoAdded: 'takeInJobs',
+  noted: 'takeInJobs',
+  stageSet: 'takeInJobs',
+  complaintChecked: 'workOnJobs',
+  voltageMeasured: 'workOnJobs',
+  chargerSet: 'workOnJobs',
+  sheetKept: 'workOnJobs',
+  codesCleared: 'workOnJobs',
+  codeMadeByUs: 'workOnJobs',
+  codeCounts: 'workOnJobs',
+  planMissed: 'workOnJobs',
+} as const satisfies Record<JobEventKind, Permission>;

@@ -1,0 +1,23 @@
+// What other features and packages may use; every other file here is private to the folder.
+export { type CoverState, coverOf, sayCover } from './coverOf.js';
+export { type Cover, type Line, type LineUnit, lineFormat, lineSchema, type Supply } from './line.js';
+export {
+  type DistanceUnit,
+  formatDistance,
+  type OdometerProblem,
+  parseOdometer,
+  sayOdometerProblem,
+} from './odometer.js';
+export {
+  type NewOdometer,
+  type NewVehicle,
+  newOdometerSchema,
+  newVehicleSchema,
+  type OdometerReading,
+  type Vehicle,
+  type VehicleChange,
+  vehicleChangeSchema,
+  vehicleParamsSchema,
+} from './vehicle.js';
+export type { CodeOverTime, VehicleListItem, VehicleSheet } from './vehicleApi.js';
+export { checkDigitOf, checkVin, sayVinNotice, tidyVin, type VinNotice } from './vin.js';

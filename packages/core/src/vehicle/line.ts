@@ -1,0 +1,66 @@
+import { array, number, string } from 'yup';
+import { type Checked, closedObject, draftText, idText } from '../schema/index.js';
+
+export const lineFormat = 'probe-trail-line';
+
+const ids = (maximum: number) => array(idText()).required().max(maximum);
+
+const supplySchema = closedObject({
+  id: idText(),
+  kind: string()
+    .required()
+    .oneOf(['bus', 'feed', 'ground'] as const),
+  name: draftText(120),
+});
+
+const unitSchema = closedObject({
+  id: idText(),
+  name: draftText(120),
+  aliases: array(string().required().max(60))
+    .required()
+    .max(20)
+    .meta({ description: 'other names under which reports list the unit' }),
+  hangsOn: ids(20).meta({ description: 'the buses, feeds and grounds that the unit needs' }),
+});
+
+const partSchema = closedObject({ id: idText(), name: draftText(120), hangsOn: ids(20) });
+
+const knownCodeSchema = closedObject({
+  code: string()
+    .required()
+    .matches(/^[PCBU][0-3][0-9A-F]{3}$/, '${path}: "${value}" is not a fault code'),
+  text: draftText(200),
+  reportedBy: ids(20).meta({ description: 'units that can report the code' }),
+  accuses: ids(10).meta({ description: 'units and parts that the code speaks of; none: the unit that reports it' }),
+});
+
+const coverSchema = closedObject({
+  id: idText(),
+  name: draftText(120),
+  months: number().nullable().defined().integer().min(1),
+  km: number().nullable().defined().min(1),
+  covers: draftText(500),
+});
+
+/** A vehicle line: which control units it has, and what each hangs on. */
+export const lineSchema = closedObject({
+  format: string()
+    .required()
+    .oneOf([lineFormat] as const),
+  formatVersion: number()
+    .required()
+    .oneOf([1] as const),
+  id: idText(),
+  name: draftText(80),
+  engines: array(string().required().max(40)).required().max(20),
+  supplies: array(supplySchema.required()).required().max(200),
+  units: array(unitSchema.required()).required().max(200),
+  parts: array(partSchema.required()).required().max(500),
+  codes: array(knownCodeSchema.required()).required().max(5000),
+  covers: array(coverSchema.required()).required().max(20),
+});
+
+export type Line = Checked<typeof lineSchema>;
+export type LineUnit = Line['units'][number];
+export type Supply = Line['supplies'][number];
+export type Cover = Line['covers'][number];

@@ -1,0 +1,27 @@
+import type { OdometerReading, Vehicle } from './vehicle.js';
+
+/** One line of the list of vehicles. */
+export interface VehicleListItem extends Pick<Vehicle, 'vehicleId' | 'fleetNumber' | 'plate' | 'lineId' | 'engine'> {
+  readonly openJobs: number;
+}
+
+/** A fault code on a vehicle over time. */
+export interface CodeOverTime {
+  readonly unitId: string;
+  readonly code: string;
+  readonly failureType: string | null;
+  readonly text: string;
+  readonly firstAtMs: number;
+  readonly lastAtMs: number;
+  /** On how many sheets it stood. */
+  readonly sheets: number;
+}
+
+/** Answer of `GET /api/vehicles/:vehicleId`: everything of its page but its jobs. */
+export interface VehicleSheet {
+  readonly vehicle: Vehicle;
+  /** Newest first. */
+  readonly odometer: readonly OdometerReading[];
+  /** Last seen first. */
+  readonly codes: readonly CodeOverTime[];
+}
