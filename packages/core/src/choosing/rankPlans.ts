@@ -44,8 +44,9 @@ export interface RankedPlan {
 }
 
 // A code is the vehicle's own word, so it counts more than any one word of a complaint; a failure type that agrees
-// counts on top. A word counts by how rare it is among the plans.
+// counts on top. A word counts by how rare it is among the plans, never as much as a code.
 const forACode = 6;
+const mostForAWord = 4;
 const forItsFailureType = 2;
 const forEveryTenfoldUse = 0.5;
 
