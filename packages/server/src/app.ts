@@ -1,50 +1,86 @@
+import { join } from 'node:path';
 import compress from '@fastify/compress';
+import type { DemoAccount } from '@probe-trail/core/person';
 import Fastify, { type FastifyInstance, type FastifyServerOptions, LogController } from 'fastify';
 import type { Schema } from 'yup';
+import { makeChoosingService } from './choosing/service.js';
+import { makeChoosingStore } from './choosing/store.js';
+import { makeCodeStore } from './codes/store.js';
 import type { Database } from './db/openDatabase.js';
+import { jobPlugin } from './job/index.js';
+import { makeJobService } from './job/service.js';
+import { makeJobStore } from './job/store.js';
 import { openapiPlugin } from './openapi/index.js';
-import { personPlugin } from './person/index.js';
-import { makePersonStore, type PersonStore } from './person/store.js';
+import { guardPlugin, personPlugin, sessionPlugin } from './person/index.js';
+import { makeSessionStore } from './person/sessions.js';
+import { makePersonStore } from './person/store.js';
+import { photoPlugin } from './photo/index.js';
+import { makePhotoStore } from './photo/store.js';
 import { planPlugin } from './plan/index.js';
-import { makePlanService, type PlanService } from './plan/service.js';
+import { makePlanService } from './plan/service.js';
 import { makePlanStore } from './plan/store.js';
 import { problemPlugin } from './problem/index.js';
 import { yupValidator } from './problem/yupValidator.js';
+import { searchPlugin } from './search/index.js';
+import { makeSearchStore } from './search/store.js';
 import { trailPlugin } from './trail/index.js';
-import { makeTrailService, type TrailService } from './trail/service.js';
+import { makeTrailService } from './trail/service.js';
 import { makeTrailStore } from './trail/store.js';
+import { linePlugin, vehiclePlugin } from './vehicle/index.js';
+import { makeVehicleStore } from './vehicle/store.js';
+import { interfacePlugin } from './vehicleInterface/index.js';
+import { makeSimulatedInterface } from './vehicleInterface/simulatedInterface.js';
+import type { VehicleInterface } from './vehicleInterface/vehicleInterface.js';
 import { apiHeadersPlugin, webPlugin } from './web/index.js';
 
 export interface AppOptions {
-  readonly database: Database;
   readonly nowMs: () => number;
   readonly newId: () => string;
   /** Folder of the built interface; the API works without it. */
   readonly webFolder: string;
+  /** Signs the session cookies; whoever knows it can be anybody. */
+  readonly sessionSecret: string;
+  /** Shown on the sign-in page; none but in the demo world. */
+  readonly demoAccounts?: readonly DemoAccount[];
+  readonly vehicleInterface?: VehicleInterface;
   readonly logger: FastifyServerOptions['logger'];
 }
 
-export interface Services {
-  readonly people: PersonStore;
-  readonly plans: PlanService;
-  readonly trails: TrailService;
-}
+export type Services = ReturnType<typeof makeServices>;
 
 // A plan of 1000 steps is below 1 MB; nothing that people write comes near this.
 const bodyLimit = 2 * 1024 * 1024;
 
 const slowMs = 300;
 
-export function makeServices(database: Database): Services {
+/** Stores and services on one database and data folder. */
+export function makeServices(database: Database, dataFolder: string, nowMs: () => number) {
+  const [codes, trailStore] = [makeCodeStore(database), makeTrailStore(database)];
+  const [vehicles, jobStore] = [makeVehicleStore(database), makeJobStore(database)];
   const plans = makePlanService(makePlanStore(database));
-  return { people: makePersonStore(database), plans, trails: makeTrailService(makeTrailStore(database), plans) };
+  const jobs = makeJobService({ jobs: jobStore, codes, trails: trailStore, vehicles });
+  const choosingStore = makeChoosingStore(database, trailStore);
+  return {
+    people: makePersonStore(database),
+    sessions: makeSessionStore(database, nowMs),
+    plans,
+    trails: makeTrailService(trailStore, plans),
+    vehicles,
+    codes,
+    jobStore,
+    jobs,
+    choosingStore,
+    choosing: makeChoosingService({ jobs, codes, vehicles, store: choosingStore }),
+    photos: makePhotoStore(database, join(dataFolder, 'photos')),
+    search: makeSearchStore(database),
+  };
 }
 
 /** The whole server, ready to listen or to be tested by `inject`. */
-export async function buildApp(
-  { database, nowMs, newId, webFolder, logger }: AppOptions,
-  services: Services = makeServices(database),
-): Promise<FastifyInstance> {
+export async function buildApp(options: AppOptions, services: Services): Promise<FastifyInstance> {
+  const { nowMs, newId, webFolder, sessionSecret, demoAccounts = [], logger } = options;
+  const { vehicleInterface = makeSimulatedInterface([]) } = options;
+  const { people, sessions, plans, trails, vehicles, codes, jobStore, jobs, choosing, photos, search } = services;
   const app = Fastify({
     logger: logger ?? false,
     bodyLimit,
@@ -56,18 +92,25 @@ export async function buildApp(
     const isOrdinary = statusCode < 400 && elapsedTime < slowMs;
     log[isOrdinary ? 'debug' : 'info']({ method, url, statusCode, elapsedMs: Math.round(elapsedTime) }, 'answered');
   });
-  const { people, plans, trails } = services;
   app.setValidatorCompiler<Schema>(yupValidator);
   await app.register(problemPlugin);
   await app.register(apiHeadersPlugin);
   await app.register(openapiPlugin);
-  app.get('/api/health', () => ({ name: 'probe-trail', ok: true }));
-  // Appends are many and their answers short: nothing stands around them that they do not need.
-  await app.register(trailPlugin, { prefix: '/api/trails', trails, people });
+  await app.register(guardPlugin, { people, sessions, sessionSecret });
+  app.get('/api/health', { config: { needs: 'nobody' } }, () => ({ name: 'probe-trail', ok: true }));
+  // Appends are many and their answers short, and a reading is sent line by line: nothing stands around them that would wait.
+  await app.register(trailPlugin, { prefix: '/api/trails', trails });
+  await app.register(interfacePlugin, { prefix: '/api/jobs', jobs, vehicles, vehicleInterface, nowMs });
+  await app.register(photoPlugin, { prefix: '/api/photos', photos, nowMs });
   await app.register(async (scope) => {
     await scope.register(compress, { threshold: 2048 });
-    await scope.register(personPlugin, { prefix: '/api/people', people, newId });
-    await scope.register(planPlugin, { prefix: '/api/plans', plans, people, nowMs });
+    await scope.register(sessionPlugin, { prefix: '/api/session', people, sessions, demoAccounts });
+    await scope.register(personPlugin, { prefix: '/api/people', people, sessions, newId });
+    await scope.register(planPlugin, { prefix: '/api/plans', plans, nowMs });
+    await scope.register(vehiclePlugin, { prefix: '/api/vehicles', vehicles, codes, jobs: jobStore, newId, nowMs });
+    await scope.register(linePlugin, { prefix: '/api/lines', vehicles });
+    await scope.register(jobPlugin, { prefix: '/api/jobs', jobs, choosing });
+    await scope.register(searchPlugin, { prefix: '/api/search', search });
     await scope.register(webPlugin, { folder: webFolder });
   });
   return app;

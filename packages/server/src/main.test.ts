@@ -5,7 +5,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { createClient } from '@libsql/client';
-import { personHeader } from '@probe-trail/core/person';
 import type { TrailEvent } from '@probe-trail/core/trail';
 import { expect } from 'chai';
 import { smallPlan, smallWalk } from './testing/aServer.js';
@@ -57,10 +56,10 @@ describe('starting and stopping the server', () => {
     });
 
   async function withReleasedPlan(): Promise<Record<string, string>> {
-    const person = (await (await post('/api/people', { name: 'Tobi Lunde', role: 'technician' })).json()) as {
-      id: string;
-    };
-    const headers = { [personHeader]: person.id };
+    const first = { name: 'Tobi Lunde', password: 'long enough' };
+    await post('/api/people/first', first);
+    const signedIn = await post('/api/session', first);
+    const headers = { cookie: signedIn.headers.get('set-cookie')?.split(';')[0] ?? '' };
     const created = await post('/api/plans', { document: smallPlan() }, headers);
     await post('/api/plans/cranking/draft/release', undefined, {
       ...headers,
@@ -125,10 +124,14 @@ describe('starting and stopping the server', () => {
     await Promise.all(walkers);
 
     await start();
-    const list = (await (await fetch(`http://127.0.0.1:${port}/api/trails`)).json()) as readonly { trailId: string }[];
+    const list = (await (await fetch(`http://127.0.0.1:${port}/api/trails`, { headers })).json()) as readonly {
+      trailId: string;
+    }[];
     expect(list.length).to.be.greaterThan(0);
     for (const [trailId, count] of acknowledged) {
-      const { events } = (await (await fetch(`http://127.0.0.1:${port}/api/trails/${trailId}`)).json()) as {
+      const { events } = (await (
+        await fetch(`http://127.0.0.1:${port}/api/trails/${trailId}`, { headers })
+      ).json()) as {
         events: TrailEvent[];
       };
       expect(events.length).to.be.at.least(count);

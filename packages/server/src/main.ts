@@ -5,27 +5,41 @@ import { text } from 'node:stream/consumers';
 import { fileURLToPath } from 'node:url';
 import { buildApp, makeServices } from './app.js';
 import { openDatabase, StartProblem } from './db/openDatabase.js';
-import { loadDemo } from './demo/loadDemo.js';
+import { readSessionSecret } from './db/sessionSecret.js';
+import { demoAccounts, demoRigs, loadDemo } from './demo/loadDemo.js';
+import { makeSimulatedInterface } from './vehicleInterface/simulatedInterface.js';
 
 const fromRoot = (path: string) => fileURLToPath(new URL(`../../../${path}`, import.meta.url));
 const port = Number(process.env.PORT ?? 4180);
 const host = process.env.HOST ?? '127.0.0.1';
 const dataFolder = process.env.PROBE_TRAIL_DATA ?? fromRoot('data');
+const demoFolder = fromRoot('demo');
 const address = `http://localhost:${port}`;
 
 async function start(): Promise<void> {
   await refuseTakenPort();
   const database = await openDatabase(dataFolder, process.env.DATABASE_URL);
-  const services = makeServices(database);
-  if (process.env.PROBE_TRAIL_DEMO === '1') await loadDemo(services, fromRoot('demo'), Date.now());
-  const logger = { level: process.env.LOG_LEVEL ?? 'info', file: join(dataFolder, 'server.log') };
-  const webFolder = fromRoot('packages/web/dist');
-  const app = await buildApp({ database, nowMs: Date.now, newId: randomUUID, webFolder, logger }, services);
+  const services = makeServices(database, dataFolder, Date.now);
+  const isDemo = process.env.PROBE_TRAIL_DEMO === '1';
+  if (isDemo) await loadDemo(services, demoFolder, Date.now());
+  await services.sessions.forgetExpired();
+  const accounts = isDemo ? await demoAccounts(demoFolder) : [];
+  const options = {
+    nowMs: Date.now,
+    newId: randomUUID,
+    webFolder: fromRoot('packages/web/dist'),
+    sessionSecret: process.env.PROBE_TRAIL_SECRET ?? (await readSessionSecret(dataFolder)),
+    demoAccounts: accounts,
+    // The simulated interface stands in wherever no real one is connected.
+    vehicleInterface: makeSimulatedInterface(await demoRigs(demoFolder)),
+    logger: { level: process.env.LOG_LEVEL ?? 'info', file: join(dataFolder, 'server.log') },
+  };
+  const app = await buildApp(options, services);
   for (const signal of ['SIGTERM', 'SIGINT'] as const)
     process.once(signal, () => void app.close().then(() => database.client.close()));
   await app.listen({ port, host });
   console.log(`Probe Trail is open at ${address}`);
-  for (const { name, role } of await services.people.list()) console.log(`  ${name} (${role})`);
+  for (const { name, roles, password } of accounts) console.log(`  ${name} (${roles.join(', ')}): ${password}`);
   console.log(`Data: ${dataFolder}. Stop with Ctrl C.`);
 }
 

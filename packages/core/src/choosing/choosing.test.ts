@@ -38,7 +38,6 @@ const ranked = (candidates: readonly PlanCandidate[], request: PlanRequest) =>
       ['hot', 900],
       ['fan', 3],
     ]),
-    5000,
   );
 const ids = (...args: Parameters<typeof ranked>) => ranked(...args).map(({ candidate }) => candidate.planId);
 

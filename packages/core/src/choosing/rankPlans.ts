@@ -44,7 +44,7 @@ export interface RankedPlan {
 }
 
 // A code is the vehicle's own word, so it counts more than any one word of a complaint; a failure type that agrees
-// counts on top. A word counts by how rare it is among the plans, never as much as a code.
+// counts on top. A word counts by how much rarer it is than the commonest one that was said, never as much as a code.
 const forACode = 6;
 const mostForAWord = 4;
 const forItsFailureType = 2;
@@ -52,17 +52,16 @@ const forEveryTenfoldUse = 0.5;
 
 /**
  * The plans that speak of these codes or this complaint, best first; those for this vehicle before all others.
- * @param plansWithWord for a word as `wordsOf` gives it, in how many of `planCount` plans it stands
+ * @param plansWithWord for a word as `wordsOf` gives it, in how many plans it stands
  */
 export function rankPlans(
   candidates: readonly PlanCandidate[],
   request: PlanRequest,
   plansWithWord: ReadonlyMap<string, number>,
-  planCount: number,
 ): readonly RankedPlan[] {
   const said = wordsOf(request.complaint);
-  const rarity = (word: string) =>
-    Math.min(mostForAWord, Math.log((planCount + 1) / ((plansWithWord.get(word) ?? 0) + 0.5)));
+  const commonest = Math.max(1, ...plansWithWord.values());
+  const rarity = (word: string) => Math.min(mostForAWord, Math.log((commonest + 1) / (plansWithWord.get(word) ?? 1)));
   return candidates
     .map((candidate) => rank(candidate, request, said, rarity))
     .filter(({ reasons }) => reasons.length > 0)

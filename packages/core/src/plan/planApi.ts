@@ -22,6 +22,8 @@ export interface PlanListItem {
   readonly title: string;
   readonly summary: string;
   readonly lines: readonly string[];
+  /** Minutes to a conclusion on average. */
+  readonly expectedMinutes: number;
   readonly stepCount: number;
   readonly suspectCount: number;
   readonly released: PlanVersionInfo | null;

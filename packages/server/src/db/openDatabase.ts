@@ -21,7 +21,9 @@ const migrationsFolder = fileURLToPath(new URL('../../migrations', import.meta.u
  * @throws StartProblem when the folder cannot be written or the database is newer than this program
  */
 export async function openDatabase(dataFolder: string, url?: string): Promise<Database> {
-  const client = createClient({ url: url ?? fileUrl(dataFolder) });
+  // Photos and the key of the sessions lie there even when the database is elsewhere.
+  makeFolder(dataFolder);
+  const client = createClient({ url: url ?? `file:${join(dataFolder, 'probe-trail.db')}` });
   try {
     await setUp(client);
     await refuseNewer(client);
@@ -36,7 +38,7 @@ export async function openDatabase(dataFolder: string, url?: string): Promise<Da
   }
 }
 
-function fileUrl(dataFolder: string): string {
+function makeFolder(dataFolder: string): void {
   try {
     mkdirSync(dataFolder, { recursive: true });
   } catch (error) {
@@ -44,7 +46,6 @@ function fileUrl(dataFolder: string): string {
       `The data folder ${dataFolder} cannot be made: ${messageOf(error)}. Set PROBE_TRAIL_DATA to a folder that can be written.`,
     );
   }
-  return `file:${join(dataFolder, 'probe-trail.db')}`;
 }
 
 async function setUp(client: Client): Promise<void> {

@@ -1,25 +1,47 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { peopleFileSchema } from '@probe-trail/core/person';
+import { bulletinsFileSchema } from '@probe-trail/core/choosing';
+import { type DemoAccount, peopleFileSchema } from '@probe-trail/core/person';
 import { readPlanFile, sayPlanFileProblem } from '@probe-trail/core/plan';
-import { sayFaults, validate } from '@probe-trail/core/schema';
+import { type Checked, sayFaults, validate } from '@probe-trail/core/schema';
 import { appendEventsSchema } from '@probe-trail/core/trail';
+import { lineSchema } from '@probe-trail/core/vehicle';
+import { type Rig, rigSchema } from '@probe-trail/core/vehicleInterface';
+import type { Lazy, Schema } from 'yup';
 import type { Services } from '../app.js';
 import { StartProblem } from '../db/openDatabase.js';
+import { hashPassword } from '../person/passwords.js';
+import { type DemoJob, demoJobSchema, demoVehiclesSchema } from './demoFiles.js';
+
+const minuteMs = 60_000;
+const dayMs = 24 * 60 * minuteMs;
 
 /** Loads the demo world's files into an empty database, through the same doors as anybody's. */
-export async function loadDemo({ people, plans, trails }: Services, folder: string, nowMs: number): Promise<void> {
-  if ((await plans.list()).length > 0) return;
-  for (const person of await readPeople(join(folder, 'people.json'))) await people.add(person);
-  for (const file of await filesIn(join(folder, 'plans'))) {
-    const plan = readPlanFile(await readFile(file, 'utf8'));
-    if (!plan.ok) throw new StartProblem(`${file}: ${sayPlanFileProblem(plan.problem)}`);
-    const { planId, etag } = await plans.create(plan.value, { by: 'Ines Marrow', atMs: nowMs });
-    await plans.release(planId, etag, nowMs);
-  }
+export async function loadDemo(services: Services, folder: string, nowMs: number): Promise<void> {
+  if (!(await services.people.isEmpty())) return;
+  await loadPeople(services, folder);
+  for (const file of await filesIn(join(folder, 'plans'))) await loadPlan(services, file, nowMs);
+  for (const file of await filesIn(join(folder, 'lines')))
+    await services.vehicles.putLine(await readChecked(file, lineSchema));
+  for (const bulletin of await readChecked(join(folder, 'bulletins.json'), bulletinsFileSchema))
+    await services.choosingStore.putBulletin(bulletin);
+  await loadVehicles(services, join(folder, 'vehicles.json'), nowMs);
+  for (const file of await filesIn(join(folder, 'jobs'))) await loadJob(services, file, nowMs);
   for (const file of await filesIn(join(folder, 'trails')))
-    await trails.append(basename(file, '.json'), await readEvents(file, nowMs));
+    await services.trails.append(basename(file, '.json'), await readEvents(file, nowMs));
 }
+
+/** The accounts that the sign-in page shows in the demo world. */
+export const demoAccounts = async (folder: string): Promise<readonly DemoAccount[]> =>
+  (await readChecked(join(folder, 'people.json'), peopleFileSchema)).map(({ name, roles, password }) => ({
+    name,
+    roles,
+    password,
+  }));
+
+/** The simulated vehicles. */
+export const demoRigs = async (folder: string): Promise<readonly Rig[]> =>
+  Promise.all((await filesIn(join(folder, 'rigs'))).map((file) => readChecked(file, rigSchema)));
 
 const filesIn = async (folder: string): Promise<string[]> =>
   (await readdir(folder))
@@ -27,17 +49,55 @@ const filesIn = async (folder: string): Promise<string[]> =>
     .sort()
     .map((name) => join(folder, name));
 
-async function readPeople(file: string) {
-  const people = validate(peopleFileSchema, JSON.parse(await readFile(file, 'utf8')));
-  if (!people.ok) throw new StartProblem(`${file}: ${sayFaults(people.problem)}`);
-  return people.value;
+async function readChecked<S extends Schema | Lazy<unknown>>(file: string, schema: S): Promise<Checked<S>> {
+  const checked = validate(schema, JSON.parse(await readFile(file, 'utf8')));
+  if (!checked.ok) throw new StartProblem(`${file}: ${sayFaults(checked.problem)}`);
+  return checked.value;
+}
+
+async function loadPeople({ people }: Services, folder: string): Promise<void> {
+  for (const { password, ...person } of await readChecked(join(folder, 'people.json'), peopleFileSchema))
+    await people.add({ ...person, passwordHash: await hashPassword(password) });
+}
+
+async function loadPlan({ plans }: Services, file: string, nowMs: number): Promise<void> {
+  const plan = readPlanFile(await readFile(file, 'utf8'));
+  if (!plan.ok) throw new StartProblem(`${file}: ${sayPlanFileProblem(plan.problem)}`);
+  const { planId, etag } = await plans.create(plan.value, { by: 'Ines Marrow', atMs: nowMs });
+  await plans.release(planId, etag, nowMs);
+}
+
+async function loadVehicles({ vehicles }: Services, file: string, nowMs: number): Promise<void> {
+  for (const { vehicleId, odometer, ...vehicle } of await readChecked(file, demoVehiclesSchema)) {
+    await vehicles.add(vehicleId, vehicle);
+    for (const { text, daysAgo } of odometer)
+      await vehicles.addOdometer(vehicleId, {
+        km: Number.parseInt(text, 10),
+        text,
+        because: '',
+        atMs: nowMs - daysAgo * dayMs,
+        by: 'Pell Ostrow',
+      });
+  }
+}
+
+/** Times in a demo job are counted from its file's zero; its last event is laid as long ago as the file says. */
+async function loadJob({ jobs }: Services, file: string, nowMs: number): Promise<void> {
+  const job: DemoJob = await readChecked(file, demoJobSchema);
+  const shift = nowMs - job.endedMinutesAgo * minuteMs - Math.max(...job.events.map(({ atMs }) => atMs));
+  const sheets = new Map(job.sheets.map(({ sheet, takenBy }) => [sheet.sheetId, { sheet, takenBy }]));
+  for (const event of job.events) {
+    const kept = event.kind === 'sheetKept' ? sheets.get(event.sheetId) : undefined;
+    if (kept) {
+      const { sheet, takenBy } = kept;
+      await jobs.keepSheet(job.jobId, { ...sheet, takenAtMs: sheet.takenAtMs + shift }, takenBy);
+    } else await jobs.append(job.jobId, [{ ...event, atMs: event.atMs + shift }]);
+  }
 }
 
 /** Times in a demo trail are counted from its file's zero; the last event is laid an hour before now. */
 async function readEvents(file: string, nowMs: number) {
-  const log = validate(appendEventsSchema, JSON.parse(await readFile(file, 'utf8')));
-  if (!log.ok) throw new StartProblem(`${file}: ${sayFaults(log.problem)}`);
-  const { events } = log.value;
-  const shift = nowMs - 3_600_000 - Math.max(...events.map(({ atMs }) => atMs));
+  const { events } = await readChecked(file, appendEventsSchema);
+  const shift = nowMs - 60 * minuteMs - Math.max(...events.map(({ atMs }) => atMs));
   return events.map((event) => ({ ...event, atMs: event.atMs + shift }));
 }

@@ -11,7 +11,9 @@ export const openapiPlugin = fastifyPlugin(async (app) => {
     transform: ({ schema, url }) => ({ schema: described(schema), url }),
   };
   await app.register(swagger, options);
-  app.get('/api/openapi.json', { schema: { hide: true } as FastifySchema }, () => app.swagger());
+  app.get('/api/openapi.json', { schema: { hide: true } as FastifySchema, config: { needs: 'nobody' } }, () =>
+    app.swagger(),
+  );
 });
 
 const described = (schema: FastifySchema | undefined): FastifySchema =>

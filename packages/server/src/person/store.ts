@@ -1,14 +1,42 @@
-import type { Person } from '@probe-trail/core/person';
-import { asc, eq } from 'drizzle-orm';
+import {
+  defaultPreferences,
+  type Person,
+  type PersonChange,
+  type Preferences,
+  type Role,
+} from '@probe-trail/core/person';
+import { asc, eq, sql } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
 import type { Database } from '../db/openDatabase.js';
 import { personTable, toPerson } from './table.js';
 
+/** A person with the hash of their password, which never leaves the server. */
+export interface Account extends Person {
+  readonly passwordHash: string;
+}
+
+export interface NewAccount {
+  readonly id: string;
+  readonly name: string;
+  readonly roles: readonly Role[];
+  readonly passwordHash: string;
+}
+
 export type PersonStore = ReturnType<typeof makePersonStore>;
 
 export function makePersonStore({ orm }: Database) {
-  // Every write asks who sends it, and people hardly ever change.
-  const known = new LRUCache<string, Person>({ max: 500, ttl: 10_000 });
+  // Every request asks who sends it, and people hardly ever change; short, in case another process changes one.
+  const known = new LRUCache<string, Person>({ max: 500, ttl: 5000 });
+  const account = async (where: ReturnType<typeof eq>): Promise<Account | undefined> => {
+    const [row] = await orm.select().from(personTable).where(where);
+    return row && { ...toPerson(row), passwordHash: row.passwordHash };
+  };
+  const update = async (id: string, change: Partial<typeof personTable.$inferInsert>): Promise<boolean> => {
+    const { rowsAffected } = await orm.update(personTable).set(change).where(eq(personTable.id, id));
+    known.delete(id);
+    return rowsAffected === 1;
+  };
+
   return {
     list: async (): Promise<Person[]> =>
       (await orm.select().from(personTable).orderBy(asc(personTable.name))).map(toPerson),
@@ -22,10 +50,28 @@ export function makePersonStore({ orm }: Database) {
       return toPerson(row);
     },
 
+    accountById: (id: string) => account(eq(personTable.id, id)),
+    accountByName: (name: string) => account(eq(personTable.name, name)),
+
     /** @returns whether the person was added; not when somebody has the id or the name already */
-    add: async (person: Person): Promise<boolean> => {
-      const { rowsAffected } = await orm.insert(personTable).values(person).onConflictDoNothing();
+    add: async (fresh: NewAccount): Promise<boolean> => {
+      const row = { ...fresh, preferences: defaultPreferences };
+      return (await orm.insert(personTable).values(row).onConflictDoNothing()).rowsAffected === 1;
+    },
+
+    /** Adds the first person of all; in one statement, so that two who try at once cannot both be it. */
+    addFirst: async ({ id, name, roles, passwordHash }: NewAccount): Promise<boolean> => {
+      const { rowsAffected } = await orm.run(sql`
+        INSERT INTO person (id, name, roles, password_hash, is_disabled, preferences)
+        SELECT ${id}, ${name}, ${JSON.stringify(roles)}, ${passwordHash}, 0, ${JSON.stringify(defaultPreferences)}
+        WHERE NOT EXISTS (SELECT 1 FROM person)`);
       return rowsAffected === 1;
     },
+
+    isEmpty: async (): Promise<boolean> =>
+      (await orm.select({ id: personTable.id }).from(personTable).limit(1)).length === 0,
+    change: (id: string, change: PersonChange) => update(id, change),
+    setPassword: (id: string, passwordHash: string) => update(id, { passwordHash }),
+    setPreferences: (id: string, preferences: Preferences) => update(id, { preferences }),
   };
 }

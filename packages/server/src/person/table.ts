@@ -1,10 +1,33 @@
-import type { Person, Role } from '@probe-trail/core/person';
-import { sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import type { Person, Preferences, Role } from '@probe-trail/core/person';
+import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 export const personTable = sqliteTable('person', {
   id: text().primaryKey(),
   name: text().notNull().unique(),
-  role: text().$type<Role>().notNull(),
+  roles: text({ mode: 'json' }).$type<readonly Role[]>().notNull(),
+  passwordHash: text('password_hash').notNull(),
+  isDisabled: integer('is_disabled', { mode: 'boolean' }).notNull().default(false),
+  preferences: text({ mode: 'json' }).$type<Preferences>().notNull(),
 });
 
-export const toPerson = ({ id, name, role }: typeof personTable.$inferSelect): Person => ({ id, name, role });
+/** Who is signed in at which browser; a row is a browser. */
+export const sessionTable = sqliteTable(
+  'session',
+  {
+    sessionId: text('session_id').primaryKey(),
+    personId: text('person_id').references(() => personTable.id),
+    data: text({ mode: 'json' }).notNull(),
+    expiresAtMs: integer('expires_at_ms').notNull(),
+  },
+  (session) => [index('session_by_person').on(session.personId), index('session_by_expiry').on(session.expiresAtMs)],
+);
+
+type Row = typeof personTable.$inferSelect;
+
+export const toPerson = ({ id, name, roles, isDisabled, preferences }: Row): Person => ({
+  id,
+  name,
+  roles,
+  isDisabled,
+  preferences,
+});

@@ -7,13 +7,11 @@ import {
 } from '@probe-trail/core/plan';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import { personOf } from '../person/index.js';
-import type { PersonStore } from '../person/store.js';
 import { AppError } from '../problem/index.js';
 import type { PlanService } from './service.js';
 
 export interface PlanOptions {
   readonly plans: PlanService;
-  readonly people: PersonStore;
   readonly nowMs: () => number;
 }
 
@@ -22,14 +20,17 @@ interface PlanRoute {
 }
 
 /** Plans: the library, versions, drafts with ETag and If-Match, release. */
-export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, people, nowMs }) => {
-  const stampOf = async (request: FastifyRequest) => ({ by: (await personOf(request, people)).name, atMs: nowMs() });
+export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, nowMs }) => {
+  const stampOf = (request: FastifyRequest) => ({ by: personOf(request).name, atMs: nowMs() });
+  const config = { needs: 'writePlans' } as const;
   const params = planParamsSchema;
 
   app.get('/', () => plans.list());
 
-  app.post<{ Body: NewPlan }>('/', { schema: { body: newPlanSchema } }, async (request, reply) => {
-    const draft = await plans.create(request.body.document, await stampOf(request));
+  app.get<PlanRoute>('/:planId', { schema: { params } }, ({ params: { planId } }) => plans.listItemOr404(planId));
+
+  app.post<{ Body: NewPlan }>('/', { schema: { body: newPlanSchema }, config }, async (request, reply) => {
+    const draft = await plans.create(request.body.document, stampOf(request));
     return sendVersion(reply.code(201), draft);
   });
 
@@ -43,15 +44,15 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
     sendVersion(reply, await plans.draftOr404(planId)),
   );
 
-  app.post<PlanRoute>('/:planId/draft', { schema: { params } }, async (request, reply) =>
-    sendVersion(reply.code(201), await plans.draftFromReleased(request.params.planId, await stampOf(request))),
+  app.post<PlanRoute>('/:planId/draft', { schema: { params }, config }, async (request, reply) =>
+    sendVersion(reply.code(201), await plans.draftFromReleased(request.params.planId, stampOf(request))),
   );
 
   app.put<PlanRoute & { Body: NewPlan }>(
     '/:planId/draft',
-    { schema: { params, body: newPlanSchema } },
+    { schema: { params, body: newPlanSchema }, config },
     async (request, reply) => {
-      const stamp = await stampOf(request);
+      const stamp = stampOf(request);
       return sendVersion(
         reply,
         await plans.saveDraft(request.params.planId, request.body.document, ifMatchOf(request), stamp),
@@ -59,10 +60,12 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
     },
   );
 
-  app.post<PlanRoute>('/:planId/draft/release', { schema: { params } }, async (request, reply) => {
-    const { atMs } = await stampOf(request);
-    return sendVersion(reply, await plans.release(request.params.planId, ifMatchOf(request), atMs));
-  });
+  app.post<PlanRoute>(
+    '/:planId/draft/release',
+    { schema: { params }, config: { needs: 'releasePlans' } },
+    async (request, reply) =>
+      sendVersion(reply, await plans.release(request.params.planId, ifMatchOf(request), nowMs())),
+  );
 };
 
 const sendVersion = (reply: FastifyReply, version: PlanVersion) =>

@@ -111,16 +111,6 @@ describe('plans over HTTP', () => {
     expect([answer.status, answer.body.code]).to.deep.equal([413, 'REQUEST_TOO_LARGE']);
   });
 
-  it('wants to know who is asking before it changes anything', async () => {
-    const answer = await server.ask(
-      'POST',
-      '/api/plans',
-      { document: smallPlan() },
-      { 'x-probe-trail-person': 'nobody' },
-    );
-    expect([answer.status, answer.body.code]).to.deep.equal([401, 'PERSON_UNKNOWN']);
-  });
-
   it('says which plans, versions and drafts there are not', async () => {
     for (const url of ['/api/plans/gone/draft', '/api/plans/gone/versions/1'])
       expect((await server.ask('GET', url)).body.code).to.equal('PLAN_NOT_FOUND');

@@ -1,4 +1,4 @@
-import { checkPlan, errorsOf, type Plan, type PlanVersion } from '@probe-trail/core/plan';
+import { checkPlan, errorsOf, type Plan, type PlanListItem, type PlanVersion } from '@probe-trail/core/plan';
 import { AppError } from '../problem/index.js';
 import { etagOf, type PlanStore, type Stamp } from './store.js';
 
@@ -11,6 +11,9 @@ export function makePlanService(plans: PlanStore) {
 
   return {
     list: plans.list,
+
+    listItemOr404: async (planId: string): Promise<PlanListItem> =>
+      (await plans.listItem(planId)) ?? notFound(`There is no plan “${planId}”.`),
 
     versionOr404: async (planId: string, version: number): Promise<PlanVersion> =>
       (await plans.version(planId, version)) ?? notFound(`There is no version ${version} of a plan “${planId}”.`),
@@ -56,7 +59,7 @@ export function makePlanService(plans: PlanStore) {
           'PLAN_HAS_ERRORS',
           `The plan check found ${errors.length} ${errors.length === 1 ? 'error' : 'errors'}: ${errors[0]?.says} Mend them, then release.`,
         );
-      if (!(await plans.release(planId, ifMatch, atMs))) throw changed(await draftOr404(planId));
+      if (!(await plans.release(draft.document, ifMatch, atMs))) throw changed(await draftOr404(planId));
       return (await plans.version(planId, draft.version)) ?? notFound(`The plan “${planId}” is gone.`);
     },
   };

@@ -1,8 +1,19 @@
 import { createHash } from 'node:crypto';
 import type { Plan, PlanListItem, PlanVersion } from '@probe-trail/core/plan';
-import { and, asc, desc, eq, getTableColumns } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, sql } from 'drizzle-orm';
+import { groupBy } from '../db/groupBy.js';
 import type { Database } from '../db/openDatabase.js';
-import { columnsOf, type ListRow, planVersionTable as table, toListItem, toPlanVersion } from './table.js';
+import {
+  columnsOf,
+  type ListRow,
+  partsOf,
+  planPartTable,
+  planSubjectTable,
+  subjectsOf,
+  planVersionTable as table,
+  toListItem,
+  toPlanVersion,
+} from './table.js';
 
 export type PlanStore = ReturnType<typeof makePlanStore>;
 
@@ -15,6 +26,8 @@ export interface Stamp {
 /** The etag of a document is its content: saving the same twice is harmless. */
 export const etagOf = (document: Plan): string =>
   createHash('sha256').update(JSON.stringify(document)).digest('base64url').slice(0, 22);
+
+const libraryRows = 600;
 
 const { document: _, ...listColumns } = getTableColumns(table);
 const isDraftOf = (planId: string) => and(eq(table.planId, planId), eq(table.state, 'draft'));
@@ -39,12 +52,23 @@ export function makePlanStore({ orm }: Database) {
   };
 
   return {
+    /** The first plans by title; the others are found by searching. */
     list: async (): Promise<PlanListItem[]> => {
       const rows: ListRow[] = await orm
         .select(listColumns)
         .from(table)
-        .orderBy(asc(table.title), asc(table.planId), asc(table.version));
-      return [...byPlan(rows).values()].map(toListItem);
+        .orderBy(asc(table.title), asc(table.planId), asc(table.version))
+        .limit(libraryRows);
+      return [...groupBy(rows, ({ planId }) => planId).values()].map(toListItem);
+    },
+
+    listItem: async (planId: string): Promise<PlanListItem | undefined> => {
+      const rows: ListRow[] = await orm
+        .select(listColumns)
+        .from(table)
+        .where(eq(table.planId, planId))
+        .orderBy(asc(table.version));
+      return rows.length > 0 ? toListItem(rows) : undefined;
     },
 
     version: (planId: string, version: number) => one(and(eq(table.planId, planId), eq(table.version, version))),
@@ -68,23 +92,38 @@ export function makePlanStore({ orm }: Database) {
       );
     },
 
-    /** Makes the draft with that etag a released version, which never changes again. @returns whether it was that one */
-    release: async (planId: string, etag: string, atMs: number): Promise<boolean> => {
-      const change = { state: 'released', releasedAtMs: atMs } as const;
-      return (
-        (
-          await orm
-            .update(table)
-            .set(change)
-            .where(and(isDraftOf(planId), eq(table.etag, etag)))
-        ).rowsAffected === 1
-      );
+    /**
+     * Makes the draft with that etag a released version, which never changes again, and what it speaks of findable.
+     * @returns whether it was that one
+     */
+    release: async (document: Plan, etag: string, atMs: number): Promise<boolean> => {
+      const { id: planId } = document;
+      const [released] = await orm.batch([
+        orm
+          .update(table)
+          .set({ state: 'released', releasedAtMs: atMs })
+          .where(and(isDraftOf(planId), eq(table.etag, etag))),
+        ...makeFindable(document),
+      ]);
+      return released.rowsAffected === 1;
     },
   };
-}
 
-function byPlan(rows: readonly ListRow[]): ReadonlyMap<string, ListRow[]> {
-  const plans = new Map<string, ListRow[]>();
-  for (const row of rows) plans.set(row.planId, [...(plans.get(row.planId) ?? []), row]);
-  return plans;
+  /** Only where the version of this document has been released in the same transaction, so nothing is found that is not there. */
+  function makeFindable(document: Plan) {
+    const { id: planId } = document;
+    const isReleased = sql`EXISTS (SELECT 1 FROM plan_version WHERE plan_id = ${planId} AND etag = ${etagOf(document)} AND state = 'released')`;
+    const subjects = JSON.stringify(subjectsOf(document));
+    const parts = JSON.stringify(partsOf(document));
+    return [
+      orm.delete(planSubjectTable).where(and(eq(planSubjectTable.planId, planId), isReleased)),
+      orm.run(sql`
+        INSERT INTO plan_subject (plan_id, kind, value)
+        SELECT value ->> 'planId', value ->> 'kind', value ->> 'value' FROM json_each(${subjects}) WHERE ${isReleased}`),
+      orm.delete(planPartTable).where(and(eq(planPartTable.planId, planId), isReleased)),
+      orm.run(sql`
+        INSERT INTO plan_part (plan_id, name, detail)
+        SELECT value ->> 'planId', value ->> 'name', value ->> 'detail' FROM json_each(${parts}) WHERE ${isReleased}`),
+    ] as const;
+  }
 }

@@ -1,6 +1,9 @@
+import { wordsOf } from '@probe-trail/core/choosing';
+import { parseFaultCode } from '@probe-trail/core/codes';
+import { effortOf } from '@probe-trail/core/evidence';
 import type { Plan, PlanListItem, PlanVersion, PlanVersionInfo, VersionState } from '@probe-trail/core/plan';
 import { sql } from 'drizzle-orm';
-import { integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 /** One row a version. What the library lists is in columns; the document is only carried. */
 export const planVersionTable = sqliteTable(
@@ -11,7 +14,9 @@ export const planVersionTable = sqliteTable(
     state: text().$type<VersionState>().notNull(),
     title: text().notNull(),
     summary: text().notNull(),
-    lines: text({ mode: 'json' }).$type<readonly string[]>().notNull(),
+    appliesTo: text('applies_to', { mode: 'json' }).$type<Plan['appliesTo']>().notNull(),
+    expectedMinutes: integer('expected_minutes').notNull(),
+    tools: text({ mode: 'json' }).$type<readonly string[]>().notNull(),
     stepCount: integer('step_count').notNull(),
     suspectCount: integer('suspect_count').notNull(),
     etag: text().notNull(),
@@ -24,21 +29,79 @@ export const planVersionTable = sqliteTable(
     primaryKey({ columns: [version.planId, version.version] }),
     // A plan has one draft at most, whoever asks for it at the same time.
     uniqueIndex('plan_version_one_draft').on(version.planId).where(sql`state = 'draft'`),
+    index('plan_version_by_title').on(version.title, version.planId, version.version),
   ],
+);
+
+/** What the newest released version of a plan speaks of: by this plans are found for a job. */
+export const planSubjectTable = sqliteTable(
+  'plan_subject',
+  {
+    planId: text('plan_id').notNull(),
+    kind: text().$type<'code' | 'word'>().notNull(),
+    /** A fault code without failure type, or a word as the core's `wordsOf` gives it. */
+    value: text().notNull(),
+  },
+  (subject) => [
+    primaryKey({ columns: [subject.kind, subject.value, subject.planId] }),
+    index('plan_subject_by_plan').on(subject.planId),
+  ],
+);
+
+/** The parts and pins of the newest released version of a plan, to be searched. */
+export const planPartTable = sqliteTable(
+  'plan_part',
+  {
+    // The full-text index refers to it.
+    rowId: integer('row_id').primaryKey({ autoIncrement: true }),
+    planId: text('plan_id').notNull(),
+    name: text().notNull(),
+    detail: text().notNull(),
+  },
+  (part) => [index('plan_part_by_plan').on(part.planId)],
 );
 
 type Row = typeof planVersionTable.$inferSelect;
 export type ListRow = Omit<Row, 'document'>;
 
 /** The columns that a document gives. */
-export const columnsOf = (document: Plan) => ({
-  title: document.title,
-  summary: document.summary,
-  lines: document.appliesTo.lines,
-  stepCount: document.steps.length,
-  suspectCount: document.suspects.length,
-  document,
-});
+export function columnsOf(document: Plan) {
+  const { title, summary, appliesTo } = document;
+  const { expectedMinutes, tools } = effortOf(document);
+  return {
+    title,
+    summary,
+    appliesTo,
+    expectedMinutes,
+    tools,
+    stepCount: document.steps.length,
+    suspectCount: document.suspects.length,
+    document,
+  };
+}
+
+/** Codes and words that a plan speaks of. */
+export function subjectsOf({ id: planId, title, appliesTo }: Plan): (typeof planSubjectTable.$inferInsert)[] {
+  const codes = new Set(appliesTo.codes.flatMap((code) => parseFaultCode(code)?.code ?? []));
+  const words = wordsOf([title, ...appliesTo.complaints].join('\n'));
+  return [
+    ...[...codes].map((value) => ({ planId, kind: 'code' as const, value })),
+    ...[...words].map((value) => ({ planId, kind: 'word' as const, value })),
+  ];
+}
+
+/** Part cards and pins of a plan, as they are searched. */
+export const partsOf = ({ id: planId, partCards }: Plan): (typeof planPartTable.$inferInsert)[] =>
+  partCards.flatMap((card) => [
+    { planId, name: card.name, detail: card.place },
+    ...card.connectors.flatMap((connector) =>
+      connector.pins.map(({ pin, name }) => ({
+        planId,
+        name: `${connector.id}·${pin}`,
+        detail: `${name}, ${card.name}`,
+      })),
+    ),
+  ]);
 
 export const toVersionInfo = ({
   planId,
@@ -66,12 +129,13 @@ export function toListItem(versions: readonly ListRow[]): PlanListItem {
   if (!newest) throw new Error('a plan without versions has no line in the library');
   const released = versions.findLast(({ state }) => state === 'released');
   const draft = versions.findLast(({ state }) => state === 'draft');
-  const { planId, title, summary, lines, stepCount, suspectCount } = released ?? newest;
+  const { planId, title, summary, appliesTo, expectedMinutes, stepCount, suspectCount } = released ?? newest;
   return {
     planId,
     title,
     summary,
-    lines,
+    lines: appliesTo.lines,
+    expectedMinutes,
     stepCount,
     suspectCount,
     released: released ? toVersionInfo(released) : null,

@@ -1,24 +1,36 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { personHeader } from '@probe-trail/core/person';
+import type { Role } from '@probe-trail/core/person';
 import type { Plan } from '@probe-trail/core/plan';
 import type { TrailEvent } from '@probe-trail/core/trail';
+import type { Rig } from '@probe-trail/core/vehicleInterface';
 import type { FastifyInstance, InjectOptions } from 'fastify';
-import { buildApp } from '../app.js';
-import { openDatabase } from '../db/openDatabase.js';
+import { buildApp, makeServices, type Services } from '../app.js';
+import { type Database, openDatabase } from '../db/openDatabase.js';
+import { hashPassword } from '../person/passwords.js';
+import { makeSimulatedInterface } from '../vehicleInterface/simulatedInterface.js';
+
+/** Sends a request and gives the status, the body and the etag. */
+export type Ask = (
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
+  url: string,
+  body?: object,
+  headers?: Record<string, string>,
+) => Promise<Answer>;
 
 /** A server on a temporary database, with somebody to ask as. */
 export interface TestServer {
   readonly app: FastifyInstance;
+  readonly services: Services;
+  readonly database: Database;
   readonly folder: string;
-  /** Sends a request as Ines and gives the status, the body and the etag. */
-  readonly ask: (
-    method: 'GET' | 'POST' | 'PUT',
-    url: string,
-    body?: object,
-    headers?: Record<string, string>,
-  ) => Promise<Answer>;
+  /** Asks as Ines, who writes plans and may do whatever is done in a workshop, but manage people. */
+  readonly ask: Ask;
+  /** Asks as somebody who has this role alone. */
+  readonly as: (role: Role) => Promise<Ask>;
+  /** Asks as nobody. */
+  readonly asNobody: Ask;
   /** The same server again on what is on the disk. */
   readonly restart: () => Promise<TestServer>;
   readonly stop: () => Promise<void>;
@@ -29,32 +41,43 @@ export interface Answer {
   readonly body: Readonly<Record<string, unknown>> & { readonly detail?: string; readonly code?: string };
   readonly etag: string;
   readonly type: string;
+  readonly cookie: string;
 }
 
-export async function aServer(folder?: string): Promise<TestServer> {
+export const testPassword = 'long enough';
+const nowMs = () => 1000;
+
+export async function aServer(folder?: string, rigs: readonly Rig[] = []): Promise<TestServer> {
   const dataFolder = folder ?? (await mkdtemp(join(tmpdir(), 'probe-trail-')));
   const database = await openDatabase(dataFolder);
+  const services = makeServices(database, dataFolder, nowMs);
   let ids = 0;
-  const app = await buildApp({
-    database,
-    nowMs: () => 1000,
-    newId: () => `person-${++ids}`,
+  const options = {
+    nowMs,
+    newId: () => `new-${++ids}`,
     webFolder: '',
+    sessionSecret: 'a secret of the tests that is long enough',
+    vehicleInterface: makeSimulatedInterface(rigs),
     logger: false,
-  });
+  };
+  const app = await buildApp(options, services);
   const close = async () => {
     await app.close();
     database.client.close();
   };
-  const ask = makeAsk(app);
-  if (!folder) await ask('POST', '/api/people', { name: 'Ines Marrow', role: 'author' });
+  const asNobody = makeAsk(app);
+  const as = async (role: Role) => signedIn(app, services, `A ${role}`, role);
   return {
     app,
+    services,
+    database,
     folder: dataFolder,
-    ask,
+    ask: await signedIn(app, services, 'Ines Marrow', 'author'),
+    as,
+    asNobody,
     restart: async () => {
       await close();
-      return aServer(dataFolder);
+      return aServer(dataFolder, rigs);
     },
     stop: async () => {
       await close();
@@ -63,16 +86,29 @@ export async function aServer(folder?: string): Promise<TestServer> {
   };
 }
 
-const makeAsk =
-  (app: FastifyInstance): TestServer['ask'] =>
+async function signedIn(app: FastifyInstance, { people }: Services, name: string, role: Role): Promise<Ask> {
+  await people.add({
+    id: name.replaceAll(' ', '-'),
+    name,
+    roles: [role],
+    passwordHash: await hashPassword(testPassword),
+  });
+  const { cookie } = await makeAsk(app)('POST', '/api/session', { name, password: testPassword });
+  return makeAsk(app, cookie);
+}
+
+/** Asks with a cookie, as a browser does that is signed in. */
+export const makeAsk =
+  (app: FastifyInstance, cookie = ''): Ask =>
   async (method, url, body, headers = {}) => {
-    const request: InjectOptions = { method, url, headers: { [personHeader]: 'person-1', ...headers } };
+    const request: InjectOptions = { method, url, headers: { ...(cookie ? { cookie } : {}), ...headers } };
     const response = await app.inject(body ? { ...request, payload: body } : request);
     return {
       status: response.statusCode,
-      body: response.json(),
+      body: response.body === '' ? {} : response.json(),
       etag: String(response.headers.etag ?? ''),
       type: String(response.headers['content-type']),
+      cookie: String(response.headers['set-cookie'] ?? '').split(';')[0] ?? '',
     };
   };
 

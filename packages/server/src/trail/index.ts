@@ -1,12 +1,9 @@
 import { type AppendEvents, appendEventsSchema, trailParamsSchema } from '@probe-trail/core/trail';
 import type { FastifyPluginAsync } from 'fastify';
-import { personOf } from '../person/index.js';
-import type { PersonStore } from '../person/store.js';
 import type { TrailService } from './service.js';
 
 export interface TrailOptions {
   readonly trails: TrailService;
-  readonly people: PersonStore;
 }
 
 interface TrailRoute {
@@ -14,7 +11,7 @@ interface TrailRoute {
 }
 
 /** Trails are event logs: a trail is started by appending its first event, `opened`. */
-export const trailPlugin: FastifyPluginAsync<TrailOptions> = async (app, { trails, people }) => {
+export const trailPlugin: FastifyPluginAsync<TrailOptions> = async (app, { trails }) => {
   const params = trailParamsSchema;
 
   app.get('/', () => trails.list());
@@ -23,11 +20,8 @@ export const trailPlugin: FastifyPluginAsync<TrailOptions> = async (app, { trail
 
   app.post<TrailRoute & { Body: AppendEvents }>(
     '/:trailId/events',
-    { schema: { params, body: appendEventsSchema } },
-    async (request) => {
-      await personOf(request, people);
-      return trails.append(request.params.trailId, request.body.events);
-    },
+    { schema: { params, body: appendEventsSchema }, config: { needs: 'recordTrails' } },
+    (request) => trails.append(request.params.trailId, request.body.events),
   );
 
   app.addHook('onClose', () => trails.drained());

@@ -1,5 +1,5 @@
 import type { TrailEvent, TrailListItem } from '@probe-trail/core/trail';
-import { asc, desc, eq, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { Database } from '../db/openDatabase.js';
 import { type EventRow, trailEventTable, trailTable } from './table.js';
 
@@ -14,6 +14,20 @@ export type TrailStore = ReturnType<typeof makeTrailStore>;
 export const makeTrailStore = ({ orm }: Database) => ({
   list: (): Promise<TrailListItem[]> =>
     orm.select().from(trailTable).orderBy(desc(trailTable.lastEventAtMs)).limit(200),
+
+  ofJob: (jobId: string): Promise<TrailListItem[]> =>
+    orm.select().from(trailTable).where(eq(trailTable.jobId, jobId)).orderBy(asc(trailTable.openedAtMs)),
+
+  /** What the trails on these plans have found, and how often. */
+  findings: async (planIds: readonly string[]): Promise<{ planId: string; title: string; count: number }[]> => {
+    const { planId, concludedWith } = trailTable;
+    const rows = await orm
+      .select({ planId, title: concludedWith, count: sql<number>`count(*)` })
+      .from(trailTable)
+      .where(and(inArray(planId, [...planIds]), isNotNull(concludedWith)))
+      .groupBy(planId, concludedWith);
+    return rows.map((row) => ({ ...row, title: row.title ?? '' }));
+  },
 
   events: async (trailId: string): Promise<TrailEvent[]> => {
     const rows = await orm
@@ -41,9 +55,9 @@ const insertEvents = (rows: string) => sql`
   SELECT value ->> 0, value ->> 1, value ->> 2, value -> 3 FROM json_each(${rows})`;
 
 const upsertLines = (lines: string) => sql`
-  INSERT INTO trail (trail_id, plan_id, plan_version, plan_title, fleet_number, complaint, opened_at_ms, opened_by,
+  INSERT INTO trail (trail_id, job_id, plan_id, plan_version, plan_title, fleet_number, complaint, opened_at_ms, opened_by,
     last_event_at_ms, concluded_with, at_step)
-  SELECT value ->> 'trailId', value ->> 'planId', value ->> 'planVersion', value ->> 'planTitle', value ->> 'fleetNumber',
+  SELECT value ->> 'trailId', value ->> 'jobId', value ->> 'planId', value ->> 'planVersion', value ->> 'planTitle', value ->> 'fleetNumber',
     value ->> 'complaint', value ->> 'openedAtMs', value ->> 'openedBy', value ->> 'lastEventAtMs', value ->> 'concludedWith',
     value ->> 'atStep'
   FROM json_each(${lines}) WHERE true

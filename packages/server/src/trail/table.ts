@@ -7,6 +7,7 @@ export const trailTable = sqliteTable(
   'trail',
   {
     trailId: text('trail_id').primaryKey(),
+    jobId: text('job_id'),
     planId: text('plan_id').notNull(),
     planVersion: integer('plan_version').notNull(),
     planTitle: text('plan_title').notNull(),
@@ -18,7 +19,12 @@ export const trailTable = sqliteTable(
     concludedWith: text('concluded_with'),
     atStep: text('at_step'),
   },
-  (trail) => [index('trail_by_last_event').on(trail.lastEventAtMs)],
+  (trail) => [
+    index('trail_by_last_event').on(trail.lastEventAtMs),
+    index('trail_by_job').on(trail.jobId, trail.openedAtMs),
+    // What a plan found so far is counted in this index alone.
+    index('trail_by_finding').on(trail.planId, trail.concludedWith),
+  ],
 );
 
 /** The log: appended to, never changed. */
@@ -38,9 +44,10 @@ export type EventRow = typeof trailEventTable.$inferInsert;
 /** The line in the list of trails for a state. */
 export function toTrailRow(trailId: string, plan: Plan, trail: Trail): TrailListItem {
   const { steps, conclusions } = indexPlan(plan);
-  const { at, planId, planVersion, complaint, openedAtMs, openedBy, lastEventAtMs } = trail;
+  const { at, jobId, planId, planVersion, complaint, openedAtMs, openedBy, lastEventAtMs } = trail;
   return {
     trailId,
+    jobId,
     planId,
     planVersion,
     planTitle: plan.title,

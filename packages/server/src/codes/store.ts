@@ -1,0 +1,68 @@
+import type { CodeSheet, NewSheet } from '@probe-trail/core/codes';
+import type { CodeOverTime } from '@probe-trail/core/vehicle';
+import { asc, eq, sql } from 'drizzle-orm';
+import type { Database } from '../db/openDatabase.js';
+import { codeSheetTable, sheetCodeTable } from './table.js';
+
+export type CodeStore = ReturnType<typeof makeCodeStore>;
+
+/** What a sheet belongs to. */
+export interface SheetOrigin {
+  readonly jobId: string;
+  readonly vehicleId: string;
+  readonly takenBy: string;
+}
+
+export const makeCodeStore = ({ orm }: Database) => ({
+  /** The statements that keep a sheet, for the transaction that also tells its job. */
+  insertion: (sheet: NewSheet, { jobId, vehicleId, takenBy }: SheetOrigin) => {
+    const { sheetId, takenAtMs } = sheet;
+    const codes = sheet.codes.map(({ unitId, code, failureType, text }, seq) => [seq, unitId, code, failureType, text]);
+    return [
+      orm.insert(codeSheetTable).values({ sheetId, jobId, vehicleId, takenBy, takenAtMs, document: sheet }),
+      orm.run(sql`
+        INSERT INTO sheet_code (sheet_id, seq, vehicle_id, unit_id, code, failure_type, text, taken_at_ms)
+        SELECT ${sheetId}, value ->> 0, ${vehicleId}, value ->> 1, value ->> 2, value ->> 3, value ->> 4, ${takenAtMs}
+        FROM json_each(${JSON.stringify(codes)})`),
+    ] as const;
+  },
+
+  has: async (sheetId: string): Promise<boolean> =>
+    (
+      await orm
+        .select({ sheetId: codeSheetTable.sheetId })
+        .from(codeSheetTable)
+        .where(eq(codeSheetTable.sheetId, sheetId))
+    ).length > 0,
+
+  /** In the order in which they were kept. */
+  ofJob: async (jobId: string): Promise<CodeSheet[]> => {
+    const rows = await orm
+      .select()
+      .from(codeSheetTable)
+      .where(eq(codeSheetTable.jobId, jobId))
+      .orderBy(asc(codeSheetTable.rowId));
+    return rows.map(({ document, takenBy }) => ({ ...document, jobId, takenBy }));
+  },
+
+  /** Every code that was ever on this vehicle, the last seen first. */
+  overTime: (vehicleId: string): Promise<CodeOverTime[]> => {
+    const { unitId, code, failureType, text, takenAtMs } = sheetCodeTable;
+    const lastAtMs = sql<number>`max(${takenAtMs})`;
+    return orm
+      .select({
+        unitId,
+        code,
+        failureType,
+        text: sql<string>`max(${text})`,
+        firstAtMs: sql<number>`min(${takenAtMs})`,
+        lastAtMs,
+        sheets: sql<number>`count(*)`,
+      })
+      .from(sheetCodeTable)
+      .where(eq(sheetCodeTable.vehicleId, vehicleId))
+      .groupBy(unitId, code, failureType)
+      .orderBy(sql`max(${takenAtMs}) DESC`)
+      .limit(500);
+  },
+});

@@ -1,0 +1,26 @@
+import { newSheetSchema } from '@probe-trail/core/codes';
+import { jobEventSchema } from '@probe-trail/core/job';
+import { type Checked, closedObject, idText } from '@probe-trail/core/schema';
+import { newVehicleSchema } from '@probe-trail/core/vehicle';
+import { array, number, string } from 'yup';
+
+/** Files of the demo world that bundle what is otherwise sent one after the other. */
+export const demoVehiclesSchema = array(
+  newVehicleSchema
+    .shape({
+      vehicleId: idText(),
+      odometer: array(
+        closedObject({ text: string().required(), daysAgo: number().required().min(0) }).required(),
+      ).required(),
+    })
+    .required(),
+).required();
+
+export const demoJobSchema = closedObject({
+  jobId: idText(),
+  endedMinutesAgo: number().required().min(0),
+  events: array(jobEventSchema).required().min(1),
+  sheets: array(closedObject({ takenBy: string().required(), sheet: newSheetSchema.required() }).required()).required(),
+});
+
+export type DemoJob = Checked<typeof demoJobSchema>;

@@ -1,0 +1,128 @@
+import type { NewSheet } from '@probe-trail/core/codes';
+import type { JobListItem, JobLog } from '@probe-trail/core/job';
+import type { VehicleSheet } from '@probe-trail/core/vehicle';
+import { expect } from 'chai';
+import { appendTo, jobEvent, takeInVehicle, takenIn } from '../testing/aJob.js';
+import { aServer, releaseSmallPlan, smallWalk, type TestServer } from '../testing/aServer.js';
+
+const aSheet = (more: Partial<NewSheet> = {}): NewSheet => ({
+  sheetId: 's1',
+  source: 'hand',
+  moment: 'asFound',
+  takenAtMs: 2000,
+  units: [{ unitId: 'A10', name: 'engine control unit', answer: 'answered' }],
+  codes: [{ unitId: 'A10', code: 'P0118', failureType: '17', text: 'circuit high', status: 8 }],
+  ...more,
+});
+
+describe('jobs over HTTP', () => {
+  let server: TestServer;
+  let vehicleId: string;
+  beforeEach(async () => {
+    server = await aServer();
+    vehicleId = await takeInVehicle(server);
+  });
+  afterEach(() => server.stop());
+
+  const log = async () => (await server.ask('GET', '/api/jobs/j1')).body as unknown as JobLog;
+  const board = async () => (await server.ask('GET', '/api/jobs')).body as unknown as JobListItem[];
+  const append = (...events: Parameters<typeof jobEvent>[0][]) =>
+    appendTo(server.ask, 'j1', ...events.map((event) => jobEvent(event)));
+
+  it('takes a vehicle in and shows it on the board', async () =>
+    expect((await board())[0]).to.include({
+      jobId: 'j1',
+      fleetNumber: 'FG-07',
+      complaint: 'Engine gets hot',
+      standing: 'atTheGate',
+      assignedTo: '',
+    }));
+
+  it('keeps every event once, however often and however many at a time it is sent', async () => {
+    const event = jobEvent({ kind: 'noted', text: 'Key is in the box' });
+    await Promise.all(Array.from({ length: 8 }, () => appendTo(server.ask, 'j1', event)));
+    const others = Array.from({ length: 8 }, (_, at) => jobEvent({ kind: 'noted', text: `note ${at}` }));
+    await Promise.all(others.map((other) => appendTo(server.ask, 'j1', other)));
+    expect((await log()).events).to.have.length(1 + 1 + 8);
+  });
+
+  it('moves over the board as things happen, and off it when the vehicle is gone', async () => {
+    await append({ kind: 'assigned', to: 'Tobi Lunde' }, { kind: 'complaintChecked', result: 'confirmed', seen: '' });
+    await append({ kind: 'waiting', for: 'a relay' });
+    expect((await board())[0]).to.include({ standing: 'complaintSeen', assignedTo: 'Tobi Lunde', waitsFor: 'a relay' });
+    await append({ kind: 'stageSet', stage: 'gone' });
+    expect(await board()).to.deep.equal([]);
+    const past = (await server.ask('GET', `/api/vehicles/${vehicleId}/jobs`)).body as unknown as JobListItem[];
+    expect(past.map(({ jobId, standing }) => `${jobId} ${standing}`)).to.deep.equal(['j1 gone']);
+  });
+
+  it('is where its trail is', async () => {
+    await releaseSmallPlan(server);
+    const walk = smallWalk().map((event) => (event.kind === 'opened' ? { ...event, jobId: 'j1' } : event));
+    const walkOn = (events: readonly object[]) => server.ask('POST', '/api/trails/t1/events', { events });
+    await walkOn(walk.slice(0, 1));
+    expect((await board())[0]).to.include({ standing: 'onTheTrail', at: 'Battery at rest' });
+    await walkOn(walk);
+    expect((await board())[0]).to.include({ standing: 'causeFound', at: 'Battery is flat' });
+    expect((await log()).trails.map(({ trailId }) => trailId)).to.deep.equal(['t1']);
+  });
+
+  it('refuses what does not fit, with the sentence of the reducer, and adds nothing of that request', async () => {
+    const answer = await append({ kind: 'noted', text: 'x' }, { kind: 'voltageMeasured', text: '12 A', engine: 'off' });
+    expect([answer.status, answer.body.code]).to.deep.equal([409, 'JOB_EVENT_MISFIT']);
+    expect(answer.body.detail).to.include('read in V');
+    expect((await log()).events).to.have.length(1);
+  });
+
+  it('takes in no vehicle that there is not', async () =>
+    expect((await appendTo(server.ask, 'j2', takenIn('guessed'))).body.code).to.equal('VEHICLE_NOT_FOUND'));
+
+  it('says that there is no job of an id that was guessed', async () => {
+    expect((await server.ask('GET', '/api/jobs/guessed')).body.code).to.equal('JOB_NOT_FOUND');
+    expect((await server.ask('POST', '/api/jobs/guessed/sheets', aSheet())).body.code).to.equal('JOB_NOT_FOUND');
+  });
+
+  it('lets an adviser take in and move on, but not measure', async () => {
+    const adviser = await server.as('adviser');
+    expect((await appendTo(adviser, 'j1', jobEvent({ kind: 'waiting', for: 'a call' }))).status).to.equal(200);
+    const measured = jobEvent({ kind: 'voltageMeasured', text: '12.4', engine: 'off' });
+    expect((await appendTo(adviser, 'j1', measured)).body.code).to.equal('FORBIDDEN');
+    expect((await log()).events).to.have.length(2);
+  });
+
+  describe('code sheets', () => {
+    it('are kept for ever, told to the job and to the vehicle', async () => {
+      expect((await server.ask('POST', '/api/jobs/j1/sheets', aSheet())).status).to.equal(201);
+      const { events, sheets } = await log();
+      expect(events.at(-1)).to.include({ kind: 'sheetKept', sheetId: 's1', by: 'Ines Marrow' });
+      expect(sheets[0]).to.deep.equal({ ...aSheet(), jobId: 'j1', takenBy: 'Ines Marrow' });
+      const { codes } = (await server.ask('GET', `/api/vehicles/${vehicleId}`)).body as unknown as VehicleSheet;
+      expect(codes[0]).to.deep.include({ code: 'P0118', failureType: '17', sheets: 1, firstAtMs: 2000 });
+    });
+
+    it('are kept once, and nothing replaces one', async () => {
+      await server.ask('POST', '/api/jobs/j1/sheets', aSheet());
+      const again = await server.ask('POST', '/api/jobs/j1/sheets', aSheet({ codes: [] }));
+      expect([again.status, again.body.code]).to.deep.equal([409, 'SHEET_EXISTS']);
+      expect((await log()).sheets[0]?.codes).to.have.length(1);
+    });
+
+    it('are refused with what is no code', async () => {
+      const codes = [{ unitId: 'A10', code: 'PO118', failureType: null, text: '', status: null }];
+      expect((await server.ask('POST', '/api/jobs/j1/sheets', aSheet({ codes }))).body.detail).to.include(
+        '"PO118" is not a fault code',
+      );
+    });
+
+    it('count a code over time', async () => {
+      for (const [at, moment] of ['asFound', 'afterClearing', 'afterDriving'].entries())
+        await server.ask(
+          'POST',
+          '/api/jobs/j1/sheets',
+          aSheet({ sheetId: `s${at}`, takenAtMs: 2000 + at, moment: moment as NewSheet['moment'] }),
+        );
+      const { codes } = (await server.ask('GET', `/api/vehicles/${vehicleId}`)).body as unknown as VehicleSheet;
+      expect(codes[0]).to.include({ sheets: 3, firstAtMs: 2000, lastAtMs: 2002 });
+    });
+  });
+});

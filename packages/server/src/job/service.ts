@@ -1,0 +1,101 @@
+import type { NewSheet } from '@probe-trail/core/codes';
+import { applyJobEvent, type Job, type JobEvent, type JobLog, reduceJob, sayJobMisfit } from '@probe-trail/core/job';
+import type { BatchItem } from 'drizzle-orm/batch';
+import type { CodeStore } from '../codes/store.js';
+import { AppError } from '../problem/index.js';
+import type { TrailStore } from '../trail/store.js';
+import type { VehicleStore } from '../vehicle/store.js';
+import type { JobStore } from './store.js';
+
+export type JobService = ReturnType<typeof makeJobService>;
+
+interface Stores {
+  readonly jobs: JobStore;
+  readonly codes: CodeStore;
+  readonly trails: TrailStore;
+  readonly vehicles: VehicleStore;
+}
+
+/** Jobs: every event is checked by the core's reducer, then stored. */
+export function makeJobService({ jobs, codes, trails, vehicles }: Stores) {
+  // One append after the other for each job: two at once would both go on from the same state.
+  const turns = new Map<string, Promise<unknown>>();
+  const inTurn = <Done>(jobId: string, work: () => Promise<Done>): Promise<Done> => {
+    const turn = (turns.get(jobId) ?? Promise.resolve()).then(work, work);
+    turns.set(jobId, turn);
+    void turn.catch(() => undefined).finally(() => turns.get(jobId) === turn && turns.delete(jobId));
+    return turn;
+  };
+
+  const appendNow = async (jobId: string, events: readonly JobEvent[], besides: readonly BatchItem<'sqlite'>[]) => {
+    const stored = await jobs.events(jobId);
+    const known = new Set(stored.map(({ id }) => id));
+    const fresh = events.filter(({ id }) => !known.has(id));
+    if (fresh.length > 0) {
+      const job = applyAll(jobId, stored, fresh);
+      if (fresh[0]?.kind === 'takenIn') await vehicleMustBeThere(job.vehicleId);
+      await jobs.append(jobId, stored.length, fresh, job, besides);
+    }
+    return { eventCount: stored.length + fresh.length };
+  };
+
+  const vehicleMustBeThere = async (vehicleId: string) => {
+    if (!(await vehicles.find(vehicleId)))
+      throw new AppError('VEHICLE_NOT_FOUND', `There is no vehicle “${vehicleId}”. Add it first, then take it in.`);
+  };
+
+  const jobOr404 = async (jobId: string): Promise<Job> => {
+    const reduced = reduceJob(await jobs.events(jobId));
+    if (!reduced.ok) throw jobNotFound(jobId);
+    return reduced.value;
+  };
+
+  return {
+    board: jobs.board,
+    missedPlans: jobs.missedPlans,
+    jobOr404,
+
+    log: async (jobId: string): Promise<JobLog> => {
+      const events = await jobs.events(jobId);
+      if (events.length === 0) throw jobNotFound(jobId);
+      const [sheets, trailLines] = await Promise.all([codes.ofJob(jobId), trails.ofJob(jobId)]);
+      return { jobId, events, sheets, trails: trailLines };
+    },
+
+    /** Appends all events or none; those that the job has already are passed over. */
+    append: (jobId: string, events: readonly JobEvent[]) => inTurn(jobId, () => appendNow(jobId, events, [])),
+
+    /** Keeps a sheet and tells the job, in one transaction. */
+    keepSheet: (jobId: string, sheet: NewSheet, takenBy: string) =>
+      inTurn(jobId, async () => {
+        const { vehicleId } = await jobOr404(jobId);
+        if (await codes.has(sheet.sheetId))
+          throw new AppError('SHEET_EXISTS', 'This sheet is kept already. Nothing was changed.');
+        const { sheetId, moment, takenAtMs } = sheet;
+        const kept = {
+          kind: 'sheetKept',
+          id: `sheet-${sheetId}`,
+          atMs: takenAtMs,
+          by: takenBy,
+          sheetId,
+          moment,
+        } as const;
+        return appendNow(jobId, [kept], codes.insertion(sheet, { jobId, vehicleId, takenBy }));
+      }),
+  };
+}
+
+function applyAll(jobId: string, stored: readonly JobEvent[], fresh: readonly JobEvent[]): Job {
+  const before = stored.length > 0 ? reduceJob(stored) : undefined;
+  if (before && !before.ok) throw new Error(`the log of job ${jobId} is broken at event ${before.problem.eventId}`);
+  const job = fresh.reduce<Job | undefined>((state, event) => {
+    const next = applyJobEvent(state, event);
+    if (!next.ok)
+      throw new AppError('JOB_EVENT_MISFIT', `${sayJobMisfit(next.problem)} Nothing of what was sent was added.`);
+    return next.value;
+  }, before?.value);
+  if (!job) throw new Error('an append without events has no state');
+  return job;
+}
+
+const jobNotFound = (jobId: string) => new AppError('JOB_NOT_FOUND', `There is no job “${jobId}”.`);

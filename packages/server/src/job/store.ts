@@ -1,0 +1,121 @@
+import type { MissedPlan } from '@probe-trail/core/choosing';
+import { type Job, type JobEvent, type JobEventOf, type JobListItem, standingOf } from '@probe-trail/core/job';
+import { asc, desc, eq, inArray, type SQL, sql } from 'drizzle-orm';
+import type { BatchItem } from 'drizzle-orm/batch';
+import { groupBy } from '../db/groupBy.js';
+import type { Database } from '../db/openDatabase.js';
+import { trailTable } from '../trail/table.js';
+import { vehicleTable } from '../vehicle/table.js';
+import { jobColumns, jobEventTable, jobTable } from './table.js';
+
+export type JobStore = ReturnType<typeof makeJobStore>;
+
+const boardSize = 300;
+const pageSize = 100;
+
+export function makeJobStore({ orm }: Database) {
+  const lines = async (where: SQL, order: SQL, limit: number): Promise<JobListItem[]> => {
+    const rows = await orm
+      .select({ job: jobTable, fleetNumber: vehicleTable.fleetNumber })
+      .from(jobTable)
+      .innerJoin(vehicleTable, eq(vehicleTable.vehicleId, jobTable.vehicleId))
+      .where(where)
+      .orderBy(order)
+      .limit(limit);
+    const trails = await trailsOf(rows.map(({ job }) => job.jobId));
+    return rows.map(({ job, fleetNumber }) => toListItem(job, fleetNumber, trails.get(job.jobId) ?? []));
+  };
+
+  const trailsOf = async (jobIds: readonly string[]) => {
+    const rows = await orm
+      .select({ jobId: trailTable.jobId, atStep: trailTable.atStep, concludedWith: trailTable.concludedWith })
+      .from(trailTable)
+      .where(inArray(trailTable.jobId, [...jobIds]))
+      .orderBy(asc(trailTable.openedAtMs));
+    return groupBy(rows, ({ jobId }) => jobId ?? '');
+  };
+
+  return {
+    /** The open jobs, the oldest first. */
+    board: () => lines(sql`stage <> 'gone'`, asc(jobTable.takenInAtMs), boardSize),
+
+    /** All jobs of a vehicle, the newest first. */
+    ofVehicle: (vehicleId: string) =>
+      lines(sql`${jobTable.vehicleId} = ${vehicleId}`, desc(jobTable.takenInAtMs), pageSize),
+
+    events: async (jobId: string): Promise<JobEvent[]> => {
+      const rows = await orm
+        .select({ event: jobEventTable.event })
+        .from(jobEventTable)
+        .where(eq(jobEventTable.jobId, jobId))
+        .orderBy(asc(jobEventTable.seq));
+      return rows.map(({ event }) => event);
+    },
+
+    /** Writes new events from that place on, the job's line after them, and what belongs to them; all or nothing. */
+    append: async (
+      jobId: string,
+      seq: number,
+      events: readonly JobEvent[],
+      job: Job,
+      besides: readonly BatchItem<'sqlite'>[] = [],
+    ): Promise<void> => {
+      const rows = events.map((event, at) => ({
+        jobId,
+        seq: seq + at,
+        eventId: event.id,
+        kind: event.kind,
+        atMs: event.atMs,
+        event,
+      }));
+      const columns = jobColumns(job);
+      await orm.batch([
+        orm.insert(jobEventTable).values(rows),
+        orm
+          .insert(jobTable)
+          .values({ jobId, ...columns })
+          .onConflictDoUpdate({ target: jobTable.jobId, set: columns }),
+        ...besides,
+      ]);
+    },
+
+    /** For which jobs a plan was missing, the newest first. */
+    missedPlans: async (): Promise<MissedPlan[]> => {
+      const rows = await orm
+        .select({ jobId: jobEventTable.jobId, event: jobEventTable.event, fleetNumber: vehicleTable.fleetNumber })
+        .from(jobEventTable)
+        .innerJoin(jobTable, eq(jobTable.jobId, jobEventTable.jobId))
+        .innerJoin(vehicleTable, eq(vehicleTable.vehicleId, jobTable.vehicleId))
+        .where(sql`${jobEventTable.kind} = 'planMissed'`)
+        .orderBy(desc(jobEventTable.atMs))
+        .limit(pageSize);
+      return rows.map(({ jobId, fleetNumber, event }) => {
+        const { wanted, by, atMs } = event as JobEventOf<'planMissed'>;
+        return { jobId, fleetNumber, wanted, by, atMs };
+      });
+    },
+  };
+}
+
+interface TrailOfJob {
+  readonly atStep: string | null;
+  readonly concludedWith: string | null;
+}
+
+function toListItem(
+  row: typeof jobTable.$inferSelect,
+  fleetNumber: string,
+  trails: readonly TrailOfJob[],
+): JobListItem {
+  const { jobId, vehicleId, complaint, takenInAtMs, lastEventAtMs, assignedTo, waitsFor, stage, complaintCheck } = row;
+  const openTrail = trails.findLast(({ concludedWith }) => concludedWith === null);
+  const concluded = trails.findLast(({ concludedWith }) => concludedWith !== null);
+  const standing = standingOf({
+    stage,
+    complaintCheck,
+    hasOpenTrail: openTrail !== undefined,
+    hasConclusion: concluded !== undefined,
+  });
+  const at = openTrail ? (openTrail.atStep ?? 'at its conclusion') : (concluded?.concludedWith ?? '');
+  return { jobId, vehicleId, fleetNumber, complaint, takenInAtMs, lastEventAtMs, assignedTo, waitsFor, standing, at };
+}

@@ -1,0 +1,59 @@
+import { blankArrival, type JobEvent } from '@probe-trail/core/job';
+import type { Line, NewVehicle } from '@probe-trail/core/vehicle';
+import type { Ask, TestServer } from './aServer.js';
+
+/** A line with three units on one bus, two of them on one fuse. */
+export const smallLine = (): Line => ({
+  format: 'probe-trail-line',
+  formatVersion: 1,
+  id: 'loper-35',
+  name: 'Loper 35',
+  engines: ['TD24'],
+  supplies: [
+    { id: 'bus', kind: 'bus', name: 'drive bus' },
+    { id: 'F12', kind: 'feed', name: 'fuse F12' },
+  ],
+  units: [
+    { id: 'A10', name: 'engine control unit', aliases: [], hangsOn: ['bus', 'F12'] },
+    { id: 'A20', name: 'brake control unit', aliases: [], hangsOn: ['bus', 'F12'] },
+    { id: 'A40', name: 'door controller', aliases: [], hangsOn: ['bus'] },
+  ],
+  parts: [],
+  codes: [],
+  covers: [],
+});
+
+export const aVehicle = (more: Partial<NewVehicle> = {}): NewVehicle => ({
+  fleetNumber: 'FG-07',
+  plate: 'FT 59 LP',
+  vin: 'ZZXLP35T0N0000107',
+  lineId: 'loper-35',
+  modelYear: 2023,
+  engine: 'TD24',
+  inServiceSince: '2023-05-17',
+  notOriginal: [],
+  ...more,
+});
+
+type Loose = JobEvent extends infer One ? (One extends JobEvent ? Omit<One, 'id' | 'atMs' | 'by'> : never) : never;
+
+let count = 0;
+export const jobEvent = (loose: Loose, atMs = 1000): JobEvent => {
+  count += 1;
+  return { ...loose, id: `job-event-${count}`, atMs, by: 'Tobi Lunde' } as JobEvent;
+};
+
+export const takenIn = (vehicleId: string, complaint = 'Engine gets hot', atMs = 1000): JobEvent =>
+  jobEvent({ kind: 'takenIn', vehicleId, arrival: { ...blankArrival, complaint } }, atMs);
+
+/** A vehicle of the small line, taken in. @returns its id */
+export async function takeInVehicle({ ask, services }: TestServer, jobId = 'j1', complaint?: string): Promise<string> {
+  await services.vehicles.putLine(smallLine());
+  const { body } = await ask('POST', '/api/vehicles', aVehicle());
+  const vehicleId = String(body.vehicleId);
+  await ask('POST', `/api/jobs/${jobId}/events`, { events: [takenIn(vehicleId, complaint)] });
+  return vehicleId;
+}
+
+export const appendTo = (ask: Ask, jobId: string, ...events: JobEvent[]) =>
+  ask('POST', `/api/jobs/${jobId}/events`, { events });

@@ -1,0 +1,102 @@
+import type { JobLog } from '@probe-trail/core/job';
+import { type ReadingProgress, type Rig, withProgress } from '@probe-trail/core/vehicleInterface';
+import { expect } from 'chai';
+import { takeInVehicle } from '../testing/aJob.js';
+import { aServer, type TestServer } from '../testing/aServer.js';
+
+const code = (unitId: string, text: string, returns: Rig['codes'][number]['returns']) => ({
+  unitId,
+  code: text,
+  failureType: null,
+  text: '',
+  status: 8,
+  returns,
+});
+const rig = (more: Partial<Rig> = {}): Rig => ({
+  fleetNumber: 'FG-07',
+  msPerUnit: 1,
+  silentUnitIds: ['A20'],
+  fallsSilentAt: null,
+  codes: [code('A10', 'P0118', 'atOnce'), code('A10', 'P0480', 'moving'), code('A10', 'P0217', 'never')],
+  ...more,
+});
+
+describe('the vehicle interface', () => {
+  let server: TestServer;
+  afterEach(() => server.stop());
+  const start = async (more?: Partial<Rig>) => {
+    server = await aServer(undefined, [rig(more)]);
+    await takeInVehicle(server);
+  };
+  const read = async (moment = 'asFound', unitIds: readonly string[] = []) => {
+    const response = await server.app.inject({
+      method: 'POST',
+      url: '/api/jobs/j1/interface/reading',
+      payload: { moment, unitIds },
+      headers: { cookie: await cookie() },
+    });
+    return response.body
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as ReadingProgress);
+  };
+  const cookie = async () =>
+    (await server.asNobody('POST', '/api/session', { name: 'Ines Marrow', password: 'long enough' })).cookie;
+  const sheetOf = (lines: readonly ReadingProgress[]) => {
+    const { units, codes } = lines.reduce(withProgress, { units: [], codes: [] });
+    return [...units.map(({ unitId, answer }) => `${unitId} ${answer}`), ...codes.map((one) => one.code)];
+  };
+  const clear = (eventId = 'clear-1') => server.ask('POST', '/api/jobs/j1/interface/clearing', { eventId });
+  const keep = (sheetId: string) =>
+    server.ask('POST', '/api/jobs/j1/sheets', {
+      sheetId,
+      source: 'interface',
+      moment: 'asFound',
+      takenAtMs: 999,
+      units: [],
+      codes: [],
+    });
+
+  it('asks every unit of the line, one after the other, the silent ones too', async () => {
+    await start();
+    const lines = await read();
+    expect(lines[0]).to.deep.equal({ kind: 'asking', unitId: 'A10', name: 'engine control unit', done: 0, of: 3 });
+    expect(lines.at(-1)).to.deep.equal({ kind: 'end' });
+    expect(sheetOf(lines)).to.deep.equal(['A10 answered', 'A20 silent', 'A40 answered', 'P0118', 'P0480', 'P0217']);
+  });
+
+  it('keeps what was read when it falls silent in the middle, and goes on with the rest', async () => {
+    await start({ fallsSilentAt: 'A40' });
+    const broken = await read();
+    expect(broken.at(-1)).to.include({ kind: 'failed' });
+    expect(sheetOf(broken)).to.deep.equal(['A10 answered', 'A20 silent', 'P0118', 'P0480', 'P0217']);
+    expect(sheetOf(await read('asFound', ['A40']))).to.deep.equal(['A40 answered']);
+  });
+
+  it('says that it is connected to no such vehicle', async () => {
+    await start({ fleetNumber: 'FG-99' });
+    expect((await read()).at(-1)).to.deep.equal({
+      kind: 'failed',
+      says: 'No interface is connected to FG-07. Plug it in, then read again.',
+    });
+  });
+
+  it('clears only over a kept sheet, and has that on record', async () => {
+    await start();
+    expect((await clear()).body.detail).to.include('Keep a code sheet first');
+    expect(sheetOf(await read('afterClearing'))).to.include('P0217');
+    await keep('s1');
+    expect((await clear()).body).to.deep.equal({ unitsCleared: 2, unitsSilent: 1 });
+    const { events } = (await server.ask('GET', '/api/jobs/j1')).body as unknown as JobLog;
+    expect(events.at(-1)).to.include({ kind: 'codesCleared', unitsCleared: 2, by: 'Ines Marrow' });
+    expect((await clear('clear-2')).body.code).to.equal('JOB_EVENT_MISFIT');
+  });
+
+  it('after clearing a standing fault is back at once, another when moving, and one never', async () => {
+    await start();
+    await keep('s1');
+    await clear();
+    expect(sheetOf(await read('afterClearing')).slice(3)).to.deep.equal(['P0118']);
+    expect(sheetOf(await read('afterDriving')).slice(3)).to.deep.equal(['P0118', 'P0480']);
+  });
+});
