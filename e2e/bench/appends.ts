@@ -3,6 +3,7 @@ import { Agent, request } from 'node:http';
 import { join } from 'node:path';
 import { createClient } from '@libsql/client';
 import { openServer, type RunningServer } from '../support/server.js';
+import { cookieOf } from '../support/signIn.js';
 import { atLeast, atMost, type Measured, percentile } from './measured.js';
 
 const clients = 50;
@@ -91,12 +92,12 @@ async function load(server: RunningServer): Promise<Load> {
   return { rate: (latencies.length / (performance.now() - from)) * 1000, latencies };
 }
 
-function append(server: RunningServer, agent: Agent, trailId: string, events: readonly object[]): Promise<void> {
+async function append(server: RunningServer, agent: Agent, trailId: string, events: readonly object[]): Promise<void> {
   const body = JSON.stringify({ events });
   const headers = {
     'content-type': 'application/json',
     'content-length': Buffer.byteLength(body),
-    'x-probe-trail-person': 'tobi',
+    cookie: await cookieOf(server.url, 'tobi'),
   };
   return new Promise((resolve, reject) => {
     const sending = request(

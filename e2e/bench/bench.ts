@@ -1,13 +1,14 @@
 import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { appendRate } from './appends.js';
+import { arrivalRates } from './arrival.js';
 import { coreRates } from './core.js';
 import { firstViewSize } from './firstView.js';
 import type { Measured } from './measured.js';
 import { needleDelay } from './needle.js';
 
 // Measures what the product must reach, prints each with its target, and keeps the last run in docs/benchmarks.md.
-const parts = [coreRates, firstViewSize, appendRate, needleDelay];
+const parts = [coreRates, firstViewSize, appendRate, needleDelay, arrivalRates];
 const measured: Measured[] = [];
 for (const part of parts)
   for (const one of await part()) {

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { aUser, desk, eventsOf, phone, type User } from '../support/user.js';
+import { aUser, desk, eventsOf, phone, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 describe('at the vehicle', () => {
@@ -22,11 +22,7 @@ describe('at the vehicle', () => {
       vehicle: { fleetNumber: 'FG-12', line: 'Loper 35' },
       complaint: '',
     };
-    await fetch(`${world.server.url}/api/trails/${trailId}/events`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json', 'x-probe-trail-person': 'hanna' },
-      body: JSON.stringify({ events: [opened] }),
-    });
+    await send(world.server.url, 'POST', `/api/trails/${trailId}/events`, { events: [opened] });
     return `/trails/${trailId}`;
   };
 
@@ -163,16 +159,18 @@ describe('at the vehicle', () => {
     await hanna.leave();
   });
 
-  it('asks who you are before anything is recorded', async () => {
+  it('lets nobody in who is not signed in, and an apprentice look but not record', async () => {
     const stranger = await aUser(world.browser, world.server.url, null);
     await stranger.goTo('/trails/fg-07-fan');
-    await stranger.see('Who are you?');
-    await stranger.click('Sam Quill');
-    await stranger.see('FG-07');
+    await stranger.see('Accounts of the demo world');
+    await stranger.click('Sam Quill apprentice sam-at-fellgate');
+    await stranger.see('You can look at this trail');
+    await stranger.press('Enter');
+    await stranger.see('That needs a master technician or a technician');
     await stranger.leave();
   });
 
-  it('finds a trail and shows the keys from anywhere, without the reading taking them', async () => {
+  it('finds a bus and shows the keys from anywhere, without the reading taking them', async () => {
     const hanna = await open('/trails/fg-03-coolant');
     await hanna.see('Voltage on the sensor’s signal wire');
     await hanna.press('?');
@@ -182,11 +180,11 @@ describe('at the vehicle', () => {
     await hanna.page.keyboard.down('Control');
     await hanna.press('k');
     await hanna.page.keyboard.up('Control');
-    await hanna.page.waitForSelector('::-p-aria([name="Find a plan or a trail"])');
+    await hanna.page.waitForSelector('::-p-aria([name="Find a bus, a job, a plan, a part, a pin, a code"])');
     await hanna.type('FG-11');
-    await hanna.see('FG-11: Radiator fan never runs');
+    await hanna.see('Fan does not run, engine hot on the hill');
     await hanna.press('ArrowDown', 'Enter');
-    await hanna.see('Accepted by Hanna Creek');
+    await hanna.see('Codes over time');
     await hanna.leave();
   });
 

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { passwordOf } from '../support/signIn.js';
 import { aUser, eventsOf, trailIdOf, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
@@ -12,9 +13,11 @@ describe('an author changes a plan, and a technician walks the new version', () 
     tobi = await aUser(world.browser, world.server.url, null);
   });
 
-  it('the author says who she is and begins the next version', async () => {
-    await ines.goTo('/who?then=/plans');
-    await ines.click('Ines Marrow');
+  it('the author signs in and begins the next version', async () => {
+    await ines.goTo('/plans');
+    await ines.fill('Name', 'Ines Marrow');
+    await ines.fillPassword(passwordOf('ines'));
+    await ines.press('Enter');
     await ines.click('Coolant temperature reading not believable');
     await ines.click('Write the next version');
     await ines.see('draft 2, all saved');
@@ -81,8 +84,8 @@ describe('an author changes a plan, and a technician walks the new version', () 
   });
 
   it('the technician follows that version from the first step', async () => {
-    await tobi.goTo('/who?then=/plans/coolant-temperature');
-    await tobi.click('Tobi Lunde');
+    await tobi.goTo('/plans/coolant-temperature');
+    await tobi.click('Tobi Lunde technician tobi-at-fellgate');
     await tobi.click('Follow this plan');
     await tobi.fill('Bus', 'FG-09');
     await tobi.fill('Complaint', 'Gauge on cold');

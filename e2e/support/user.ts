@@ -1,6 +1,7 @@
 import type { TrailEvent } from '@probe-trail/core/trail';
 import { expect } from 'chai';
 import type { Browser, BrowserContext, ElementHandle, Page } from 'puppeteer-core';
+import { browserCookieOf, cookieOf } from './signIn.js';
 
 /** Somebody at a screen: does what a person does, and sees what a person sees. */
 export interface User {
@@ -16,6 +17,8 @@ export interface User {
   readonly press: (...keys: Parameters<Page['keyboard']['press']>[0][]) => Promise<void>;
   /** Replaces what stands in the field with this label. */
   readonly fill: (label: string, text: string) => Promise<void>;
+  /** Types into the field for the password. */
+  readonly fillPassword: (text: string) => Promise<void>;
   readonly leave: () => Promise<void>;
 }
 
@@ -29,7 +32,7 @@ export const phone: Screen = { width: 390, height: 844 };
 
 const waitMs = Number(process.env.WAIT_MS ?? 15_000);
 
-/** Opens a browser window of its own for a person, who is known on this device already. */
+/** Opens a browser window of its own for a person of the demo world, who is signed in already; for `null` nobody is. */
 export async function aUser(
   browser: Browser,
   url: string,
@@ -39,8 +42,7 @@ export async function aUser(
   const context: BrowserContext = await browser.createBrowserContext();
   const page = await context.newPage();
   await page.setViewport({ ...screen, hasTouch: screen.width < 1000 });
-  if (personId !== null)
-    await page.evaluateOnNewDocument((id) => localStorage.setItem('probe-trail-person', id), personId);
+  if (personId !== null) await context.setCookie(await browserCookieOf(url, personId));
   page.on('pageerror', (error) => console.error('in the page:', error));
   page.setDefaultTimeout(waitMs);
   return {
@@ -56,18 +58,36 @@ export async function aUser(
       for (const key of keys) await page.keyboard.press(key);
     },
     fill: async (label, text) => {
-      const field = await page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`);
-      await field?.click({ count: 3 });
+      const field = await fieldCalled(page, label);
+      await field.click({ count: 3 });
       await page.keyboard.press('Backspace');
+      await page.keyboard.type(text);
+    },
+    fillPassword: async (text) => {
+      await (await page.waitForSelector('input[type="password"]'))?.click();
       await page.keyboard.type(text);
     },
     leave: () => context.close(),
   };
 }
 
+/** The field with this label; waits for it. */
+async function fieldCalled(page: Page, label: string): Promise<ElementHandle> {
+  for (let waited = 0; waited <= waitMs; waited += 50) {
+    for (const role of ['textbox', 'combobox', 'searchbox']) {
+      const found = await page.$(`::-p-aria([name="${label}"][role="${role}"])`);
+      if (found) return found;
+    }
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  return expect.fail(`there is no field called “${label}”`);
+}
+
 /** Clicks the control of that name; where none has it, the text itself. */
 async function clickOn(page: Page, text: string): Promise<void> {
-  const named = ['button', 'link', 'tab', 'radio'].map((role) => `::-p-aria([name="${text}"][role="${role}"])`);
+  const named = ['button', 'link', 'tab', 'radio', 'switch'].map(
+    (role) => `::-p-aria([name="${text}"][role="${role}"])`,
+  );
   const selectors = [...named, `::-p-text(${text})`];
   for (let waited = 0; waited <= waitMs; waited += 50) {
     for (const selector of selectors) {
@@ -101,7 +121,7 @@ async function waitForText(page: Page, text: string, isThere: boolean): Promise<
 
 /** The events of a trail as the server has them. */
 export async function eventsOf(url: string, trailId: string): Promise<readonly TrailEvent[]> {
-  const answer = await fetch(`${url}/api/trails/${trailId}`);
+  const answer = await send(url, 'GET', `/api/trails/${trailId}`);
   const body = (await answer.json()) as { readonly events: readonly TrailEvent[] };
   return body.events;
 }
@@ -109,10 +129,20 @@ export async function eventsOf(url: string, trailId: string): Promise<readonly T
 /** The trail that a page has open, by its address. */
 export const trailIdOf = (page: Page): string => new URL(page.url()).pathname.split('/')[2] ?? '';
 
-/** Sends a request as a person of the demo world. */
-export const send = (url: string, method: string, path: string, body?: object, headers: Record<string, string> = {}) =>
+/** Sends a request as Ines, who may write plans and manage people. */
+export const send = async (
+  url: string,
+  method: string,
+  path: string,
+  body?: object,
+  headers: Record<string, string> = {},
+): Promise<Response> =>
   fetch(`${url}${path}`, {
     method,
-    headers: { 'x-probe-trail-person': 'ines', ...(body ? { 'content-type': 'application/json' } : {}), ...headers },
+    headers: {
+      cookie: await cookieOf(url, 'ines'),
+      ...(body ? { 'content-type': 'application/json' } : {}),
+      ...headers,
+    },
     ...(body ? { body: JSON.stringify(body) } : {}),
   });

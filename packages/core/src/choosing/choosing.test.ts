@@ -59,6 +59,11 @@ describe('rankPlans', () => {
   it('offers nothing that neither code nor word speaks for', () =>
     expect(ids([fan, hot], asked({ complaint: 'ramp is slow' }))).to.deep.equal([]));
 
+  it('takes one word out of many for chance', () =>
+    expect(
+      ids([aCandidate('x', { complaints: ['temperature gauge wrong'] })], asked({ complaint: 'hot on the gauge' })),
+    ).to.deep.equal([]));
+
   it('puts a code before a word, and a rare word before a common one', () => {
     expect(ids([hot, fan], asked({ codes: codes('P0480'), complaint: 'engine hot' }))).to.deep.equal(['fan', 'hot']);
     const engine = aCandidate('engine', { complaints: ['engine'] });

@@ -49,6 +49,7 @@ const forACode = 6;
 const mostForAWord = 4;
 const forItsFailureType = 2;
 const forEveryTenfoldUse = 0.5;
+const leastShare = 0.5;
 
 /**
  * The plans that speak of these codes or this complaint, best first; those for this vehicle before all others.
@@ -99,11 +100,14 @@ function codeReasons({ appliesTo }: PlanCandidate, { codes }: PlanRequest) {
   });
 }
 
-/** The phrases of the plan that share words with what was said. */
+/** The phrases of the plan of which at least half the words were said: one of many is chance. */
 function complaintReasons({ title, appliesTo }: PlanCandidate, said: ReadonlySet<string>) {
   return [...new Set([...appliesTo.complaints, title])].flatMap((phrase) => {
-    const words = [...wordsOf(phrase)].filter((word) => said.has(word));
-    return words.length > 0 ? [{ kind: 'complaint' as const, phrase, words }] : [];
+    const all = [...wordsOf(phrase)];
+    const words = all.filter((word) => said.has(word));
+    return words.length > 0 && words.length >= all.length * leastShare
+      ? [{ kind: 'complaint' as const, phrase, words }]
+      : [];
   });
 }
 

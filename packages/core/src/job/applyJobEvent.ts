@@ -61,6 +61,7 @@ const takeIn = ({ vehicleId, arrival, atMs, by }: JobEventOf<'takenIn'>): Job =>
   voltages: [],
   isChargerConnected: false,
   sheets: [],
+  isSheetKept: false,
   clearings: [],
   madeByUs: [],
   photos: [],
@@ -89,9 +90,14 @@ function change(job: Job, event: Later): Result<Partial<Job>, JobMisfit> {
     case 'waiting':
       return ok({ waitsFor: event.for });
     case 'sheetKept':
-      return ok({ sheets: [...job.sheets, { sheetId: event.sheetId, moment: event.moment, atMs: event.atMs }] });
+      return ok({
+        sheets: [...job.sheets, { sheetId: event.sheetId, moment: event.moment, atMs: event.atMs }],
+        isSheetKept: true,
+      });
     case 'codesCleared':
-      return canClearCodes(job) ? ok({ clearings: [...job.clearings, event] }) : failed({ kind: 'noSheetKept' });
+      return job.isSheetKept
+        ? ok({ clearings: [...job.clearings, event], isSheetKept: false })
+        : failed({ kind: 'noSheetKept' });
     case 'codeMadeByUs':
       return ok({ madeByUs: [...job.madeByUs.filter((mark) => !isSameCode(mark, event)), event] });
     case 'codeCounts':
@@ -107,9 +113,12 @@ function change(job: Job, event: Later): Result<Partial<Job>, JobMisfit> {
   }
 }
 
-/** Clearing needs a sheet that was kept since the codes were last cleared. */
-export const canClearCodes = ({ sheets, clearings }: Job): boolean =>
-  (sheets.at(-1)?.atMs ?? -1) > (clearings.at(-1)?.atMs ?? -1);
+/** Whether the codes were cleared between two sheets, by the order of what happened: clocks of devices differ. */
+export function wereCleared(events: readonly JobEvent[], fromSheetId: string, toSheetId: string): boolean {
+  const placeOf = (sheetId: string) =>
+    events.findIndex((event) => event.kind === 'sheetKept' && event.sheetId === sheetId);
+  return events.slice(placeOf(fromSheetId), placeOf(toSheetId)).some(({ kind }) => kind === 'codesCleared');
+}
 
 function measureVoltage(
   job: Job,

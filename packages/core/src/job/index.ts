@@ -1,12 +1,12 @@
 // What other features and packages may use; every other file here is private to the folder.
 export {
   applyJobEvent,
-  canClearCodes,
   isMadeByUs,
   isSameCode,
   type JobMisfit,
   reduceJob,
   sayJobMisfit,
+  wereCleared,
 } from './applyJobEvent.js';
 export { type Arrival, arrivalSchema, blankArrival, type Occasion, occasions } from './arrival.js';
 export type { Job, MeasuredVoltage } from './job.js';
@@ -28,3 +28,4 @@ export {
 } from './jobEvent.js';
 export { isUnfit, lowestRestVolts, type Readiness, readinessOf, sayReadiness } from './readiness.js';
 export { complaintCheckOf, type Standing, type StandingFacts, standingOf, standings } from './standing.js';
+export { suspectedMakers, type Unplugged, unpluggedOn } from './unplugged.js';

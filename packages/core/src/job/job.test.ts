@@ -1,8 +1,8 @@
 import { expect } from 'chai';
+import { events, opened } from '../testing/aWalk.js';
 import {
   applyJobEvent,
   blankArrival,
-  canClearCodes,
   isMadeByUs,
   isUnfit,
   type Job,
@@ -13,6 +13,9 @@ import {
   sayJobMisfit,
   sayReadiness,
   standingOf,
+  suspectedMakers,
+  unpluggedOn,
+  wereCleared,
 } from './index.js';
 
 type Loose = JobEvent extends infer One ? (One extends JobEvent ? Omit<One, 'id' | 'atMs' | 'by'> : never) : never;
@@ -52,7 +55,16 @@ describe('applyJobEvent', () => {
     expect(refusal(takenIn, cleared)).to.include('Keep a code sheet first');
     expect(job(sheet, cleared).clearings).to.have.length(1);
     expect(refusal(takenIn, sheet, cleared, cleared)).to.include('Keep a code sheet first');
-    expect(canClearCodes(job(sheet, cleared, sheet))).to.equal(true);
+    expect(job(sheet, cleared, sheet).isSheetKept).to.equal(true);
+  });
+
+  it('knows whether codes were cleared between two sheets, whatever the clocks said', () => {
+    const again: Loose = { ...sheet, sheetId: 's2' };
+    const third: Loose = { ...sheet, sheetId: 's3' };
+    const events = stamped(takenIn, sheet, cleared, again, third).map((event) => ({ ...event, atMs: 5 }));
+    expect(wereCleared(events, 's1', 's2')).to.equal(true);
+    expect(wereCleared(events, 's1', 's3')).to.equal(true);
+    expect(wereCleared(events, 's2', 's3')).to.equal(false);
   });
 
   it('takes a voltage as it is typed, and refuses what is none', () => {
@@ -126,6 +138,39 @@ describe('readinessOf', () => {
     );
     expect(sayReadiness(readinessOf(job(measured('12.6'), measured('12.3'))))).to.include('12.60 V, now 12.30 V');
   });
+});
+
+describe('suspectedMakers', () => {
+  const code = (text: string) => ({ unitId: 'A10', code: text, failureType: null, text: '', status: null });
+  const [before, after] = [
+    { takenAtMs: 100, codes: [code('P0217')] },
+    { takenAtMs: 300, codes: [code('P0217'), code('P0118')] },
+  ];
+  const trail = events(
+    opened,
+    {
+      kind: 'stateConfirmed',
+      stepId: 'x',
+      state: [
+        { what: 'B11', is: 'unplugged' },
+        { what: 'ignition', is: 'on' },
+      ],
+    },
+    { kind: 'stateConfirmed', stepId: 'x', state: [{ what: 'B11', is: 'plugged in' }] },
+  ).map((event, at) => ({ ...event, atMs: 200 + at }));
+  const made = (
+    text: string,
+    ...sheets: Parameters<typeof suspectedMakers> extends [unknown, ...infer Rest, unknown] ? Rest : never
+  ) => suspectedMakers(code(text), ...sheets, unpluggedOn(trail)).map(({ what }) => what);
+
+  it('finds what was unplugged, and when', () =>
+    expect(unpluggedOn(trail)).to.deep.equal([{ what: 'B11', atMs: 201, by: 'Tobi Lunde' }]));
+  it('may have made a code that was not on the sheet before', () =>
+    expect(made('P0118', after, before)).to.deep.equal(['B11']));
+  it('has not made one that was', () => expect(made('P0217', after, before)).to.deep.equal([]));
+  it('has not made one that was read before it was unplugged', () =>
+    expect(made('P0118', { ...after, takenAtMs: 150 }, before)).to.deep.equal([]));
+  it('counts without a sheet before, too', () => expect(made('P0217', after, undefined)).to.deep.equal(['B11']));
 });
 
 describe('standingOf', () => {

@@ -13,6 +13,8 @@ export interface Job {
   readonly voltages: readonly MeasuredVoltage[];
   readonly isChargerConnected: boolean;
   readonly sheets: readonly { readonly sheetId: string; readonly moment: SheetMoment; readonly atMs: number }[];
+  /** Whether a sheet was kept since the codes were last cleared: only over one they may be cleared. */
+  readonly isSheetKept: boolean;
   readonly clearings: readonly JobEventOf<'codesCleared'>[];
   readonly madeByUs: readonly JobEventOf<'codeMadeByUs'>[];
   readonly photos: readonly JobEventOf<'photoAdded'>[];

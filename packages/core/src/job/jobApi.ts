@@ -4,6 +4,7 @@ import { type Checked, closedObject, idText } from '../schema/index.js';
 import type { TrailListItem } from '../trail/index.js';
 import { type JobEvent, jobEventSchema } from './jobEvent.js';
 import type { Standing } from './standing.js';
+import type { Unplugged } from './unplugged.js';
 
 /** One line of the board. */
 export interface JobListItem {
@@ -27,6 +28,8 @@ export interface JobLog {
   /** In the order in which they were kept. */
   readonly sheets: readonly CodeSheet[];
   readonly trails: readonly TrailListItem[];
+  /** What was unplugged on its trails. */
+  readonly unplugged: readonly Unplugged[];
 }
 
 /** Body of `POST /api/jobs/:jobId/events`. */

@@ -1,5 +1,13 @@
 import type { NewSheet } from '@probe-trail/core/codes';
-import { applyJobEvent, type Job, type JobEvent, type JobLog, reduceJob, sayJobMisfit } from '@probe-trail/core/job';
+import {
+  applyJobEvent,
+  type Job,
+  type JobEvent,
+  type JobLog,
+  reduceJob,
+  sayJobMisfit,
+  unpluggedOn,
+} from '@probe-trail/core/job';
 import type { BatchItem } from 'drizzle-orm/batch';
 import type { CodeStore } from '../codes/store.js';
 import { AppError } from '../problem/index.js';
@@ -59,7 +67,8 @@ export function makeJobService({ jobs, codes, trails, vehicles }: Stores) {
       const events = await jobs.events(jobId);
       if (events.length === 0) throw jobNotFound(jobId);
       const [sheets, trailLines] = await Promise.all([codes.ofJob(jobId), trails.ofJob(jobId)]);
-      return { jobId, events, sheets, trails: trailLines };
+      const walked = await Promise.all(trailLines.map(({ trailId }) => trails.events(trailId)));
+      return { jobId, events, sheets, trails: trailLines, unplugged: walked.flatMap(unpluggedOn) };
     },
 
     /** Appends all events or none; those that the job has already are passed over. */

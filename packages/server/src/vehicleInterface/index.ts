@@ -1,6 +1,6 @@
 import { once } from 'node:events';
 import { Readable } from 'node:stream';
-import { canClearCodes, jobParamsSchema } from '@probe-trail/core/job';
+import { jobParamsSchema } from '@probe-trail/core/job';
 import type { LineUnit, Vehicle } from '@probe-trail/core/vehicle';
 import {
   type Cleared,
@@ -58,7 +58,7 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
     async (request, reply): Promise<Cleared> => {
       const { jobId } = request.params;
       // Asked before anything is cleared: afterwards the codes are gone.
-      if (!canClearCodes(await jobs.jobOr404(jobId)))
+      if (!(await jobs.jobOr404(jobId)).isSheetKept)
         throw new AppError('JOB_EVENT_MISFIT', 'Keep a code sheet first: what is cleared cannot be read any more.');
       const { vehicle, units } = await vehicleOf(jobId);
       const cleared = await clearUnits(vehicleInterface, vehicle, units, whenGone(reply));

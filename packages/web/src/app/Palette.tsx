@@ -1,45 +1,58 @@
 import '@mantine/spotlight/styles.css';
-import { createSpotlight, Spotlight, type SpotlightActionData } from '@mantine/spotlight';
-import { useEffect } from 'react';
+import { createSpotlight, Spotlight } from '@mantine/spotlight';
+import { searchKinds } from '@probe-trail/core/search';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { usePlansQuery } from '../plan/planApi';
-import { useTrailsQuery } from '../trail/trailApi';
+import { Detail } from '../search/Detail';
+import { pathOf, useFound } from '../search/useFound';
 
 const [store, palette] = createSpotlight();
 
-/** Finds plans and trails by any of their words and goes there. */
+const ways = [
+  ['Board', '/'],
+  ['Vehicles', '/vehicles'],
+  ['Plans', '/plans'],
+  ['Trails', '/trails'],
+  ['Take a bus in', '/jobs/new'],
+] as const;
+
+/** Finds vehicles, jobs, plans, parts, pins and codes by the beginnings of their words and goes there. */
 export default function Palette({ onClose }: { readonly onClose: () => void }) {
   const navigate = useNavigate();
-  const { data: plans = [] } = usePlansQuery();
-  const { data: trails = [] } = useTrailsQuery();
+  const [words, setWords] = useState('');
+  const hits = useFound(words);
   useEffect(() => palette.open(), []);
-  const go = (path: string) => () => void navigate(path);
-  const actions: SpotlightActionData[] = [
-    ...trails.map(({ trailId, fleetNumber, planTitle, atStep, concludedWith }) => ({
-      id: trailId,
-      label: `${fleetNumber}: ${planTitle}`,
-      description: concludedWith ?? atStep ?? 'at its conclusion',
-      onClick: go(concludedWith === null ? `/trails/${trailId}` : `/trails/${trailId}/record`),
-    })),
-    ...plans.map(({ planId, title, lines }) => ({
-      id: `plan ${planId}`,
-      label: title,
-      description: `plan for ${lines.join(', ')}`,
-      onClick: go(`/plans/${planId}`),
-    })),
-    { id: 'who', label: 'Who are you?', description: 'somebody else works at this device', onClick: go('/who') },
-  ];
+  const shownWays = ways.filter(([name]) => name.toLowerCase().startsWith(words.trim().toLowerCase()));
   return (
-    <Spotlight
+    <Spotlight.Root
       store={store}
-      actions={actions}
+      query={words}
+      onQueryChange={setWords}
       shortcut={null}
       onSpotlightClose={onClose}
-      nothingFound="Nothing bears these words. Try a fleet number or a word of a plan’s title."
-      searchProps={{ placeholder: 'Find a plan or a trail', 'aria-label': 'Find a plan or a trail' }}
-      highlightQuery
       scrollable
-      maxHeight={420}
-    />
+      maxHeight={460}
+    >
+      <Spotlight.Search
+        placeholder="Find a bus, a job, a plan, a part, a pin, a code"
+        aria-label="Find a bus, a job, a plan, a part, a pin, a code"
+      />
+      <Spotlight.ActionsList>
+        {hits.map((hit, at) => (
+          <Spotlight.Action key={`${hit.kind} ${hit.ref} ${at}`} onClick={() => void navigate(pathOf(hit))}>
+            <span style={{ flex: 1 }}>
+              <b>{hit.title}</b> <Detail text={hit.detail} />
+            </span>
+            <small className="soft">{searchKinds[hit.kind]}</small>
+          </Spotlight.Action>
+        ))}
+        {shownWays.map(([name, path]) => (
+          <Spotlight.Action key={path} label={name} onClick={() => void navigate(path)} />
+        ))}
+        {hits.length === 0 && shownWays.length === 0 && (
+          <Spotlight.Empty>Nothing bears these words. Try a fleet number, a code or a pin.</Spotlight.Empty>
+        )}
+      </Spotlight.ActionsList>
+    </Spotlight.Root>
   );
 }

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Outlet } from 'react-router';
+import { SignedIn } from '../person/SignedIn';
 
 const Palette = lazy(() => import('./Palette'));
 const Shortcuts = lazy(() => import('./Shortcuts'));
@@ -22,7 +23,9 @@ export function Shell() {
   const close = () => setOverlay(undefined);
   return (
     <>
-      <Outlet />
+      <SignedIn>
+        <Outlet />
+      </SignedIn>
       <Suspense>
         {overlay === 'palette' && <Palette onClose={close} />}
         {overlay === 'shortcuts' && <Shortcuts onClose={close} />}

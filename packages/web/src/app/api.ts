@@ -1,19 +1,20 @@
-import { personHeader } from '@probe-trail/core/person';
 import { isProblemDetails } from '@probe-trail/core/problem';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import { readPersonId } from '../person/personChoice';
+
+const overHttp = fetchBaseQuery({ baseUrl: '/api' });
+
+/** Whoever was signed out elsewhere, or disabled, is asked to sign in again at the next request. */
+const baseQuery: typeof overHttp = async (args, context, extra) => {
+  const answer = await overHttp(args, context, extra);
+  if (problemCodeOf(answer.error) === 'SIGN_IN_NEEDED') context.dispatch(api.util.invalidateTags(['session']));
+  return answer;
+};
 
 /** The one api; each feature adds its endpoints to it. */
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({
-    baseUrl: '/api',
-    prepareHeaders: (headers) => {
-      const personId = readPersonId();
-      if (personId) headers.set(personHeader, personId);
-    },
-  }),
-  tagTypes: ['people', 'plans', 'trails'],
+  baseQuery,
+  tagTypes: ['session', 'people', 'plans', 'trails', 'jobs', 'vehicles', 'lines'],
   endpoints: () => ({}),
 });
 

@@ -1,6 +1,6 @@
 import type { ComponentType } from 'react';
 import { createBrowserRouter, type LazyRouteFunction, type RouteObject } from 'react-router';
-import { TrailsPage } from '../trail/TrailsPage';
+import { BoardPage } from '../job/BoardPage';
 import { Waiting } from '../ui/Wait';
 import { RouteFailure } from './RouteFailure';
 import { Shell } from './Shell';
@@ -16,8 +16,19 @@ export const router = createBrowserRouter([
     errorElement: <RouteFailure />,
     HydrateFallback: Waiting,
     children: [
-      { path: '/', Component: TrailsPage },
-      { path: '/who', lazy: view(() => import('../person/PersonPage'), 'PersonPage') },
+      { path: '/', Component: BoardPage },
+      { path: '/me', lazy: view(() => import('../person/PreferencesPage'), 'PreferencesPage') },
+      { path: '/people', lazy: view(() => import('../person/PeoplePage'), 'PeoplePage') },
+      { path: '/jobs/new', lazy: view(() => import('../job/NewJobPage'), 'NewJobPage') },
+      { path: '/jobs/:jobId', lazy: view(() => import('../job/JobPage'), 'JobPage') },
+      { path: '/jobs/:jobId/codes', lazy: view(() => import('../codes/SheetsPage'), 'SheetsPage') },
+      { path: '/jobs/:jobId/codes/new', lazy: view(() => import('../codes/NewSheetPage'), 'NewSheetPage') },
+      { path: '/jobs/:jobId/plans', lazy: view(() => import('../choosing/PlanChoicePage'), 'PlanChoicePage') },
+      { path: '/vehicles', lazy: view(() => import('../vehicle/VehiclesPage'), 'VehiclesPage') },
+      { path: '/vehicles/new', lazy: view(() => import('../vehicle/NewVehiclePage'), 'NewVehiclePage') },
+      { path: '/vehicles/:vehicleId', lazy: view(() => import('../vehicle/VehiclePage'), 'VehiclePage') },
+      { path: '/search', lazy: view(() => import('../search/SearchPage'), 'SearchPage') },
+      { path: '/trails', lazy: view(() => import('../trail/TrailsPage'), 'TrailsPage') },
       { path: '/plans', lazy: view(() => import('../plan/PlanLibraryPage'), 'PlanLibraryPage') },
       { path: '/plans/:planId', lazy: view(() => import('../plan/PlanPage'), 'PlanPage') },
       { path: '/plans/:planId/edit', lazy: view(() => import('../plan/editor/PlanEditorPage'), 'PlanEditorPage') },

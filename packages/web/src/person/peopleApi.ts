@@ -1,6 +1,7 @@
-import type { NewPerson, Person } from '@probe-trail/core/person';
+import type { NewPassword, NewPerson, Person, PersonChange } from '@probe-trail/core/person';
 import { api } from '../app/api';
-import { readPersonId } from './personChoice';
+
+type ForPerson<Change> = Change & { readonly personId: string };
 
 export const peopleApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -9,14 +10,14 @@ export const peopleApi = api.injectEndpoints({
       query: (body) => ({ url: 'people', method: 'POST', body }),
       invalidatesTags: ['people'],
     }),
+    changePerson: build.mutation<Person, ForPerson<PersonChange>>({
+      query: ({ personId, ...body }) => ({ url: `people/${personId}`, method: 'PUT', body }),
+      invalidatesTags: ['people', 'session'],
+    }),
+    givePassword: build.mutation<void, ForPerson<NewPassword>>({
+      query: ({ personId, ...body }) => ({ url: `people/${personId}/password`, method: 'PUT', body }),
+    }),
   }),
 });
 
-export const { usePeopleQuery, useAddPersonMutation } = peopleApi;
-
-/** Whoever works at this device; `undefined` while nobody has said so, or while the list is on its way. */
-export function usePerson(): Person | undefined {
-  const { data } = usePeopleQuery();
-  const id = readPersonId();
-  return data?.find((person) => person.id === id);
-}
+export const { usePeopleQuery, useAddPersonMutation, useChangePersonMutation, useGivePasswordMutation } = peopleApi;

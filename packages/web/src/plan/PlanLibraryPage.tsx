@@ -4,10 +4,12 @@ import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { sayFailure } from '../app/api';
+import { useMay } from '../person/sessionApi';
 import { Notice } from '../ui/Notice';
 import { Page } from '../ui/Page';
 import rows from '../ui/rows.module.css';
 import { Wait } from '../ui/Wait';
+import { MissedPlans } from './MissedPlans';
 import classes from './PlanLibraryPage.module.css';
 import { useAddPlanMutation, usePlansQuery } from './planApi';
 
@@ -15,20 +17,23 @@ import { useAddPlanMutation, usePlansQuery } from './planApi';
 export function PlanLibraryPage() {
   const { data, error, refetch } = usePlansQuery(undefined, { refetchOnMountOrArgChange: true });
   const { takeIn, create, problem } = useNewPlan();
+  const mayWrite = useMay('writePlans');
   return (
     <Page
       title="Plans"
       actions={
-        <>
-          <FileButton accept="application/json,.json" onChange={(file) => file && void takeIn(file)}>
-            {(props) => (
-              <Button variant="default" {...props}>
-                Take in a plan file
-              </Button>
-            )}
-          </FileButton>
-          <Button onClick={() => void create()}>Write a new plan</Button>
-        </>
+        mayWrite && (
+          <>
+            <FileButton accept="application/json,.json" onChange={(file) => file && void takeIn(file)}>
+              {(props) => (
+                <Button variant="default" {...props}>
+                  Take in a plan file
+                </Button>
+              )}
+            </FileButton>
+            <Button onClick={() => void create()}>Write a new plan</Button>
+          </>
+        )
       }
     >
       {problem && (
@@ -36,6 +41,7 @@ export function PlanLibraryPage() {
           <p>{problem}</p>
         </Notice>
       )}
+      {mayWrite && <MissedPlans />}
       <Wait for={data} error={error} retry={refetch}>
         {(plans) =>
           plans.length === 0 ? (
@@ -86,7 +92,7 @@ function PlanLine({ plan }: { readonly plan: PlanListItem }) {
         <span className={classes.facts}>
           {plan.lines.join(', ')}
           <small>
-            {plan.stepCount} steps, {plan.suspectCount} suspects
+            {plan.stepCount} steps, {plan.suspectCount} suspects, about {plan.expectedMinutes} min
           </small>
         </span>
         <span className={classes.facts}>

@@ -34,6 +34,7 @@ export function PlanOutline({ plan }: { readonly plan: Plan }) {
             </li>
           ))}
         </ul>
+        <Applies says="Engines" items={plan.appliesTo.engines} />
         <Applies says="Codes" items={plan.appliesTo.codes} mono />
         <Applies says="Complaints" items={plan.appliesTo.complaints} />
       </section>

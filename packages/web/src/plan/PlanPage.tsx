@@ -3,28 +3,24 @@ import type { Plan, PlanListItem } from '@probe-trail/core/plan';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { sayFailure } from '../app/api';
+import { useMay } from '../person/sessionApi';
 import { Notice } from '../ui/Notice';
 import { Page } from '../ui/Page';
 import { Wait } from '../ui/Wait';
 import { PlanOutline } from './PlanOutline';
-import { useAddDraftMutation, usePlanDraftQuery, usePlansQuery, usePlanVersionQuery } from './planApi';
+import { useAddDraftMutation, usePlanDraftQuery, usePlanQuery, usePlanVersionQuery } from './planApi';
 import { StartTrail } from './StartTrail';
 
 /** A plan: what it is for, what it can find, its steps; from here it is followed or worked on. */
 export function PlanPage() {
   const { planId = '' } = useParams();
-  const { data: plans, error, refetch } = usePlansQuery(undefined, { refetchOnMountOrArgChange: true });
-  const plan = plans?.find((candidate) => candidate.planId === planId);
+  const { data: plan, error, refetch } = usePlanQuery(planId, { refetchOnMountOrArgChange: true });
   if (plan) return plan.released ? <Released plan={plan} version={plan.released.version} /> : <OnlyDraft plan={plan} />;
   return (
     <Page title="Plan">
-      {plans ? (
-        <p>There is no plan “{planId}” here.</p>
-      ) : (
-        <Wait for={undefined} error={error} retry={refetch}>
-          {() => null}
-        </Wait>
-      )}
+      <Wait for={undefined} error={error} retry={refetch}>
+        {() => null}
+      </Wait>
     </Page>
   );
 }
@@ -62,6 +58,7 @@ interface SheetProps {
 
 function PlanSheet({ plan, says, document, version, children }: SheetProps) {
   const { edit, problem } = useEdit(plan);
+  const [mayWrite, mayWalk] = [useMay('writePlans'), useMay('recordTrails')];
   return (
     <Page
       title={plan.title || 'A plan without a title'}
@@ -77,16 +74,19 @@ function PlanSheet({ plan, says, document, version, children }: SheetProps) {
               Save as a file
             </Button>
           )}
-          <Button variant="default" onClick={() => void edit()}>
-            {plan.draft ? `Go on writing draft ${plan.draft.version}` : 'Write the next version'}
-          </Button>
-          {document && version !== undefined && <StartTrail plan={document} version={version} />}
+          {mayWrite && (
+            <Button variant="default" onClick={() => void edit()}>
+              {plan.draft ? `Go on writing draft ${plan.draft.version}` : 'Write the next version'}
+            </Button>
+          )}
+          {mayWalk && document && version !== undefined && <StartTrail plan={document} version={version} />}
         </>
       }
     >
       <p className="soft">
         {says}
         {plan.lines.length > 0 && ` · for ${plan.lines.join(', ')}`}
+        {` · about ${plan.expectedMinutes} min`}
       </p>
       {problem && <Notice kind="outOfSpec" title={problem} />}
       {version === undefined && (

@@ -1,11 +1,7 @@
 import { Button, Modal, Select, Stack, Textarea, TextInput } from '@mantine/core';
 import type { Plan } from '@probe-trail/core/plan';
-import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
-import { useAppDispatch } from '../app/store';
-import { usePerson } from '../person/peopleApi';
-import { recordEvents } from '../trail/recordEvents';
+import { useStartTrail } from './useStartTrail';
 
 interface StartProps {
   readonly plan: Plan;
@@ -19,7 +15,7 @@ export function StartTrail({ plan, version }: StartProps) {
   const [fleetNumber, setFleetNumber] = useState('');
   const [line, setLine] = useState(lines[0] ?? '');
   const [complaint, setComplaint] = useState('');
-  const { start, problem } = useStart(plan, version);
+  const { start, problem, isBusy } = useStartTrail();
   return (
     <>
       <Button onClick={() => setIsOpen(true)}>Follow this plan</Button>
@@ -27,7 +23,13 @@ export function StartTrail({ plan, version }: StartProps) {
         <form
           onSubmit={(event) => {
             event.preventDefault();
-            start({ fleetNumber: fleetNumber.trim(), line }, complaint.trim());
+            void start({
+              planId: plan.id,
+              version,
+              jobId: null,
+              vehicle: { fleetNumber: fleetNumber.trim(), line },
+              complaint: complaint.trim(),
+            });
           }}
         >
           <Stack>
@@ -58,7 +60,7 @@ export function StartTrail({ plan, version }: StartProps) {
               value={complaint}
               onChange={(event) => setComplaint(event.currentTarget.value)}
             />
-            <Button type="submit" size="lg" disabled={fleetNumber.trim() === ''}>
+            <Button type="submit" size="lg" loading={isBusy} disabled={fleetNumber.trim() === ''}>
               Begin with the first step
             </Button>
           </Stack>
@@ -66,21 +68,4 @@ export function StartTrail({ plan, version }: StartProps) {
       </Modal>
     </>
   );
-}
-
-function useStart(plan: Plan, version: number) {
-  const dispatch = useAppDispatch();
-  const navigate = useNavigate();
-  const person = usePerson();
-  const [problem, setProblem] = useState<string | undefined>();
-  const start = (vehicle: { readonly fleetNumber: string; readonly line: string }, complaint: string) => {
-    if (!person) return void navigate(`/who?then=${encodeURIComponent(`/plans/${plan.id}`)}`);
-    const trailId = nanoid();
-    const opened = { kind: 'opened', planId: plan.id, planVersion: version, vehicle, complaint } as const;
-    const says = dispatch(recordEvents(trailId, plan, undefined, person.name, [opened]));
-    setProblem(says);
-    if (says === undefined) void navigate(`/trails/${trailId}`);
-    return undefined;
-  };
-  return { start, problem };
 }

@@ -11,6 +11,7 @@ const quoted = (etag: string) => ({ 'if-match': `"${etag}"` });
 export const planApi = api.injectEndpoints({
   endpoints: (build) => ({
     plans: build.query<readonly PlanListItem[], void>({ query: () => 'plans', providesTags: ['plans'] }),
+    plan: build.query<PlanListItem, string>({ query: (planId) => `plans/${planId}`, providesTags: ['plans'] }),
     planVersion: build.query<PlanVersion, { readonly planId: string; readonly version: number }>({
       query: ({ planId, version }) => `plans/${planId}/versions/${version}`,
       providesTags: ['plans'],
@@ -41,6 +42,7 @@ export const planApi = api.injectEndpoints({
 
 export const {
   usePlansQuery,
+  usePlanQuery,
   usePlanVersionQuery,
   usePlanDraftQuery,
   useAddPlanMutation,

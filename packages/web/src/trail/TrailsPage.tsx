@@ -9,7 +9,7 @@ import { Wait } from '../ui/Wait';
 import classes from './TrailsPage.module.css';
 import { useTrailsQuery } from './trailApi';
 
-/** Home: the trails that are being walked, and those that have come to an end. */
+/** The trails that are being walked, and those that have come to an end. */
 export function TrailsPage() {
   const { data, error, refetch } = useTrailsQuery(undefined, { refetchOnMountOrArgChange: true });
   return (

@@ -5,7 +5,7 @@ import { trailApi } from './trailApi';
 import { acknowledged, networkLost, refused } from './trailSlice';
 
 // The server has understood these and says no: sending them again would not help.
-const final = new Set(['EVENT_MISFIT', 'REQUEST_INVALID', 'TRAIL_NOT_FOUND', 'PLAN_NOT_FOUND']);
+const final = new Set(['EVENT_MISFIT', 'REQUEST_INVALID', 'TRAIL_NOT_FOUND', 'PLAN_NOT_FOUND', 'FORBIDDEN']);
 const longestWaitMs = 15_000;
 
 let running: Promise<void> | undefined;

@@ -1,22 +1,24 @@
-import { ActionIcon, Container, Title, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
+import { ActionIcon, Container, Title, useComputedColorScheme } from '@mantine/core';
 import { IconMoon, IconSun } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
 import { Link, NavLink } from 'react-router';
-import { usePerson } from '../person/peopleApi';
+import { useMay, usePerson, usePreferences, useSetPreferencesMutation } from '../person/sessionApi';
 import classes from './Page.module.css';
 
 interface PageProps {
   readonly title: string;
   readonly actions?: ReactNode;
+  /** As wide as the screen: for the board. */
+  readonly isWide?: boolean;
   readonly children: ReactNode;
 }
 
 /** A page at a desk: the bar with the ways to everywhere, a title with its actions, the content. */
-export function Page({ title, actions, children }: PageProps) {
+export function Page({ title, actions, isWide = false, children }: PageProps) {
   return (
     <>
       <Bar />
-      <Container size={1120} component="main" className={classes.main}>
+      <Container size={1120} fluid={isWide} component="main" className={classes.main}>
         <div className={classes.head}>
           <Title order={1} size={28}>
             {title}
@@ -31,17 +33,22 @@ export function Page({ title, actions, children }: PageProps) {
 
 /** The bar on top of every page; what a page must always show goes into the middle. */
 export function Bar({ children, compact = false }: { readonly children?: ReactNode; readonly compact?: boolean }) {
+  const managesPeople = useMay('managePeople');
   return (
     <header className={classes.bar} data-compact={compact || undefined}>
-      <Link to="/" className={classes.home} aria-label="Probe Trail, all trails">
+      <Link to="/" className={classes.home} aria-label="Probe Trail, the board">
         <img src="/waymark.svg" alt="" width={30} height={30} />
       </Link>
       {!compact && (
         <nav className={classes.nav} aria-label="Main">
           <NavLink to="/" end>
-            Trails
+            Board
           </NavLink>
+          <NavLink to="/vehicles">Vehicles</NavLink>
           <NavLink to="/plans">Plans</NavLink>
+          <NavLink to="/trails">Trails</NavLink>
+          <NavLink to="/search">Search</NavLink>
+          {managesPeople && <NavLink to="/people">People</NavLink>}
         </nav>
       )}
       <div className={classes.middle}>{children}</div>
@@ -53,23 +60,25 @@ export function Bar({ children, compact = false }: { readonly children?: ReactNo
 
 function Who() {
   const person = usePerson();
+  if (!person) return null;
   return (
-    <Link to={`/who?then=${encodeURIComponent(location.pathname)}`} className={classes.who}>
-      {person?.name ?? 'Who are you?'}
+    <Link to="/me" className={classes.who}>
+      {person.name}
     </Link>
   );
 }
 
 function DayNight() {
   const scheme = useComputedColorScheme('light', { getInitialValueInEffect: false });
-  const { setColorScheme } = useMantineColorScheme();
+  const preferences = usePreferences();
+  const [save] = useSetPreferencesMutation();
   const other = scheme === 'light' ? 'dark' : 'light';
   return (
     <ActionIcon
       className={classes.dayNight}
       aria-label={other === 'dark' ? 'Night colours' : 'Day colours'}
       color="gray"
-      onClick={() => setColorScheme(other)}
+      onClick={() => void save({ ...preferences, theme: other === 'dark' ? 'night' : 'day' })}
     >
       {other === 'dark' ? <IconMoon size={20} /> : <IconSun size={20} />}
     </ActionIcon>

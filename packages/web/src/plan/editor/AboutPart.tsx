@@ -1,11 +1,17 @@
 import { Stack, TagsInput } from '@mantine/core';
+import { TextBlock, TextLine } from '../../ui/TextField';
 import { useEditor } from './editorContext';
-import { TextBlock, TextLine } from './TextField';
+
+const appliesFields = [
+  ['lines', 'Vehicle lines'],
+  ['engines', 'Engines'],
+  ['codes', 'Fault codes'],
+  ['complaints', 'Complaints'],
+] as const;
 
 /** What the plan is called and what it applies to. */
 export function AboutPart() {
   const { plan, edit } = useEditor();
-  const { lines, codes, complaints } = plan.appliesTo;
   return (
     <Stack maw={720}>
       <TextLine
@@ -29,34 +35,19 @@ export function AboutPart() {
           })
         }
       />
-      <TagsInput
-        label="Vehicle lines"
-        description="Enter after each"
-        value={[...lines]}
-        onChange={(next) =>
-          edit(null, (draft) => {
-            draft.appliesTo.lines = next;
-          })
-        }
-      />
-      <TagsInput
-        label="Fault codes"
-        value={[...codes]}
-        onChange={(next) =>
-          edit(null, (draft) => {
-            draft.appliesTo.codes = next;
-          })
-        }
-      />
-      <TagsInput
-        label="Complaints"
-        value={[...complaints]}
-        onChange={(next) =>
-          edit(null, (draft) => {
-            draft.appliesTo.complaints = next;
-          })
-        }
-      />
+      {appliesFields.map(([field, label]) => (
+        <TagsInput
+          key={field}
+          label={label}
+          description="Enter after each"
+          value={[...plan.appliesTo[field]]}
+          onChange={(next) =>
+            edit(null, (draft) => {
+              draft.appliesTo[field] = next;
+            })
+          }
+        />
+      ))}
     </Stack>
   );
 }

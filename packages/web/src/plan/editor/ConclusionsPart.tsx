@@ -2,10 +2,10 @@ import { Button, MultiSelect, Stack } from '@mantine/core';
 import type { Conclusion } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import type { Draft } from 'immer';
+import { TextBlock, TextLine } from '../../ui/TextField';
 import { change, removeById, useEditor } from './editorContext';
 import { Findings } from './Findings';
 import classes from './rows.module.css';
-import { TextBlock, TextLine } from './TextField';
 
 /** The ends of the plan: which suspects each has found, or none. */
 export function ConclusionsPart() {

@@ -11,12 +11,12 @@ import { failed, ok } from '@probe-trail/core/result';
 import { findUnit } from '@probe-trail/core/units';
 import { IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
+import { TextLine } from '../../ui/TextField';
 import { CommittedInput } from './CommittedInput';
 import { useEditor } from './editorContext';
 import { parseLimit } from './parseFields';
 import type { EditStep } from './StepEditor';
 import classes from './StepEditor.module.css';
-import { TextLine } from './TextField';
 
 interface HookUpProps {
   readonly hookUp: HookUp | null;

@@ -4,10 +4,10 @@ import { casesOf } from '@probe-trail/core/spec';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconArrowUp, IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
+import { TextBlock } from '../../ui/TextField';
 import { change, removeById, useEditor } from './editorContext';
 import classes from './OutcomesEditor.module.css';
 import type { EditStep } from './StepEditor';
-import { TextBlock } from './TextField';
 
 interface OutcomesProps {
   readonly step: Step;

@@ -4,12 +4,12 @@ import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
 import { useState } from 'react';
+import { TextBlock, TextLine } from '../../ui/TextField';
 import { wireColourNames } from '../../ui/wireColour';
 import { CommittedInput } from './CommittedInput';
 import { change, removeById, useEditor } from './editorContext';
 import { parseId } from './parseFields';
 import classes from './rows.module.css';
-import { TextBlock, TextLine } from './TextField';
 
 type EditCard = (field: string | null, recipe: (card: Draft<PartCard>) => void) => void;
 

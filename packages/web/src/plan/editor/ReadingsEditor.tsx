@@ -3,12 +3,12 @@ import type { Step, StepReading } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
+import { TextLine } from '../../ui/TextField';
 import { change, removeById } from './editorContext';
 import { SpecEditor } from './SpecEditor';
 import type { EditStep } from './StepEditor';
 import classes from './StepEditor.module.css';
 import { specKinds, specOfKind } from './specKinds';
-import { TextLine } from './TextField';
 
 interface ReadingsProps {
   readonly step: Step;

@@ -1,13 +1,13 @@
 import { Button, Group, MultiSelect, NumberInput, Select, TagsInput } from '@mantine/core';
 import { type AccessLevel, accessLevels, type Step } from '@probe-trail/core/plan';
 import type { Draft } from 'immer';
+import { TextBlock, TextLine } from '../../ui/TextField';
 import { change, removeById, useEditor } from './editorContext';
 import { Findings } from './Findings';
 import { HookUpEditor } from './HookUpEditor';
 import { OutcomesEditor } from './OutcomesEditor';
 import { ReadingsEditor } from './ReadingsEditor';
 import classes from './StepEditor.module.css';
-import { TextBlock, TextLine } from './TextField';
 
 export type EditStep = (field: string | null, recipe: (step: Draft<Step>) => void) => void;
 

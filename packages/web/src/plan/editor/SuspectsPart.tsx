@@ -3,12 +3,12 @@ import type { Suspect } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
+import { TextBlock, TextLine } from '../../ui/TextField';
 import { CommittedInput } from './CommittedInput';
 import { change, removeById, useEditor } from './editorContext';
 import { Findings } from './Findings';
 import { parseWeight } from './parseFields';
 import classes from './rows.module.css';
-import { TextBlock, TextLine } from './TextField';
 
 const kinds: Record<Suspect['kind'], string> = {
   part: 'part',

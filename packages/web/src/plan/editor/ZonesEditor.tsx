@@ -5,12 +5,12 @@ import type { ChoiceSpec, Zone, ZonesSpec } from '@probe-trail/core/spec';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
 import { LimitRuler } from '../../ui/LimitRuler';
+import { TextLine } from '../../ui/TextField';
 import { CommittedInput } from './CommittedInput';
 import { parseLimit } from './parseFields';
 import { type ChangeSpec, UnitInput } from './SpecEditor';
 import classes from './StepEditor.module.css';
 import { withCutAt, withNewCut, withoutZone, withZone } from './specKinds';
-import { TextLine } from './TextField';
 
 interface ZonesProps<S> {
   readonly spec: S;

@@ -1,6 +1,7 @@
 import type { Step } from '@probe-trail/core/plan';
-import { Navigate, useLocation, useParams } from 'react-router';
-import { readPersonId } from '../../person/personChoice';
+import { useParams } from 'react-router';
+import { useMay } from '../../person/sessionApi';
+import { Notice } from '../../ui/Notice';
 import { Bar } from '../../ui/Page';
 import { Wait } from '../../ui/Wait';
 import { ConclusionPanel } from './ConclusionPanel';
@@ -15,9 +16,8 @@ import { type OpenTrail, useTrail } from './useTrail';
 /** Following: one step at a time, at the vehicle. */
 export function FollowPage() {
   const { trailId = '' } = useParams();
-  const { pathname } = useLocation();
   const { open, error, retry } = useTrail(trailId);
-  if (!readPersonId()) return <Navigate to={`/who?then=${encodeURIComponent(pathname)}`} replace />;
+  const mayRecord = useMay('recordTrails');
   if (!open)
     return (
       <>
@@ -32,6 +32,9 @@ export function FollowPage() {
       <TrailHead open={open} />
       <TrailSpine open={open} />
       <main className={classes.sheet}>
+        {!mayRecord && (
+          <Notice kind="tooCloseToCall" title="You can look at this trail; recording on it needs a technician." />
+        )}
         <RefusalNotice trailId={trailId} />
         <Here open={open} />
       </main>

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import type { Need, Step } from '@probe-trail/core/plan';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import classes from './StateGate.module.css';
 import type { OpenTrail } from './useTrail';
 
@@ -12,7 +12,8 @@ interface GateProps {
 
 /** What must change on the vehicle before the step opens, in the order in which it is safe to do. */
 export function StateGate({ open: { trail, record }, step, unmet }: GateProps) {
-  const confirm = () => record({ kind: 'stateConfirmed', stepId: step.id, state: [...unmet] });
+  const [problem, setProblem] = useState<string | undefined>();
+  const confirm = () => setProblem(record({ kind: 'stateConfirmed', stepId: step.id, state: [...unmet] }));
   return (
     <section className={classes.gate} aria-label="Vehicle state">
       <h2>First, on the vehicle</h2>
@@ -24,6 +25,7 @@ export function StateGate({ open: { trail, record }, step, unmet }: GateProps) {
           </li>
         ))}
       </ol>
+      {problem !== undefined && <p className={classes.problem}>{problem}</p>}
       <ConfirmButton onConfirm={confirm} says={unmet.map(({ what, is }) => `${what} ${is}`).join(', ')} />
     </section>
   );

@@ -1,9 +1,10 @@
+import { sayForbidden } from '@probe-trail/core/person';
 import type { Plan } from '@probe-trail/core/plan';
 import { reduceTrail, type Trail } from '@probe-trail/core/trail';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useAppDispatch, useAppSelector } from '../../app/store';
-import { usePerson } from '../../person/peopleApi';
+import { useMay, usePerson } from '../../person/sessionApi';
 import { usePlanVersionQuery } from '../../plan/planApi';
 import { type NewEvent, openTrail, recordEvents } from '../recordEvents';
 import { selectLog } from '../trailSlice';
@@ -25,6 +26,7 @@ export function useTrail(trailId: string): {
 } {
   const dispatch = useAppDispatch();
   const person = usePerson();
+  const mayRecord = useMay('recordTrails');
   const log = useAppSelector((state) => selectLog(state, trailId));
   const { error: logError, retry } = useOpening(trailId);
   const opened = log?.events[0]?.kind === 'opened' ? log.events[0] : undefined;
@@ -33,8 +35,12 @@ export function useTrail(trailId: string): {
   const trail = useMemo(() => (plan && log ? foldLog(plan, log.events) : undefined), [plan, log?.events]);
   const record = useCallback(
     (...events: readonly NewEvent[]) =>
-      plan ? dispatch(recordEvents(trailId, plan, trail, person?.name ?? '', events)) : undefined,
-    [dispatch, trailId, plan, trail, person?.name],
+      !mayRecord
+        ? sayForbidden('recordTrails')
+        : plan
+          ? dispatch(recordEvents(trailId, plan, trail, person?.name ?? '', events))
+          : undefined,
+    [dispatch, trailId, plan, trail, person?.name, mayRecord],
   );
   const open = useMemo(
     () => (plan && trail ? { trailId, plan, trail, record } : undefined),

@@ -1,0 +1,167 @@
+import { Button, Modal, Stack } from '@mantine/core';
+import { type PlanChoice, type RankedPlan, sayPlanFit, sayPlanReason } from '@probe-trail/core/choosing';
+import { formatFaultCode } from '@probe-trail/core/codes';
+import { isUnfit, readinessOf, sayReadiness } from '@probe-trail/core/job';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { usePlanChoiceQuery } from '../job/jobApi';
+import { type OpenJob, useJob } from '../job/useJob';
+import { useRecording } from '../job/useRecording';
+import { useStartTrail } from '../plan/useStartTrail';
+import { Notice } from '../ui/Notice';
+import { Page } from '../ui/Page';
+import { TextBlock } from '../ui/TextField';
+import { VerdictMark } from '../ui/VerdictMark';
+import { Wait } from '../ui/Wait';
+import { Bulletins } from './Bulletins';
+import { Covers } from './Covers';
+import classes from './PlanChoicePage.module.css';
+
+/** The plans that fit a job, best first, with the reasons; bulletins and cover where they match. */
+export function PlanChoicePage() {
+  const { jobId = '' } = useParams();
+  const { open, error, retry } = useJob(jobId);
+  const choice = usePlanChoiceQuery(jobId, { refetchOnMountOrArgChange: true });
+  return (
+    <Page
+      title={`${open ? `${open.vehicle.fleetNumber}: ` : ''}choose a plan`}
+      actions={
+        <Button variant="default" component={Link} to={`/jobs/${jobId}`}>
+          To the job
+        </Button>
+      }
+    >
+      <Wait
+        for={open && choice.data ? { open, choice: choice.data } : undefined}
+        error={error ?? choice.error}
+        retry={retry}
+      >
+        {(both) => <Choice {...both} />}
+      </Wait>
+    </Page>
+  );
+}
+
+interface ChoiceProps {
+  readonly open: OpenJob;
+  readonly choice: PlanChoice;
+}
+
+function Choice({ open, choice }: ChoiceProps) {
+  const [showsOthers, setShowsOthers] = useState(false);
+  const { request, plans, bulletins } = choice;
+  const fitting = plans.filter(({ fit }) => fit.kind === 'fits');
+  const others = plans.filter(({ fit }) => fit.kind !== 'fits');
+  const readiness = readinessOf(open.job);
+  return (
+    <>
+      <p className="soft">
+        Asked with {request.codes.length === 0 ? 'no code' : request.codes.map(formatFaultCode).join(', ')}, the
+        complaint, and {[request.line, request.engine].filter(Boolean).join(' with ') || 'a vehicle of no known line'}.
+      </p>
+      {isUnfit(readiness) && <Notice kind="outOfSpec" title={sayReadiness(readiness)} />}
+      <div className={classes.columns}>
+        <div>
+          {fitting.length === 0 && <p>No plan for this vehicle speaks of these codes or this complaint.</p>}
+          {fitting.map((plan) => (
+            <PlanOffer key={plan.candidate.planId} open={open} choice={choice} plan={plan} />
+          ))}
+          {others.length > 0 && !showsOthers && (
+            <Button variant="subtle" px={0} onClick={() => setShowsOthers(true)}>
+              {others.length} {others.length === 1 ? 'plan' : 'plans'} for other vehicles
+            </Button>
+          )}
+          {showsOthers &&
+            others.map((plan) => <PlanOffer key={plan.candidate.planId} open={open} choice={choice} plan={plan} />)}
+          <NoPlanFits open={open} />
+        </div>
+        <aside>
+          <Covers open={open} />
+          <Bulletins bulletins={bulletins} />
+        </aside>
+      </div>
+    </>
+  );
+}
+
+interface OfferProps extends ChoiceProps {
+  readonly plan: RankedPlan;
+}
+
+function PlanOffer({ open, choice, plan: { candidate, fit, reasons } }: OfferProps) {
+  const { planId, version, title, expectedMinutes, tools, uses, found } = candidate;
+  const { start, problem, isBusy } = useStartTrail();
+  const begin = () =>
+    start({
+      planId,
+      version,
+      jobId: open.jobId,
+      vehicle: { fleetNumber: open.vehicle.fleetNumber, line: open.line?.name ?? open.vehicle.lineId },
+      complaint: open.job.arrival.complaint,
+    });
+  return (
+    <article className={classes.offer} data-fits={fit.kind === 'fits' || undefined}>
+      <h2>
+        <Link to={`/plans/${planId}`}>{title}</Link>
+      </h2>
+      <p className={classes.fit}>
+        <VerdictMark kind={fit.kind === 'fits' ? 'inSpec' : 'tooCloseToCall'} size={18} />{' '}
+        {sayPlanFit(fit, choice.request)}
+      </p>
+      <ul className={classes.reasons}>
+        {reasons.map((reason) => (
+          <li key={sayPlanReason(reason)}>{sayPlanReason(reason)}</li>
+        ))}
+      </ul>
+      <p className="soft">
+        About {expectedMinutes} min. {tools.length > 0 && `Needs ${tools.join(', ')}. `}
+        {sayUses(uses, found)}
+      </p>
+      {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
+      <Button
+        size="lg"
+        variant={fit.kind === 'fits' ? 'filled' : 'default'}
+        loading={isBusy}
+        onClick={() => void begin()}
+      >
+        Follow this plan
+      </Button>
+    </article>
+  );
+}
+
+function sayUses(uses: number, found: RankedPlan['candidate']['found']): string {
+  if (uses === 0) return 'Not used here yet.';
+  const most = found.slice(0, 3).map(({ title, count }) => `${title} (${count})`);
+  return `Used ${uses} ${uses === 1 ? 'time' : 'times'}; found ${most.join(', ')}.`;
+}
+
+/** An honest way on when nothing fits: the author is told, and the job says so. */
+function NoPlanFits({ open: { jobId, job, record } }: { readonly open: OpenJob }) {
+  const navigate = useNavigate();
+  const [wanted, setWanted] = useState<string | undefined>();
+  const { note, problem, isBusy } = useRecording(record);
+  const tell = async () => {
+    if (await note({ kind: 'planMissed', wanted: (wanted ?? '').trim() })) void navigate(`/jobs/${jobId}`);
+  };
+  return (
+    <div className={classes.none}>
+      <Button variant="subtle" px={0} onClick={() => setWanted(job.arrival.complaint)}>
+        No plan fits
+      </Button>
+      <Modal opened={wanted !== undefined} onClose={() => setWanted(undefined)} title="No plan fits">
+        <Stack>
+          <p>
+            The authors see that a plan was missing for this bus, and what for. The job goes on without one; write what
+            you find into its notes.
+          </p>
+          {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
+          <TextBlock label="A plan is wanted for" minRows={2} maxLength={500} value={wanted ?? ''} onText={setWanted} />
+          <Button loading={isBusy} onClick={() => void tell()}>
+            Tell the authors
+          </Button>
+        </Stack>
+      </Modal>
+    </div>
+  );
+}

@@ -1,0 +1,164 @@
+import { ActionIcon, Button, Group, Select, TextInput } from '@mantine/core';
+import {
+  formatFaultCode,
+  parseFaultCode,
+  type SheetCode,
+  type SheetUnit,
+  sayNotACode,
+  sayStatus,
+  statusOf,
+  type UnitAnswer,
+  unitAnswers,
+  unknownUnitId,
+} from '@probe-trail/core/codes';
+import type { Line } from '@probe-trail/core/vehicle';
+import { IconTrash } from '@tabler/icons-react';
+import { type FormEvent, useState } from 'react';
+import classes from './SheetEditor.module.css';
+import { sayCode } from './sayCode';
+import type { DraftOfSheet } from './useSheetDraft';
+
+interface EditorProps {
+  readonly line: Line | undefined;
+  readonly draft: DraftOfSheet;
+}
+
+/** What a sheet says before it is kept: every unit with its answer, every code; all of it can be put right. */
+export function SheetEditor({ line, draft: { sheet, change } }: EditorProps) {
+  const units = sheet.units;
+  const setUnit = (unit: SheetUnit) => change({ units: units.map((one) => (one.unitId === unit.unitId ? unit : one)) });
+  const setCodes = (codes: readonly SheetCode[]) =>
+    change({ codes, units: units.map((unit) => withAnswer(unit, codes)) });
+  return (
+    <div className={classes.editor}>
+      <AddCode units={units} onAdd={(code) => setCodes([...sheet.codes, code])} />
+      {units.map((unit) => (
+        <section key={unit.unitId} className={classes.unit} aria-label={unit.name}>
+          <b>{unit.name}</b>
+          <Select
+            aria-label={`${unit.name} answered or not`}
+            size="sm"
+            w={130}
+            data={Object.entries(unitAnswers).map(([value, label]) => ({ value, label }))}
+            allowDeselect={false}
+            value={unit.answer}
+            onChange={(answer) => setUnit({ ...unit, answer: (answer ?? 'unread') as UnitAnswer })}
+          />
+          <ul>
+            {sheet.codes.map((code, at) =>
+              code.unitId === unit.unitId ? (
+                <CodeLine
+                  key={at}
+                  code={code}
+                  line={line}
+                  units={units}
+                  onChange={(next) => setCodes(sheet.codes.map((one, index) => (index === at ? next : one)))}
+                  onRemove={() => setCodes(sheet.codes.filter((_, index) => index !== at))}
+                />
+              ) : null,
+            )}
+          </ul>
+        </section>
+      ))}
+    </div>
+  );
+}
+
+/** A unit of which there is a code has answered. */
+const withAnswer = (unit: SheetUnit, codes: readonly SheetCode[]): SheetUnit =>
+  codes.some(({ unitId }) => unitId === unit.unitId) ? { ...unit, answer: 'answered' } : unit;
+
+const unitOptions = (units: readonly SheetUnit[]) => units.map(({ unitId, name }) => ({ value: unitId, label: name }));
+
+interface LineProps {
+  readonly code: SheetCode;
+  readonly line: Line | undefined;
+  readonly units: readonly SheetUnit[];
+  readonly onChange: (code: SheetCode) => void;
+  readonly onRemove: () => void;
+}
+
+function CodeLine({ code, line, units, onChange, onRemove }: LineProps) {
+  const text = formatFaultCode(code);
+  return (
+    <li>
+      <b className="mono">{text}</b>
+      <span>
+        {sayCode(code, line)} <small className="soft">{sayStatus(code.status)}</small>
+      </span>
+      {code.unitId === unknownUnitId && (
+        <Select
+          aria-label={`Unit of ${text}`}
+          placeholder="which unit?"
+          size="sm"
+          searchable
+          data={unitOptions(units.filter(({ unitId }) => unitId !== unknownUnitId))}
+          value={null}
+          onChange={(unitId) => unitId && onChange({ ...code, unitId })}
+        />
+      )}
+      <ActionIcon aria-label={`Take ${text} off`} onClick={onRemove}>
+        <IconTrash size={20} />
+      </ActionIcon>
+    </li>
+  );
+}
+
+interface AddProps {
+  readonly units: readonly SheetUnit[];
+  readonly onAdd: (code: SheetCode) => void;
+}
+
+const statuses = {
+  now: { label: 'failing now', status: statusOf('testFailed', 'confirmed') },
+  stored: { label: 'stored', status: statusOf('confirmed') },
+  pending: { label: 'pending', status: statusOf('pending') },
+  unknown: { label: 'status not given', status: null },
+} as const;
+
+function AddCode({ units, onAdd }: AddProps) {
+  const [text, setText] = useState('');
+  const [unitId, setUnitId] = useState<string | null>(null);
+  const [status, setStatus] = useState<keyof typeof statuses>('unknown');
+  const [says, setSays] = useState<string | undefined>();
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    const code = parseFaultCode(text);
+    if (!code) return setSays(sayNotACode(text));
+    onAdd({ ...code, unitId: unitId ?? units[0]?.unitId ?? unknownUnitId, text: '', status: statuses[status].status });
+    setText('');
+    setSays(undefined);
+  };
+  return (
+    <form onSubmit={submit} className={classes.add}>
+      <Group align="flex-start">
+        <Select
+          aria-label="Unit of the code"
+          searchable
+          data={unitOptions(units)}
+          value={unitId ?? units[0]?.unitId ?? null}
+          onChange={setUnitId}
+        />
+        <TextInput
+          aria-label="Code"
+          placeholder="P0118 or U0100-87"
+          className={classes.code}
+          value={text}
+          error={says}
+          onChange={(event) => setText(event.currentTarget.value)}
+        />
+        <Select
+          aria-label="Status of the code"
+          w={170}
+          allowDeselect={false}
+          data={Object.entries(statuses).map(([value, { label }]) => ({ value, label }))}
+          value={status}
+          onChange={(value) => setStatus((value ?? 'unknown') as keyof typeof statuses)}
+        />
+        <Button type="submit" variant="default" disabled={text.trim() === ''}>
+          Add the code
+        </Button>
+      </Group>
+    </form>
+  );
+}

@@ -1,0 +1,152 @@
+import { Button, Modal, Stack, TextInput } from '@mantine/core';
+import {
+  type CodeSheet,
+  formatFaultCode,
+  type SheetCode,
+  type SheetUnit,
+  sayStatus,
+  unitAnswers,
+} from '@probe-trail/core/codes';
+import { isSameCode, suspectedMakers, type Unplugged } from '@probe-trail/core/job';
+import { useState } from 'react';
+import type { OpenJob } from '../job/useJob';
+import { useRecording } from '../job/useRecording';
+import { useMay } from '../person/sessionApi';
+import { sayMoment } from '../ui/ago';
+import { Notice } from '../ui/Notice';
+import { VerdictMark } from '../ui/VerdictMark';
+import type { MarkKind } from '../ui/verdictLook';
+import classes from './SheetTable.module.css';
+import { sayCode } from './sayCode';
+
+interface TableProps {
+  readonly open: OpenJob;
+  readonly sheet: CodeSheet;
+}
+
+/** Every unit of a sheet with its answer and its codes; a code that we made can be marked so. */
+export function SheetTable({ open, sheet }: TableProps) {
+  return (
+    <section className={classes.table} aria-label="Every unit">
+      <h2>Every unit</h2>
+      {sheet.units.map((unit) => (
+        <UnitRow
+          key={unit.unitId}
+          open={open}
+          sheet={sheet}
+          unit={unit}
+          codes={sheet.codes.filter(({ unitId }) => unitId === unit.unitId)}
+        />
+      ))}
+    </section>
+  );
+}
+
+function markOfUnit({ answer }: SheetUnit, codes: readonly SheetCode[]): MarkKind {
+  if (answer === 'unread') return 'open';
+  return answer === 'silent' || codes.length > 0 ? 'outOfSpec' : 'inSpec';
+}
+
+interface RowProps extends TableProps {
+  readonly unit: SheetUnit;
+  readonly codes: readonly SheetCode[];
+}
+
+function UnitRow({ open, sheet, unit, codes }: RowProps) {
+  return (
+    <div className={classes.unit}>
+      <VerdictMark kind={markOfUnit(unit, codes)} size={20} />
+      <b>{unit.name}</b>
+      <span className="soft">
+        {unit.answer === 'answered' && codes.length === 0 ? 'no code' : unitAnswers[unit.answer]}
+      </span>
+      <ul>
+        {codes.map((code) => (
+          <CodeRow key={formatFaultCode(code)} open={open} sheet={sheet} code={code} />
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+interface CodeProps extends TableProps {
+  readonly code: SheetCode;
+}
+
+function CodeRow({ open, sheet, code }: CodeProps) {
+  const mark = open.job.madeByUs.find((one) => isSameCode(one, code));
+  const before = open.sheets[open.sheets.indexOf(sheet) - 1];
+  const makers = suspectedMakers(code, sheet, before, open.unplugged);
+  return (
+    <li data-ours={mark !== undefined || undefined}>
+      <b className="mono">{formatFaultCode(code)}</b>
+      <span>
+        <span className={classes.says}>{sayCode(code, open.line)}</span>
+        <small>{mark ? `made by us: ${mark.because} (${mark.by})` : sayStatus(code.status)}</small>
+        {!mark && makers.length > 0 && (
+          <small className={classes.hint}>Perhaps made by us: {makers.map(sayMaker).join(', ')}</small>
+        )}
+      </span>
+      <MadeByUs open={open} code={code} isOurs={mark !== undefined} suggestion={makers.map(sayMaker).join(', ')} />
+    </li>
+  );
+}
+
+const sayMaker = ({ what, atMs }: Unplugged) => `${what} was unplugged ${sayMoment(atMs, Date.now())}`;
+
+interface MadeProps {
+  readonly open: OpenJob;
+  readonly code: SheetCode;
+  readonly isOurs: boolean;
+  /** What may have made it; empty where nothing is known. */
+  readonly suggestion: string;
+}
+
+function MadeByUs({ open, code, isOurs, suggestion }: MadeProps) {
+  const { note, problem } = useRecording(open.record);
+  const [isAsking, setIsAsking] = useState(false);
+  const [because, setBecause] = useState(suggestion);
+  const mayMark = useMay('workOnJobs');
+  const { unitId, code: text, failureType } = code;
+  const which = { unitId, code: text, failureType };
+  if (!mayMark) return null;
+  if (isOurs)
+    return (
+      <Button variant="subtle" onClick={() => void note({ kind: 'codeCounts', ...which })}>
+        Counts after all
+      </Button>
+    );
+  const save = async () => {
+    if (await note({ kind: 'codeMadeByUs', ...which, because: because.trim() })) setIsAsking(false);
+  };
+  return (
+    <>
+      <Button variant="subtle" onClick={() => setIsAsking(true)}>
+        Made by us
+      </Button>
+      <Modal opened={isAsking} onClose={() => setIsAsking(false)} title={`${formatFaultCode(code)} was made by us`}>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void save();
+          }}
+        >
+          <Stack>
+            {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
+            <TextInput
+              label="What made it"
+              placeholder="B11 was unplugged with the ignition on"
+              data-autofocus
+              maxLength={300}
+              value={because}
+              onChange={(event) => setBecause(event.currentTarget.value)}
+            />
+            <Button type="submit" disabled={because.trim() === ''}>
+              It no longer counts
+            </Button>
+          </Stack>
+        </form>
+      </Modal>
+    </>
+  );
+}

@@ -1,0 +1,73 @@
+import { isProblemDetails } from '@probe-trail/core/problem';
+import { type ReadingProgress, withProgress } from '@probe-trail/core/vehicleInterface';
+import { useEffect, useRef, useState } from 'react';
+import type { DraftOfSheet } from './useSheetDraft';
+
+export interface Reading {
+  /** The unit that is being asked; `undefined` while nothing is read. */
+  readonly asking: { readonly name: string; readonly done: number; readonly of: number } | undefined;
+  readonly problem: string | undefined;
+  /** Asks these units; none: all. */
+  readonly start: (unitIds: readonly string[]) => Promise<void>;
+  readonly cancel: () => void;
+}
+
+/** Reading through the vehicle interface: what has been read is in the draft at once, whatever happens then. */
+export function useReading(jobId: string, { draft, change }: DraftOfSheet): Reading {
+  const [asking, setAsking] = useState<Reading['asking']>();
+  const [problem, setProblem] = useState<string | undefined>();
+  const running = useRef<AbortController>(undefined);
+  const latest = useRef(draft);
+  latest.current = draft;
+  useEffect(() => () => running.current?.abort(), []);
+
+  const take = (line: ReadingProgress) => {
+    if (line.kind === 'asking') setAsking(line);
+    if (line.kind === 'failed') setProblem(line.says);
+    if (line.kind !== 'unit') return;
+    latest.current = { ...latest.current, ...withProgress(latest.current, line) };
+    change(withProgress(latest.current, line));
+  };
+
+  const start = async (unitIds: readonly string[]) => {
+    const control = new AbortController();
+    running.current = control;
+    setProblem(undefined);
+    try {
+      for await (const line of readLines(jobId, { moment: draft.moment, unitIds }, control.signal)) take(line);
+    } catch (error) {
+      if (!control.signal.aborted) setProblem(sayBroken(error));
+    } finally {
+      setAsking(undefined);
+    }
+  };
+  return { asking, problem, start, cancel: () => running.current?.abort() };
+}
+
+const sayBroken = (error: unknown) =>
+  isProblemDetails(error)
+    ? error.detail
+    : 'The connection broke off. What was read is kept here; go on with the units that are left.';
+
+interface Asked {
+  readonly moment: string;
+  readonly unitIds: readonly string[];
+}
+
+/** The lines of the answer, as they arrive. */
+async function* readLines(jobId: string, asked: Asked, signal: AbortSignal): AsyncGenerator<ReadingProgress> {
+  const answer = await fetch(`/api/jobs/${jobId}/interface/reading`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(asked),
+    signal,
+  });
+  if (!answer.ok || !answer.body) throw await answer.json();
+  const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = '';
+  for (let piece = await reader.read(); !piece.done; piece = await reader.read()) {
+    const lines = `${rest}${piece.value}`.split('\n');
+    rest = lines.pop() ?? '';
+    for (const line of lines) yield JSON.parse(line) as ReadingProgress;
+  }
+}

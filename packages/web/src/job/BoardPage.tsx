@@ -1,0 +1,79 @@
+import { Button } from '@mantine/core';
+import type { JobListItem } from '@probe-trail/core/job';
+import { Link } from 'react-router';
+import { useMay } from '../person/sessionApi';
+import { Moment } from '../ui/Moment';
+import { Page } from '../ui/Page';
+import rows from '../ui/rows.module.css';
+import { Wait } from '../ui/Wait';
+import classes from './BoardPage.module.css';
+import { JobPath, StopNames } from './JobPath';
+import { useBoardQuery } from './jobApi';
+
+// On the wall nobody touches it: it asks by itself what is new.
+const refreshMs = 15_000;
+
+/** Home, on the tablet and on the wall: every bus in the workshop, how far it has come, and what it waits for. */
+export function BoardPage() {
+  const { data, error, refetch } = useBoardQuery(undefined, {
+    pollingInterval: refreshMs,
+    refetchOnMountOrArgChange: true,
+  });
+  const mayTakeIn = useMay('takeInJobs');
+  return (
+    <Page
+      isWide
+      title={data ? sayCount(data.length) : 'In the workshop'}
+      actions={
+        mayTakeIn && (
+          <Button component={Link} to="/jobs/new">
+            Take a bus in
+          </Button>
+        )
+      }
+    >
+      <Wait for={data} error={error} retry={refetch}>
+        {(jobs) =>
+          jobs.length === 0 ? (
+            <p>No bus is in the workshop. Take one in, and it stands here until it is gone.</p>
+          ) : (
+            <>
+              <div className={classes.head}>
+                <StopNames />
+              </div>
+              <ul className={`${rows.rows} ${classes.board}`}>
+                {jobs.map((job) => (
+                  <JobLine key={job.jobId} job={job} />
+                ))}
+              </ul>
+            </>
+          )
+        }
+      </Wait>
+    </Page>
+  );
+}
+
+const sayCount = (count: number) => `${count} in the workshop`;
+
+function JobLine({ job }: { readonly job: JobListItem }) {
+  const { jobId, fleetNumber, complaint, standing, at, waitsFor, assignedTo, takenInAtMs } = job;
+  return (
+    <li>
+      <Link to={`/jobs/${jobId}`}>
+        <b className={classes.bus}>{fleetNumber}</b>
+        <span className={classes.what}>
+          <span className={classes.complaint}>{complaint}</span>
+          <small data-waits={waitsFor !== '' || undefined}>{waitsFor === '' ? at : `waits for ${waitsFor}`}</small>
+        </span>
+        <JobPath standing={standing} isWaiting={waitsFor !== ''} />
+        <span className={classes.who}>
+          {assignedTo || <i>nobody yet</i>}
+          <small>
+            <Moment atMs={takenInAtMs} />
+          </small>
+        </span>
+      </Link>
+    </li>
+  );
+}

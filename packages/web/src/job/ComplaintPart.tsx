@@ -1,0 +1,136 @@
+import { Button, Group, Modal } from '@mantine/core';
+import { type Arrival, type Job, occasions } from '@probe-trail/core/job';
+import { useState } from 'react';
+import { useMay } from '../person/sessionApi';
+import { Moment } from '../ui/Moment';
+import { Notice } from '../ui/Notice';
+import { TextBlock } from '../ui/TextField';
+import { VerdictMark } from '../ui/VerdictMark';
+import { ArrivalForm } from './ArrivalForm';
+import classes from './ComplaintPart.module.css';
+import { Part } from './Part';
+import type { OpenJob } from './useJob';
+import { useRecording } from './useRecording';
+
+/** The complaint in the customer's words, and whether the workshop has seen it. */
+export function ComplaintPart({ open: { job, record } }: { readonly open: OpenJob }) {
+  const { note, problem } = useRecording(record);
+  const mayChange = useMay('takeInJobs');
+  const mayCheck = useMay('workOnJobs');
+  return (
+    <Part
+      title="Complaint"
+      actions={
+        mayChange && (
+          <ChangeArrival arrival={job.arrival} onChanged={(arrival) => note({ kind: 'arrivalChanged', arrival })} />
+        )
+      }
+    >
+      {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
+      <blockquote className={classes.complaint}>{job.arrival.complaint}</blockquote>
+      <Circumstances arrival={job.arrival} />
+      {job.complaintCheck && <Checked check={job.complaintCheck} />}
+      {mayCheck && (
+        <CheckComplaint
+          isFirst={job.complaintCheck === undefined}
+          onChecked={(result, seen) => note({ kind: 'complaintChecked', result, seen })}
+        />
+      )}
+    </Part>
+  );
+}
+
+function Circumstances({ arrival }: { readonly arrival: Arrival }) {
+  const facts = [
+    ['When', [...arrival.occasions.map((name) => occasions[name]), arrival.howOften].filter(Boolean).join(', ')],
+    ['Lamps and messages', arrival.lamps.join(', ')],
+    ['Already tried', arrival.triedBefore.map(({ what, by }) => (by ? `${what} (${by})` : what)).join('; ')],
+    ['Brought by', arrival.broughtBy],
+  ].filter(([, says]) => says !== '');
+  return (
+    <dl className={classes.facts}>
+      {facts.map(([name, says]) => (
+        <div key={name}>
+          <dt>{name}</dt>
+          <dd>{says}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+function Checked({ check }: { readonly check: NonNullable<Job['complaintCheck']> }) {
+  const isSeen = check.result === 'confirmed';
+  return (
+    <div className={classes.checked}>
+      <VerdictMark kind={isSeen ? 'outOfSpec' : 'open'} />
+      <p>
+        <b>{isSeen ? 'Seen' : 'Not reproduced'}</b>
+        {check.seen !== '' && `: ${check.seen}`}
+        <small>
+          {check.by}, <Moment atMs={check.atMs} />
+        </small>
+      </p>
+    </div>
+  );
+}
+
+interface CheckProps {
+  readonly isFirst: boolean;
+  readonly onChecked: (result: 'confirmed' | 'notReproduced', seen: string) => Promise<boolean>;
+}
+
+/** Before anything else the technician sees the complaint, or says that it would not show. */
+function CheckComplaint({ isFirst, onChecked }: CheckProps) {
+  const [isOpen, setIsOpen] = useState(isFirst);
+  const [seen, setSeen] = useState('');
+  const record = async (result: 'confirmed' | 'notReproduced') => {
+    if (!(await onChecked(result, seen.trim()))) return;
+    setSeen('');
+    setIsOpen(false);
+  };
+  if (!isOpen)
+    return (
+      <Button variant="subtle" px={0} onClick={() => setIsOpen(true)}>
+        Check it again
+      </Button>
+    );
+  return (
+    <div className={classes.check}>
+      <TextBlock label="What did you see?" minRows={2} maxLength={2000} value={seen} onText={setSeen} />
+      <Group mt="sm">
+        <Button size="lg" onClick={() => void record('confirmed')}>
+          Complaint seen
+        </Button>
+        <Button size="lg" variant="default" onClick={() => void record('notReproduced')}>
+          Not reproduced
+        </Button>
+      </Group>
+    </div>
+  );
+}
+
+interface ChangeProps {
+  readonly arrival: Arrival;
+  readonly onChanged: (arrival: Arrival) => Promise<boolean>;
+}
+
+function ChangeArrival({ arrival, onChanged }: ChangeProps) {
+  const [draft, setDraft] = useState<Arrival | undefined>();
+  const save = async () => {
+    if (draft && (await onChanged(draft))) setDraft(undefined);
+  };
+  return (
+    <>
+      <Button variant="subtle" onClick={() => setDraft(arrival)}>
+        Change
+      </Button>
+      <Modal opened={draft !== undefined} onClose={() => setDraft(undefined)} title="Arrival" size="xl">
+        {draft && <ArrivalForm arrival={draft} onChange={setDraft} />}
+        <Button mt="md" disabled={draft?.complaint.trim() === ''} onClick={() => void save()}>
+          Save
+        </Button>
+      </Modal>
+    </>
+  );
+}

@@ -1,0 +1,66 @@
+import { standingOf, type standings } from '@probe-trail/core/job';
+import { Link, useParams } from 'react-router';
+import { Bar } from '../ui/Page';
+import { Wait } from '../ui/Wait';
+import { CodesPart } from './CodesPart';
+import { ComplaintPart } from './ComplaintPart';
+import classes from './JobPage.module.css';
+import { JobPath } from './JobPath';
+import { JobSpine } from './JobSpine';
+import { MoveOn } from './MoveOn';
+import { NotesPart } from './NotesPart';
+import { PhotosPart } from './PhotosPart';
+import { ReadinessStrip } from './ReadinessStrip';
+import { TrailsPart } from './TrailsPart';
+import { type OpenJob, useJob } from './useJob';
+
+/** A job: what has happened on the left, and everything that is known and to be done in the middle. */
+export function JobPage() {
+  const { jobId = '' } = useParams();
+  const { open, error, retry } = useJob(jobId);
+  if (!open)
+    return (
+      <>
+        <Bar />
+        <Wait for={undefined} error={error} retry={retry}>
+          {() => null}
+        </Wait>
+      </>
+    );
+  return (
+    <div className={classes.page}>
+      <Bar>
+        <JobTitle open={open} />
+      </Bar>
+      <JobSpine open={open} />
+      <main className={classes.sheet}>
+        <JobPath standing={standingOfJob(open)} isWaiting={open.job.waitsFor !== ''} />
+        <MoveOn open={open} />
+        <ReadinessStrip open={open} />
+        <ComplaintPart open={open} />
+        <CodesPart open={open} />
+        <TrailsPart open={open} />
+        <PhotosPart open={open} />
+        <NotesPart open={open} />
+      </main>
+    </div>
+  );
+}
+
+function JobTitle({ open: { vehicle, line } }: { readonly open: OpenJob }) {
+  return (
+    <h1 className={classes.title}>
+      <Link to={`/vehicles/${vehicle.vehicleId}`}>{vehicle.fleetNumber}</Link>
+      <span>{[line?.name, vehicle.engine, vehicle.modelYear].filter(Boolean).join(' · ')}</span>
+    </h1>
+  );
+}
+
+export function standingOfJob({ job, trails }: Pick<OpenJob, 'job' | 'trails'>): keyof typeof standings {
+  return standingOf({
+    stage: job.stage,
+    complaintCheck: job.complaintCheck?.result ?? null,
+    hasOpenTrail: trails.some(({ concludedWith }) => concludedWith === null),
+    hasConclusion: trails.some(({ concludedWith }) => concludedWith !== null),
+  });
+}

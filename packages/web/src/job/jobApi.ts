@@ -1,0 +1,49 @@
+import type { MissedPlan, PlanChoice } from '@probe-trail/core/choosing';
+import type { NewSheet } from '@probe-trail/core/codes';
+import type { JobEvent, JobListItem, JobLog } from '@probe-trail/core/job';
+import type { Cleared } from '@probe-trail/core/vehicleInterface';
+import { api } from '../app/api';
+
+type ForJob<Body> = { readonly jobId: string } & Body;
+
+export const jobApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    board: build.query<readonly JobListItem[], void>({ query: () => 'jobs', providesTags: ['jobs'] }),
+    jobLog: build.query<JobLog, string>({ query: (jobId) => `jobs/${jobId}`, providesTags: ['jobs', 'trails'] }),
+    planChoice: build.query<PlanChoice, string>({
+      query: (jobId) => `jobs/${jobId}/plans`,
+      providesTags: ['jobs', 'plans'],
+    }),
+    missedPlans: build.query<readonly MissedPlan[], void>({ query: () => 'jobs/missed-plans', providesTags: ['jobs'] }),
+    appendJobEvents: build.mutation<unknown, ForJob<{ readonly events: readonly JobEvent[] }>>({
+      query: ({ jobId, events }) => ({ url: `jobs/${jobId}/events`, method: 'POST', body: { events } }),
+      invalidatesTags: ['jobs'],
+    }),
+    keepSheet: build.mutation<unknown, ForJob<{ readonly sheet: NewSheet }>>({
+      query: ({ jobId, sheet }) => ({ url: `jobs/${jobId}/sheets`, method: 'POST', body: sheet }),
+      invalidatesTags: ['jobs', 'vehicles'],
+    }),
+    clearCodes: build.mutation<Cleared, ForJob<{ readonly eventId: string }>>({
+      query: ({ jobId, eventId }) => ({ url: `jobs/${jobId}/interface/clearing`, method: 'POST', body: { eventId } }),
+      invalidatesTags: ['jobs'],
+    }),
+    addPhoto: build.mutation<{ readonly photoId: string }, Blob>({
+      query: (picture) => {
+        const body = new FormData();
+        body.append('photo', picture, 'photo.jpg');
+        return { url: 'photos', method: 'POST', body };
+      },
+    }),
+  }),
+});
+
+export const {
+  useBoardQuery,
+  useJobLogQuery,
+  usePlanChoiceQuery,
+  useMissedPlansQuery,
+  useAppendJobEventsMutation,
+  useKeepSheetMutation,
+  useClearCodesMutation,
+  useAddPhotoMutation,
+} = jobApi;

@@ -1,0 +1,86 @@
+import type { CodeSheet } from '@probe-trail/core/codes';
+import { type Job, type JobEvent, reduceJob, type Unplugged } from '@probe-trail/core/job';
+import type { TrailListItem } from '@probe-trail/core/trail';
+import type { Line, OdometerReading, Vehicle } from '@probe-trail/core/vehicle';
+import { nanoid } from '@reduxjs/toolkit';
+import { skipToken } from '@reduxjs/toolkit/query';
+import { useMemo } from 'react';
+import { sayFailure } from '../app/api';
+import { usePerson } from '../person/sessionApi';
+import { useLine, useVehicleQuery } from '../vehicle/vehicleApi';
+import { useAppendJobEventsMutation, useJobLogQuery } from './jobApi';
+
+/** An event without what every event has: id, time and person are added here. */
+export type NewJobEvent = JobEvent extends infer One
+  ? One extends JobEvent
+    ? Omit<One, 'id' | 'atMs' | 'by'>
+    : never
+  : never;
+
+export const stampedJobEvent = (event: NewJobEvent, by: string): JobEvent =>
+  ({ ...event, id: nanoid(), atMs: Date.now(), by }) as JobEvent;
+
+/** A job with what hangs on it, as its pages show it. */
+export interface OpenJob {
+  readonly jobId: string;
+  readonly job: Job;
+  readonly events: readonly JobEvent[];
+  readonly sheets: readonly CodeSheet[];
+  readonly trails: readonly TrailListItem[];
+  readonly unplugged: readonly Unplugged[];
+  readonly vehicle: Vehicle;
+  readonly odometer: readonly OdometerReading[];
+  readonly line: Line | undefined;
+  /** Records what happened. @returns the sentence why it could not be recorded, if it could not */
+  readonly record: (...events: readonly NewJobEvent[]) => Promise<string | undefined>;
+}
+
+/** Opens a job: its events folded by the core, its vehicle and line. */
+export function useJob(jobId: string) {
+  const log = useJobLogQuery(jobId, { refetchOnMountOrArgChange: true });
+  const record = useRecordOnJob(jobId);
+  const job = useMemo(() => (log.data ? foldJob(log.data.events) : undefined), [log.data]);
+  const vehicle = useVehicleQuery(job?.vehicleId ?? skipToken);
+  const line = useLine(vehicle.data?.vehicle.lineId);
+  const open = useMemo<OpenJob | undefined>(() => {
+    if (!job || !log.data || !vehicle.data) return undefined;
+    const { events, sheets, trails, unplugged } = log.data;
+    return {
+      jobId,
+      job,
+      events,
+      sheets,
+      trails,
+      unplugged,
+      vehicle: vehicle.data.vehicle,
+      odometer: vehicle.data.odometer,
+      line,
+      record,
+    };
+  }, [jobId, job, log.data, vehicle.data, line, record]);
+  const retry = () => {
+    void log.refetch();
+    if (job) void vehicle.refetch();
+  };
+  return { open, error: log.error ?? vehicle.error, retry };
+}
+
+export function useRecordOnJob(jobId: string): OpenJob['record'] {
+  const [append] = useAppendJobEventsMutation();
+  const person = usePerson();
+  return useMemo(
+    () =>
+      async (...events) => {
+        const stamped = events.map((event) => stampedJobEvent(event, person?.name ?? ''));
+        const { error } = await append({ jobId, events: stamped });
+        return error === undefined ? undefined : sayFailure(error);
+      },
+    [append, jobId, person?.name],
+  );
+}
+
+function foldJob(events: readonly JobEvent[]): Job {
+  const reduced = reduceJob(events);
+  if (!reduced.ok) throw new Error(`the log of the job is broken at event ${reduced.problem.eventId}`);
+  return reduced.value;
+}

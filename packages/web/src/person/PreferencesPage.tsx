@@ -1,0 +1,112 @@
+import { Button, Group, PasswordInput, SegmentedControl, Stack } from '@mantine/core';
+import { type Preferences, type Role, roles, shortestPassword } from '@probe-trail/core/person';
+import { useState } from 'react';
+import { sayFailure } from '../app/api';
+import { Notice } from '../ui/Notice';
+import { Page } from '../ui/Page';
+import classes from './PreferencesPage.module.css';
+import {
+  useChangePasswordMutation,
+  usePerson,
+  usePreferences,
+  useSetPreferencesMutation,
+  useSignOutMutation,
+} from './sessionApi';
+
+const choices = {
+  units: { label: 'Units', options: { metric: 'km, °C, kPa', us: 'mi, °F, psi' } },
+  theme: { label: 'Colours', options: { auto: 'as the device', day: 'day', night: 'night' } },
+  textSize: { label: 'Text', options: { normal: 'normal', large: 'larger', largest: 'largest' } },
+} as const satisfies Record<keyof Preferences, { label: string; options: Record<string, string> }>;
+
+/** What somebody sets for themselves, on every device; signing out. */
+export function PreferencesPage() {
+  const person = usePerson();
+  const preferences = usePreferences();
+  const [save, { error }] = useSetPreferencesMutation();
+  const [signOut] = useSignOutMutation();
+  const set = (change: Partial<Preferences>) => void save({ ...preferences, ...change });
+  return (
+    <Page
+      title={person?.name ?? ''}
+      actions={
+        <>
+          <Button variant="subtle" onClick={() => void signOut('everywhere')}>
+            Sign out everywhere
+          </Button>
+          <Button variant="default" onClick={() => void signOut('here')}>
+            Sign out
+          </Button>
+        </>
+      }
+    >
+      <p className="soft">{sayRoles(person?.roles ?? [])}</p>
+      {error !== undefined && <Notice kind="outOfSpec" title={sayFailure(error)} />}
+      <div className={classes.choices}>
+        {(Object.keys(choices) as (keyof Preferences)[]).map((field) => (
+          <div key={field}>
+            <span id={`choice-${field}`}>{choices[field].label}</span>
+            <SegmentedControl
+              size="md"
+              aria-labelledby={`choice-${field}`}
+              value={preferences[field]}
+              data={Object.entries(choices[field].options).map(([value, label]) => ({ value, label }))}
+              onChange={(value) => set({ [field]: value })}
+            />
+          </div>
+        ))}
+      </div>
+      <PasswordForm />
+    </Page>
+  );
+}
+
+export const sayRoles = (held: readonly Role[]) => held.map((role) => roles[role]).join(', ');
+
+function PasswordForm() {
+  const [current, setCurrent] = useState('');
+  const [password, setPassword] = useState('');
+  const [change, { error, isSuccess, isLoading }] = useChangePasswordMutation();
+  return (
+    <form
+      className={classes.password}
+      onSubmit={async (event) => {
+        event.preventDefault();
+        if ((await change({ current, password })).error) return;
+        setCurrent('');
+        setPassword('');
+      }}
+    >
+      <h2>Password</h2>
+      {error !== undefined && <Notice kind="outOfSpec" title={sayFailure(error)} />}
+      {isSuccess && <Notice kind="inSpec" title="The password is changed. Other browsers are signed out." />}
+      <Stack gap="sm">
+        <PasswordInput
+          label="The one that you have now"
+          size="md"
+          autoComplete="current-password"
+          value={current}
+          onChange={(event) => setCurrent(event.currentTarget.value)}
+        />
+        <PasswordInput
+          label="The new one"
+          description={`At least ${shortestPassword} characters`}
+          size="md"
+          autoComplete="new-password"
+          value={password}
+          onChange={(event) => setPassword(event.currentTarget.value)}
+        />
+        <Group>
+          <Button
+            type="submit"
+            variant="default"
+            loading={isLoading}
+            disabled={current === '' || password.length < shortestPassword}
+          >
+            Change the password
+          </Button>
+        </Group>
+      </Stack>
+    </form>
+  );
+}

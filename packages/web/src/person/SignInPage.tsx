@@ -1,0 +1,103 @@
+import { Button, PasswordInput, Stack, TextInput } from '@mantine/core';
+import { type DemoAccount, roles, type Session, shortestPassword } from '@probe-trail/core/person';
+import { type FormEvent, useState } from 'react';
+import { sayFailure } from '../app/api';
+import { Notice } from '../ui/Notice';
+import classes from './SignInPage.module.css';
+import { useAddFirstPersonMutation, useSignInMutation } from './sessionApi';
+
+/** The way in: name and password; at the very first start, the first account. */
+export function SignInPage({ session }: { readonly session: Session }) {
+  const [signIn, { error, isLoading }] = useSignInMutation();
+  const [addFirst, first] = useAddFirstPersonMutation();
+  const isFirst = session.needsFirstPerson;
+  const enter = async (name: string, password: string) => {
+    if (isFirst && (await addFirst({ name, password })).error) return;
+    await signIn({ name, password });
+  };
+  const problem = first.error ?? error;
+  return (
+    <main className={classes.page}>
+      <div className={classes.sheet}>
+        <img src="/waymark.svg" alt="" width={56} height={56} />
+        <h1>{isFirst ? 'Set up this workshop' : 'Probe Trail'}</h1>
+        <p className="soft">
+          {isFirst
+            ? 'You are the first here. Your account may do everything; you add the others afterwards.'
+            : 'What you write and record bears your name.'}
+        </p>
+        {problem !== undefined && (
+          <Notice kind="outOfSpec" title="You are not signed in">
+            <p>{sayFailure(problem)}</p>
+          </Notice>
+        )}
+        <SignInForm isFirst={isFirst} isBusy={isLoading || first.isLoading} onEnter={enter} />
+        {session.demoAccounts.length > 0 && <DemoAccounts accounts={session.demoAccounts} onEnter={enter} />}
+      </div>
+    </main>
+  );
+}
+
+type Enter = (name: string, password: string) => Promise<void>;
+
+interface FormProps {
+  readonly isFirst: boolean;
+  readonly isBusy: boolean;
+  readonly onEnter: Enter;
+}
+
+function SignInForm({ isFirst, isBusy, onEnter }: FormProps) {
+  const [name, setName] = useState('');
+  const [password, setPassword] = useState('');
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    void onEnter(name.trim(), password);
+  };
+  return (
+    <form onSubmit={submit}>
+      <Stack gap="sm">
+        <TextInput
+          label="Name"
+          autoComplete="username"
+          autoFocus
+          required
+          value={name}
+          onChange={(event) => setName(event.currentTarget.value)}
+        />
+        <PasswordInput
+          label="Password"
+          description={isFirst ? `At least ${shortestPassword} characters` : undefined}
+          autoComplete={isFirst ? 'new-password' : 'current-password'}
+          size="md"
+          required
+          value={password}
+          onChange={(event) => setPassword(event.currentTarget.value)}
+        />
+        <Button type="submit" size="lg" loading={isBusy} disabled={name.trim() === '' || password === ''}>
+          {isFirst ? 'Make the first account' : 'Sign in'}
+        </Button>
+      </Stack>
+    </form>
+  );
+}
+
+function DemoAccounts({ accounts, onEnter }: { readonly accounts: readonly DemoAccount[]; readonly onEnter: Enter }) {
+  return (
+    <section aria-label="Accounts of the demo world">
+      <h2>Accounts of the demo world</h2>
+      <ul className={classes.accounts}>
+        {accounts.map(({ name, roles: held, password }) => (
+          <li key={name}>
+            <button type="button" onClick={() => void onEnter(name, password)}>
+              <span>
+                <b>{name}</b>
+                <small>{held.map((role) => roles[role]).join(', ')}</small>
+              </span>
+              <code>{password}</code>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

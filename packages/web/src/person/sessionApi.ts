@@ -1,0 +1,58 @@
+import {
+  defaultPreferences,
+  type FirstPerson,
+  may,
+  type OwnPassword,
+  type Permission,
+  type Person,
+  type Preferences,
+  type Session,
+  type SignIn,
+} from '@probe-trail/core/person';
+import { api } from '../app/api';
+
+export const sessionApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    session: build.query<Session, void>({ query: () => 'session', providesTags: ['session'] }),
+    signIn: build.mutation<Person, SignIn>({
+      query: (body) => ({ url: 'session', method: 'POST', body }),
+      invalidatesTags: (person) =>
+        person ? ['session', 'people', 'plans', 'trails', 'jobs', 'vehicles', 'lines'] : [],
+    }),
+    signOut: build.mutation<void, 'here' | 'everywhere'>({
+      query: (where) => ({ url: where === 'here' ? 'session' : 'session/everywhere', method: 'DELETE' }),
+      invalidatesTags: ['session'],
+    }),
+    setPreferences: build.mutation<Person, Preferences>({
+      query: (body) => ({ url: 'session/preferences', method: 'PUT', body }),
+      invalidatesTags: ['session'],
+    }),
+    changePassword: build.mutation<void, OwnPassword>({
+      query: (body) => ({ url: 'session/password', method: 'PUT', body }),
+    }),
+    addFirstPerson: build.mutation<unknown, FirstPerson>({
+      query: (body) => ({ url: 'people/first', method: 'POST', body }),
+      invalidatesTags: ['session'],
+    }),
+  }),
+});
+
+export const {
+  useSessionQuery,
+  useSignInMutation,
+  useSignOutMutation,
+  useSetPreferencesMutation,
+  useChangePasswordMutation,
+  useAddFirstPersonMutation,
+} = sessionApi;
+
+/** Whoever is signed in at this browser; `undefined` while nobody is, or while the answer is on its way. */
+export const usePerson = (): Person | undefined => useSessionQuery().data?.person ?? undefined;
+
+/** Whether whoever is signed in may do this; the server guards it too. */
+export const useMay = (permission: Permission): boolean => may(usePerson()?.roles ?? [], permission);
+
+export const usePreferences = (): Preferences => usePerson()?.preferences ?? defaultPreferences;
+
+/** The unit in which whoever is signed in reads distances. */
+export const useDistanceUnit = () => (usePreferences().units === 'us' ? 'mi' : 'km');

@@ -1,0 +1,53 @@
+import { TextInput } from '@mantine/core';
+import { type SearchHit, type SearchKind, searchKinds } from '@probe-trail/core/search';
+import { Link, useSearchParams } from 'react-router';
+import { Page } from '../ui/Page';
+import rows from '../ui/rows.module.css';
+import { Detail } from './Detail';
+import classes from './SearchPage.module.css';
+import { pathOf, useFound } from './useFound';
+
+/** Everything that bears the words, by kind, with the words marked in their place. */
+export function SearchPage() {
+  const [params, setParams] = useSearchParams();
+  const words = params.get('words') ?? '';
+  const hits = useFound(words, 25);
+  const kinds = (Object.keys(searchKinds) as SearchKind[]).filter((kind) => hits.some((hit) => hit.kind === kind));
+  return (
+    <Page title="Search">
+      <TextInput
+        size="lg"
+        autoFocus
+        aria-label="Search"
+        placeholder="fleet number, plate, VIN, complaint, code, pin, part"
+        value={words}
+        onChange={(event) => setParams({ words: event.currentTarget.value }, { replace: true })}
+      />
+      {words.trim() === '' && <p className="soft">The beginnings of words are enough: “fg-0 fan”, “P04”, “C31·2”.</p>}
+      {words.trim() !== '' && hits.length === 0 && <p className="soft">Nothing bears these words.</p>}
+      {kinds.map((kind) => (
+        <section key={kind}>
+          <h2 className={classes.kind}>{searchKinds[kind]}</h2>
+          <ul className={`${rows.rows} ${classes.hits}`}>
+            {hits
+              .filter((hit) => hit.kind === kind)
+              .map((hit, at) => (
+                <Hit key={`${hit.ref} ${at}`} hit={hit} />
+              ))}
+          </ul>
+        </section>
+      ))}
+    </Page>
+  );
+}
+
+const Hit = ({ hit }: { readonly hit: SearchHit }) => (
+  <li>
+    <Link to={pathOf(hit)}>
+      <b>{hit.title}</b>
+      <span>
+        <Detail text={hit.detail} />
+      </span>
+    </Link>
+  </li>
+);
