@@ -30,20 +30,43 @@ export function sayStatus(status: number | null): string {
   return words.length > 0 ? words.join(', ') : 'passed';
 }
 
-/** What reports call a status, in their many words; the first that fits a word counts. */
-const words: readonly (readonly [RegExp, readonly StatusBit[]])[] = [
-  [
-    /\b(present|current(?:ly)?(?: active)?|active|static|failing(?: now)?|test failed)\b/gi,
-    ['testFailed', 'confirmed'],
-  ],
-  [/\b(pending)\b/gi, ['pending']],
-  [
-    /\b(stored|historic(?:al)?|history|confirmed|passive|intermittent|sporadic|not present|inactive)\b/gi,
-    ['confirmed'],
-  ],
-  [/\b(not (?:yet )?tested|incomplete|not complete)\b/gi, ['notTestedSinceClear']],
-  [/\b(mil on|lamp on|warning lamp)\b/gi, ['warningLamp']],
-];
+/** What reports call a status, in their many words. */
+const statusWords: Readonly<Record<string, readonly StatusBit[]>> = {
+  present: ['testFailed', 'confirmed'],
+  current: ['testFailed', 'confirmed'],
+  currently: ['testFailed', 'confirmed'],
+  active: ['testFailed', 'confirmed'],
+  static: ['testFailed', 'confirmed'],
+  failing: ['testFailed', 'confirmed'],
+  'failing now': ['testFailed', 'confirmed'],
+  'test failed': ['testFailed', 'confirmed'],
+  pending: ['pending'],
+  stored: ['confirmed'],
+  historic: ['confirmed'],
+  historical: ['confirmed'],
+  history: ['confirmed'],
+  confirmed: ['confirmed'],
+  passive: ['confirmed'],
+  inactive: ['confirmed'],
+  intermittent: ['confirmed'],
+  sporadic: ['confirmed'],
+  'not present': ['confirmed'],
+  'not tested': ['notTestedSinceClear'],
+  'not yet tested': ['notTestedSinceClear'],
+  'not complete': ['notTestedSinceClear'],
+  incomplete: ['notTestedSinceClear'],
+  'mil on': ['warningLamp'],
+  'lamp on': ['warningLamp'],
+  'warning lamp': ['warningLamp'],
+};
+
+// One pass for all words; longer ones first, so that “not present” does not leave “present” to be found.
+const anyStatusWord = new RegExp(
+  `\\b(?:${Object.keys(statusWords)
+    .sort((a, b) => b.length - a.length)
+    .join('|')})\\b`,
+  'gi',
+);
 
 export interface FoundStatus {
   readonly status: number | null;
@@ -53,15 +76,12 @@ export interface FoundStatus {
 
 /** Finds status words in a piece of a report, or a status byte written as hexadecimal with `0x`. */
 export function findStatus(text: string): FoundStatus {
-  const byte = /\b(?:status\s*[:=]?\s*)?0x([0-9a-f]{2})\b/i.exec(text);
+  const byte = text.includes('0x') ? /\b(?:status\s*[:=]?\s*)?0x([0-9a-f]{2})\b/i.exec(text) : null;
   if (byte) return { status: Number.parseInt(byte[1] ?? '0', 16), rest: text.replace(byte[0], ' ') };
   let status: number | null = null;
-  let rest = text;
-  // “not present” must not leave “present” to be found.
-  for (const [pattern, bits] of [...words].reverse())
-    rest = rest.replace(pattern, () => {
-      status = (status ?? 0) | statusOf(...bits);
-      return ' ';
-    });
+  const rest = text.replace(anyStatusWord, (word) => {
+    status = (status ?? 0) | statusOf(...(statusWords[word.toLowerCase()] ?? []));
+    return ' ';
+  });
   return { status, rest };
 }

@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import type { Line } from '../vehicle/index.js';
 import { type SheetCode, type SheetUnit, unknownUnitId } from './codeSheet.js';
 import { findStatus } from './codeStatus.js';
-import { faultCodeFinder, toFaultCode } from './faultCode.js';
+import { type FaultCode, faultCodeFinder, toFaultCode } from './faultCode.js';
 
 /** What was understood of a pasted report; shown for correction before anything is kept. */
 export interface ReadCodeText {
@@ -18,6 +18,7 @@ const silentWords =
   /\b(no (?:response|answer|communication|reply)|not responding|does not (?:answer|respond)|silent|offline|time-?out)\b/i;
 // Stands between the cells of a row, where no report has a character: from the private use area.
 const cellMark = ' \ue000 ';
+const codes = faultCodeFinder();
 const delimiters = ['\t', ';', '|', ','] as const;
 
 /**
@@ -40,18 +41,23 @@ function toRows(text: string, lines: readonly string[]): readonly (readonly stri
   return rows.filter((cells) => cells.some((cell) => cell.trim() !== ''));
 }
 
+// That many lines with codes tell how the report is made.
+const tellingLines = 200;
+
 function delimiterOf(lines: readonly string[]): string | undefined {
-  const finder = faultCodeFinder();
-  const withCodes = lines.filter((one) => one.search(finder) >= 0).slice(0, 200);
+  const telling: string[] = [];
+  for (const one of lines) {
+    if (one.search(codes) >= 0) telling.push(one);
+    if (telling.length === tellingLines) break;
+  }
   return delimiters.find(
-    (delimiter) =>
-      withCodes.length > 0 && withCodes.filter((one) => one.includes(delimiter)).length > withCodes.length * 0.8,
+    (delimiter) => telling.length > 0 && telling.filter((one) => one.includes(delimiter)).length > telling.length * 0.8,
   );
 }
 
 function makeReader(line: Line | undefined) {
   const findUnit = unitFinder(line);
-  const codes: SheetCode[] = [];
+  const read: SheetCode[] = [];
   const units = new Map<string, SheetUnit>();
   let heading: SheetUnit | undefined;
   const see = (unit: SheetUnit) => {
@@ -70,65 +76,81 @@ function makeReader(line: Line | undefined) {
     }
     const unit: SheetUnit = heading ?? { unitId: unknownUnitId, name: 'unit not named', answer: 'answered' };
     see({ ...unit, answer: 'answered' });
-    const rest = named ? found.rest.replace(named.pattern, ' ') : found.rest;
+    const rest = named ? found.rest.replace(named.called, ' ') : found.rest;
     const { status, rest: words } = findStatus(rest);
     const said = tidyWords(words);
     for (const { code, failureType } of found.codes)
-      codes.push({ unitId: unit.unitId, code, failureType, text: found.codes.length === 1 ? said : '', status });
+      read.push({ unitId: unit.unitId, code, failureType, text: found.codes.length === 1 ? said : '', status });
     return true;
   }
 
-  return { take, found: () => ({ codes: withoutRepeats(codes), units: [...units.values()] }) };
+  return { take, found: () => ({ codes: withoutRepeats(read), units: [...units.values()] }) };
 }
 
 function findCodes(row: string) {
-  const codes = [...row.matchAll(faultCodeFinder())].map((match) => toFaultCode(match[1] ?? '', match[2]));
-  return { codes, rest: codes.length > 0 ? row.replace(faultCodeFinder(), ' ') : row };
+  const found: FaultCode[] = [];
+  const rest = row.replace(codes, (_, code: string, failureType: string | undefined) => {
+    found.push(toFaultCode(code, failureType));
+    return ' ';
+  });
+  return { codes: found, rest };
 }
 
 /** The longest piece of words that is left: cells of numbers, dates and marks are no text of a code. */
 function tidyWords(rest: string): string {
-  const pieces = rest
-    .split(/\ue000|\s[-–:|]\s|\t/)
-    .map((piece) =>
-      piece
-        .replace(/[([]\s*[)\]]/g, ' ')
-        .replace(/\s+/g, ' ')
-        .replace(/^[\s\-–:;,.()[\]]+|[\s\-–:;,([]+$/g, ''),
-    )
-    .filter((piece) => /\p{L}{3}/u.test(piece));
-  return pieces.reduce((longest, piece) => (piece.length > longest.length ? piece : longest), '').slice(0, 300);
+  let longest = '';
+  for (const piece of rest.split(/\ue000|\s[-–:|]\s|\t/))
+    if (piece.trim().length > longest.trim().length && /\p{L}{3}/u.test(piece)) longest = piece;
+  return longest
+    .replace(/[([]\s*[)\]]/g, ' ')
+    .replace(/\s+/g, ' ')
+    .replace(/^[\s\-–:;,.()[\]]+|[\s\-–:;,([]+$/g, '')
+    .slice(0, 300);
 }
 
 interface FoundUnit {
   readonly id: string;
   readonly name: string;
-  readonly pattern: RegExp;
+  /** The words of the text that name it. */
+  readonly called: string;
 }
 
-/** Finds the unit that a text names, by id, name or alias; the longest name counts. */
+interface UnitName {
+  readonly id: string;
+  readonly name: string;
+  /** In small letters. */
+  readonly called: string;
+}
+
+/** Finds the unit that a text names, by id, name or alias; the first that is named, by its longest name. */
 function unitFinder(line: Line | undefined): (text: string) => FoundUnit | undefined {
-  const byName = new Map(
-    (line?.units ?? []).flatMap(({ id, name, aliases }) =>
-      [id, name, ...aliases].map((called) => [called.toLowerCase(), { id, name }] as const),
-    ),
-  );
-  if (byName.size === 0) return () => undefined;
-  const names = [...byName.keys()].sort((a, b) => b.length - a.length).map(escapeForPattern);
-  const pattern = new RegExp(`(?<![\\p{L}\\d])(${names.join('|')})(?![\\p{L}\\d])`, 'iu');
+  const byFirstWord = new Map<string, UnitName[]>();
+  for (const { id, name, aliases } of line?.units ?? [])
+    for (const called of [id, name, ...aliases].map((one) => one.toLowerCase())) {
+      const word = words.exec(called)?.[0] ?? '';
+      words.lastIndex = 0;
+      byFirstWord.set(word, [...(byFirstWord.get(word) ?? []), { id, name, called }]);
+    }
+  for (const names of byFirstWord.values()) names.sort((a, b) => b.called.length - a.called.length);
   return (text) => {
-    const match = pattern.exec(text);
-    const unit = match ? byName.get((match[1] ?? '').toLowerCase()) : undefined;
-    return unit && { ...unit, pattern };
+    const lower = text.toLowerCase();
+    for (const { 0: word, index } of lower.matchAll(words)) {
+      const unit = byFirstWord.get(word)?.find(({ called }) => standsAt(lower, index, called));
+      if (unit) return { id: unit.id, name: unit.name, called: text.slice(index, index + unit.called.length) };
+    }
+    return undefined;
   };
 }
 
-const escapeForPattern = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+const words = /[\p{L}\d]+/gu;
+
+const standsAt = (text: string, index: number, called: string): boolean =>
+  text.startsWith(called, index) && !/^[\p{L}\d]/u.test(text.slice(index + called.length, index + called.length + 2));
 
 /** A report often lists a code twice, as stored and as pending: it is one code with both. */
-function withoutRepeats(codes: readonly SheetCode[]): readonly SheetCode[] {
+function withoutRepeats(read: readonly SheetCode[]): readonly SheetCode[] {
   const byKey = new Map<string, SheetCode>();
-  for (const code of codes) {
+  for (const code of read) {
     const key = `${code.unitId} ${code.code} ${code.failureType}`;
     const known = byKey.get(key);
     byKey.set(key, known ? merged(known, code) : code);

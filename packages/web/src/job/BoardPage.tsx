@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core';
 import type { JobListItem } from '@probe-trail/core/job';
+import { useDeferredValue } from 'react';
 import { Link } from 'react-router';
 import { useMay } from '../person/sessionApi';
 import { Moment } from '../ui/Moment';
@@ -41,11 +42,7 @@ export function BoardPage() {
               <div className={classes.head}>
                 <StopNames />
               </div>
-              <ul className={`${rows.rows} ${classes.board}`}>
-                {jobs.map((job) => (
-                  <JobLine key={job.jobId} job={job} />
-                ))}
-              </ul>
+              <JobLines jobs={jobs} />
             </>
           )
         }
@@ -55,6 +52,20 @@ export function BoardPage() {
 }
 
 const sayCount = (count: number) => `${count} in the workshop`;
+
+const firstLines = 30;
+
+/** The first lines fill the screen; those below it follow once it has been painted. */
+function JobLines({ jobs }: { readonly jobs: readonly JobListItem[] }) {
+  const shown = useDeferredValue(jobs, jobs.slice(0, firstLines));
+  return (
+    <ul className={`${rows.rows} ${classes.board}`}>
+      {shown.map((job) => (
+        <JobLine key={job.jobId} job={job} />
+      ))}
+    </ul>
+  );
+}
 
 function JobLine({ job }: { readonly job: JobListItem }) {
   const { jobId, fleetNumber, complaint, standing, at, waitsFor, assignedTo, takenInAtMs } = job;
