@@ -113,7 +113,7 @@ describe('a bus at the gate, until its trail is started', () => {
   it('pastes a report of another reader, puts a unit right, and keeps that too', async () => {
     await tobi.goTo(`${jobPath}/codes/new?from=text`);
     await tobi.fill('The report', report);
-    await tobi.see('2 codes and 2 units found in 3 lines');
+    await tobi.see('2 codes and 2 units found in 3 lines; 1 says neither.');
     await tobi.see('fan relay, open');
     await tobi.fill('Unit of B1B05', 'saloon');
     await tobi.press('ArrowDown', 'Enter');
@@ -182,7 +182,7 @@ describe('a bus at the gate, until its trail is started', () => {
     await tobi.goTo(`${jobPath}/plans`);
     await tobi.see('it is written for P0480-13');
     await tobi.see('the complaint sounds like “engine gets hot in traffic”');
-    await tobi.see('Used 1 time; found Ground stud G3 (1).');
+    await tobi.see('Used once; found Ground stud G3 (1).');
     await tobi.click('Follow this plan');
     await tobi.see('First, on the vehicle');
     await tobi.see('FG-08');

@@ -1,14 +1,15 @@
+-- People know the last six or eight places of a VIN, so they are indexed by themselves.
 -- Full-text indexes, kept up by triggers: whoever writes a row cannot forget them. The rowid of each is the row_id of its table.
-CREATE VIRTUAL TABLE vehicle_search USING fts5(fleet_number, plate, vin, prefix = '2 3', tokenize = 'unicode61 remove_diacritics 2');
+CREATE VIRTUAL TABLE vehicle_search USING fts5(fleet_number, plate, vin, vin_ends, prefix = '2 3', tokenize = 'unicode61 remove_diacritics 2');
 --> statement-breakpoint
 CREATE TRIGGER vehicle_search_added AFTER INSERT ON vehicle BEGIN
-  INSERT INTO vehicle_search (rowid, fleet_number, plate, vin)
-  VALUES (new.row_id, new.fleet_number, new.plate, new.vin || ' ' || substr(new.vin, -8) || ' ' || substr(new.vin, -6));
+  INSERT INTO vehicle_search (rowid, fleet_number, plate, vin, vin_ends)
+  VALUES (new.row_id, new.fleet_number, new.plate, new.vin, substr(new.vin, -8) || ' ' || substr(new.vin, -6));
 END;
 --> statement-breakpoint
 CREATE TRIGGER vehicle_search_changed AFTER UPDATE OF fleet_number, plate, vin ON vehicle BEGIN
-  UPDATE vehicle_search SET fleet_number = new.fleet_number, plate = new.plate,
-    vin = new.vin || ' ' || substr(new.vin, -8) || ' ' || substr(new.vin, -6)
+  UPDATE vehicle_search SET fleet_number = new.fleet_number, plate = new.plate, vin = new.vin,
+    vin_ends = substr(new.vin, -8) || ' ' || substr(new.vin, -6)
   WHERE rowid = new.row_id;
 END;
 --> statement-breakpoint

@@ -67,6 +67,7 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
     trails: makeTrailService(trailStore, plans),
     vehicles,
     codes,
+    trailStore,
     jobStore,
     jobs,
     choosingStore,
@@ -80,7 +81,8 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
 export async function buildApp(options: AppOptions, services: Services): Promise<FastifyInstance> {
   const { nowMs, newId, webFolder, sessionSecret, demoAccounts = [], logger } = options;
   const { vehicleInterface = makeSimulatedInterface([]) } = options;
-  const { people, sessions, plans, trails, vehicles, codes, jobStore, jobs, choosing, photos, search } = services;
+  const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos, search } =
+    services;
   const app = Fastify({
     logger: logger ?? false,
     bodyLimit,
@@ -107,7 +109,15 @@ export async function buildApp(options: AppOptions, services: Services): Promise
     await scope.register(sessionPlugin, { prefix: '/api/session', people, sessions, demoAccounts });
     await scope.register(personPlugin, { prefix: '/api/people', people, sessions, newId });
     await scope.register(planPlugin, { prefix: '/api/plans', plans, nowMs });
-    await scope.register(vehiclePlugin, { prefix: '/api/vehicles', vehicles, codes, jobs: jobStore, newId, nowMs });
+    await scope.register(vehiclePlugin, {
+      prefix: '/api/vehicles',
+      vehicles,
+      codes,
+      jobs: jobStore,
+      trails: trailStore,
+      newId,
+      nowMs,
+    });
     await scope.register(linePlugin, { prefix: '/api/lines', vehicles });
     await scope.register(jobPlugin, { prefix: '/api/jobs', jobs, choosing });
     await scope.register(searchPlugin, { prefix: '/api/search', search });

@@ -90,7 +90,12 @@ describe('applyJobEvent', () => {
     const gone: Loose = { kind: 'stageSet', stage: 'gone' };
     expect(refusal(takenIn, gone, measured('12'))).to.include('The vehicle is gone');
     expect(
-      job(gone, { kind: 'noted', text: 'They called' }, { kind: 'stageSet', stage: 'open' }, measured('12')).voltages,
+      job(
+        gone,
+        { kind: 'noted', text: 'They called', isSideFinding: false },
+        { kind: 'stageSet', stage: 'open' },
+        measured('12'),
+      ).voltages,
     ).to.have.length(1);
   });
 

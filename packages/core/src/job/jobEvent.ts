@@ -77,7 +77,11 @@ const cases = {
       .matches(/^[0-9a-f]{64}$/),
     caption: draftText(200),
   }),
-  noted: closedObject({ ...kindOf('noted'), text: string().required().max(2000) }),
+  noted: closedObject({
+    ...kindOf('noted'),
+    text: string().required().max(2000),
+    isSideFinding: boolean().required().meta({ description: 'something else noticed on the vehicle, to be quoted' }),
+  }),
   stageSet: closedObject({
     ...kindOf('stageSet'),
     stage: string()

@@ -1,5 +1,13 @@
 import type { OdometerReading, Vehicle } from './vehicle.js';
 
+/** Something that was noticed on a vehicle besides its complaint, to be quoted. */
+export interface SideFinding {
+  readonly jobId: string;
+  readonly text: string;
+  readonly by: string;
+  readonly atMs: number;
+}
+
 /** One line of the list of vehicles. */
 export interface VehicleListItem extends Pick<Vehicle, 'vehicleId' | 'fleetNumber' | 'plate' | 'lineId' | 'engine'> {
   readonly openJobs: number;
@@ -24,4 +32,6 @@ export interface VehicleSheet {
   readonly odometer: readonly OdometerReading[];
   /** Last seen first. */
   readonly codes: readonly CodeOverTime[];
+  /** Newest first. */
+  readonly sideFindings: readonly SideFinding[];
 }

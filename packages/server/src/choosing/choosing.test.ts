@@ -41,6 +41,16 @@ describe('choosing a plan for a job', () => {
     expect((await ids()).sort()).to.deep.equal(['code', 'words']);
   });
 
+  it('asks with the codes that were chosen', async () => {
+    await release('one', { codes: ['P0562'] });
+    await release('other', { codes: ['P0118'] });
+    await keepCode('P0562');
+    await keepCode('P0118');
+    const chosen = (await server.ask('GET', '/api/jobs/j1/plans?codes=P0118')).body as unknown as PlanChoice;
+    expect(chosen.plans.map(({ candidate }) => candidate.planId)).to.deep.equal(['other']);
+    expect(chosen.codes.map(({ code }) => code)).to.deep.equal(['P0562', 'P0118']);
+  });
+
   it('leaves out a code that we made ourselves', async () => {
     await release('code', { codes: ['P0562'] });
     await keepCode('P0562');

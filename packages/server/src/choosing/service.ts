@@ -1,5 +1,5 @@
 import { matchBulletins, type PlanChoice, rankPlans, wordsOf } from '@probe-trail/core/choosing';
-import type { CodeSheet, FaultCode } from '@probe-trail/core/codes';
+import { type CodeSheet, type FaultCode, formatFaultCode } from '@probe-trail/core/codes';
 import { isMadeByUs, type Job } from '@probe-trail/core/job';
 import type { CodeStore } from '../codes/store.js';
 import type { JobService } from '../job/service.js';
@@ -17,12 +17,14 @@ interface Sources {
 
 /** Which plans and bulletins fit a job: gathered here, ranked by the core. */
 export const makeChoosingService = ({ jobs, codes, vehicles, store }: Sources) => ({
-  forJob: async (jobId: string): Promise<PlanChoice> => {
+  /** @param chosen texts of the codes to ask with; `undefined`: all that count */
+  forJob: async (jobId: string, chosen: readonly string[] | undefined): Promise<PlanChoice> => {
     const job = await jobs.jobOr404(jobId);
     const [vehicle, sheets] = await Promise.all([vehicles.find(job.vehicleId), codes.ofJob(jobId)]);
     const line = vehicle && (await vehicles.line(vehicle.lineId));
+    const counting = codesThatCount(job, sheets);
     const request = {
-      codes: codesThatCount(job, sheets),
+      codes: chosen ? counting.filter((code) => chosen.includes(formatFaultCode(code))) : counting,
       complaint: [job.arrival.complaint, ...job.arrival.lamps, job.complaintCheck?.seen ?? ''].join('\n'),
       line: line?.name ?? '',
       engine: vehicle?.engine ?? '',
@@ -36,6 +38,7 @@ export const makeChoosingService = ({ jobs, codes, vehicles, store }: Sources) =
     );
     return {
       request,
+      codes: counting,
       plans: rankPlans(await store.candidates(ids), request, plansWithWord),
       bulletins: matchBulletins(bulletins, { ...request, modelYear: vehicle?.modelYear ?? null }),
     };

@@ -33,6 +33,7 @@ describe('no query scans a large table', () => {
     ['the list of vehicles', '/api/vehicles?after=FG-01'],
     ['a vehicle’s page', '/api/vehicles/ID'],
     ['a vehicle’s jobs', '/api/vehicles/ID/jobs'],
+    ['a vehicle’s trails', '/api/vehicles/ID/trails'],
     ['searching', '/api/search?words=fg-07'],
     ['the plan library', '/api/plans'],
     ['a plan', '/api/plans/cranking'],

@@ -1,3 +1,4 @@
+import { planChoiceQuerySchema } from '@probe-trail/core/choosing';
 import { type NewSheet, newSheetSchema } from '@probe-trail/core/codes';
 import {
   type AppendJobEvents,
@@ -29,7 +30,11 @@ export const jobPlugin: FastifyPluginAsync<JobOptions> = async (app, { jobs, cho
 
   app.get<JobRoute>('/:jobId', { schema: { params } }, ({ params: { jobId } }) => jobs.log(jobId));
 
-  app.get<JobRoute>('/:jobId/plans', { schema: { params } }, ({ params: { jobId } }) => choosing.forJob(jobId));
+  app.get<JobRoute & { Querystring: { codes?: string } }>(
+    '/:jobId/plans',
+    { schema: { params, querystring: planChoiceQuerySchema } },
+    ({ params: { jobId }, query }) => choosing.forJob(jobId, query.codes?.split(',')),
+  );
 
   app.post<JobRoute & { Body: AppendJobEvents }>(
     '/:jobId/events',

@@ -39,9 +39,11 @@ describe('jobs over HTTP', () => {
     }));
 
   it('keeps every event once, however often and however many at a time it is sent', async () => {
-    const event = jobEvent({ kind: 'noted', text: 'Key is in the box' });
+    const event = jobEvent({ kind: 'noted', text: 'Key is in the box', isSideFinding: false });
     await Promise.all(Array.from({ length: 8 }, () => appendTo(server.ask, 'j1', event)));
-    const others = Array.from({ length: 8 }, (_, at) => jobEvent({ kind: 'noted', text: `note ${at}` }));
+    const others = Array.from({ length: 8 }, (_, at) =>
+      jobEvent({ kind: 'noted', text: `note ${at}`, isSideFinding: false }),
+    );
     await Promise.all(others.map((other) => appendTo(server.ask, 'j1', other)));
     expect((await log()).events).to.have.length(1 + 1 + 8);
   });
@@ -65,10 +67,24 @@ describe('jobs over HTTP', () => {
     await walkOn(walk);
     expect((await board())[0]).to.include({ standing: 'causeFound', at: 'Battery is flat' });
     expect((await log()).trails.map(({ trailId }) => trailId)).to.deep.equal(['t1']);
+    const ofVehicle = await server.ask('GET', `/api/vehicles/${vehicleId}/trails`);
+    expect(ofVehicle.body).to.deep.equal((await log()).trails);
+  });
+
+  it('tells the vehicle what else was noticed on it', async () => {
+    await append(
+      { kind: 'noted', text: 'Key is in the box', isSideFinding: false },
+      { kind: 'noted', text: 'Left tyre is worn', isSideFinding: true },
+    );
+    const { sideFindings } = (await server.ask('GET', `/api/vehicles/${vehicleId}`)).body as unknown as VehicleSheet;
+    expect(sideFindings).to.deep.equal([{ jobId: 'j1', text: 'Left tyre is worn', by: 'Tobi Lunde', atMs: 1000 }]);
   });
 
   it('refuses what does not fit, with the sentence of the reducer, and adds nothing of that request', async () => {
-    const answer = await append({ kind: 'noted', text: 'x' }, { kind: 'voltageMeasured', text: '12 A', engine: 'off' });
+    const answer = await append(
+      { kind: 'noted', text: 'x', isSideFinding: false },
+      { kind: 'voltageMeasured', text: '12 A', engine: 'off' },
+    );
     expect([answer.status, answer.body.code]).to.deep.equal([409, 'JOB_EVENT_MISFIT']);
     expect(answer.body.detail).to.include('read in V');
     expect((await log()).events).to.have.length(1);

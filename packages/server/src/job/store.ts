@@ -1,5 +1,6 @@
 import type { MissedPlan } from '@probe-trail/core/choosing';
 import { type Job, type JobEvent, type JobEventOf, type JobListItem, standingOf } from '@probe-trail/core/job';
+import type { SideFinding } from '@probe-trail/core/vehicle';
 import { asc, desc, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import type { BatchItem } from 'drizzle-orm/batch';
 import { groupBy } from '../db/groupBy.js';
@@ -77,6 +78,23 @@ export function makeJobStore({ orm }: Database) {
           .onConflictDoUpdate({ target: jobTable.jobId, set: columns }),
         ...besides,
       ]);
+    },
+
+    /** What else was noticed on a vehicle, the newest first. */
+    sideFindings: async (vehicleId: string): Promise<SideFinding[]> => {
+      const rows = await orm
+        .select({ jobId: jobEventTable.jobId, event: jobEventTable.event })
+        .from(jobTable)
+        .innerJoin(jobEventTable, eq(jobEventTable.jobId, jobTable.jobId))
+        .where(
+          sql`${jobTable.vehicleId} = ${vehicleId} AND ${jobEventTable.kind} = 'noted' AND ${jobEventTable.event} ->> 'isSideFinding'`,
+        )
+        .orderBy(desc(jobEventTable.atMs))
+        .limit(pageSize);
+      return rows.map(({ jobId, event }) => {
+        const { text, by, atMs } = event as JobEventOf<'noted'>;
+        return { jobId, text, by, atMs };
+      });
     },
 
     /** For which jobs a plan was missing, the newest first. */

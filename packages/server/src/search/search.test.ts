@@ -9,7 +9,11 @@ describe('searching', () => {
   before(async () => {
     server = await aServer();
     vehicleId = await takeInVehicle(server, 'j1', 'The radiator fan never runs');
-    await appendTo(server.ask, 'j1', jobEvent({ kind: 'noted', text: 'Key hangs behind the counter' }));
+    await appendTo(
+      server.ask,
+      'j1',
+      jobEvent({ kind: 'noted', text: 'Key hangs behind the counter', isSideFinding: false }),
+    );
     await server.ask('POST', '/api/jobs/j1/sheets', {
       sheetId: 's1',
       source: 'hand',

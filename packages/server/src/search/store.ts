@@ -10,7 +10,7 @@ interface HitRow {
   readonly detail: string;
 }
 
-/** One full-text index a kind of thing. Each gives its newest hits: ranking a million rows for every key would be slow. */
+/** One full-text index a kind of thing. Each gives its newest hits, but vehicles, which stand in their order: ranking a million rows for every key would be slow. */
 export const makeSearchStore = ({ orm }: Database) => {
   const ask = async (kind: SearchHit['kind'], query: SQL): Promise<SearchHit[]> =>
     (await orm.all<HitRow>(query)).map((row) => ({ kind, ...row }));
@@ -22,7 +22,7 @@ export const makeSearchStore = ({ orm }: Database) => {
         sql`SELECT vehicle.vehicle_id AS ref, vehicle.fleet_number AS title,
               snippet(vehicle_search, 1, '⟦', '⟧', '…', 8) || ' · ' || snippet(vehicle_search, 2, '⟦', '⟧', '…', 3) AS detail
             FROM vehicle_search JOIN vehicle ON vehicle.row_id = vehicle_search.rowid
-            WHERE vehicle_search MATCH ${match} ORDER BY vehicle_search.rowid DESC LIMIT ${limit}`,
+            WHERE vehicle_search MATCH ${match} ORDER BY vehicle_search.rowid LIMIT ${limit}`,
       ),
     jobs: (match: string, limit: number) =>
       ask(

@@ -1,6 +1,7 @@
 import type { TrailEvent, TrailListItem } from '@probe-trail/core/trail';
-import { and, asc, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { Database } from '../db/openDatabase.js';
+import { jobTable } from '../job/table.js';
 import { type EventRow, trailEventTable, trailTable } from './table.js';
 
 /** What one append writes: the new events, and the trail's line in the list after them. */
@@ -17,6 +18,16 @@ export const makeTrailStore = ({ orm }: Database) => ({
 
   ofJob: (jobId: string): Promise<TrailListItem[]> =>
     orm.select().from(trailTable).where(eq(trailTable.jobId, jobId)).orderBy(asc(trailTable.openedAtMs)),
+
+  /** The newest first. */
+  ofVehicle: (vehicleId: string): Promise<TrailListItem[]> =>
+    orm
+      .select(getTableColumns(trailTable))
+      .from(jobTable)
+      .innerJoin(trailTable, eq(trailTable.jobId, jobTable.jobId))
+      .where(eq(jobTable.vehicleId, vehicleId))
+      .orderBy(desc(trailTable.openedAtMs))
+      .limit(100),
 
   /** What the trails on these plans have found, and how often. */
   findings: async (planIds: readonly string[]): Promise<{ planId: string; title: string; count: number }[]> => {

@@ -20,12 +20,14 @@ import type { CodeStore } from '../codes/store.js';
 import type { JobStore } from '../job/store.js';
 import { personOf } from '../person/index.js';
 import { AppError } from '../problem/index.js';
+import type { TrailStore } from '../trail/store.js';
 import type { VehicleStore } from './store.js';
 
 export interface VehicleOptions {
   readonly vehicles: VehicleStore;
   readonly codes: CodeStore;
   readonly jobs: JobStore;
+  readonly trails: Pick<TrailStore, 'ofVehicle'>;
   readonly newId: () => string;
   readonly nowMs: () => number;
 }
@@ -38,7 +40,7 @@ const listQuery = object({ after: string().max(20) });
 
 /** Vehicles: what is known of each, its odometer, its codes over time. */
 export const vehiclePlugin: FastifyPluginAsync<VehicleOptions> = async (app, options) => {
-  const { vehicles, codes, jobs, newId, nowMs } = options;
+  const { vehicles, codes, jobs, trails, newId, nowMs } = options;
   const params = vehicleParamsSchema;
   const config = { needs: 'keepVehicles' } as const;
 
@@ -51,13 +53,21 @@ export const vehiclePlugin: FastifyPluginAsync<VehicleOptions> = async (app, opt
     { schema: { params } },
     async ({ params: { vehicleId } }): Promise<VehicleSheet> => {
       const vehicle = await vehicleOr404(vehicles, vehicleId);
-      const [odometer, overTime] = await Promise.all([vehicles.odometer(vehicleId), codes.overTime(vehicleId)]);
-      return { vehicle, odometer, codes: overTime };
+      const [odometer, overTime, sideFindings] = await Promise.all([
+        vehicles.odometer(vehicleId),
+        codes.overTime(vehicleId),
+        jobs.sideFindings(vehicleId),
+      ]);
+      return { vehicle, odometer, codes: overTime, sideFindings };
     },
   );
 
   app.get<VehicleRoute>('/:vehicleId/jobs', { schema: { params } }, ({ params: { vehicleId } }) =>
     jobs.ofVehicle(vehicleId),
+  );
+
+  app.get<VehicleRoute>('/:vehicleId/trails', { schema: { params } }, ({ params: { vehicleId } }) =>
+    trails.ofVehicle(vehicleId),
   );
 
   app.post<{ Body: NewVehicle }>('/', { schema: { body: newVehicleSchema }, config }, async ({ body }, reply) => {

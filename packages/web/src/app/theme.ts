@@ -34,6 +34,7 @@ export const theme = createTheme({
     Modal: { styles: { title: { fontSize: 20, fontWeight: 700 } } },
     Textarea: { defaultProps: { size: 'md' } },
     Select: { defaultProps: { size: 'md', checkIconPosition: 'right' } },
+    Chip: { styles: { label: { height: 44 } } },
     MultiSelect: { defaultProps: { size: 'md' } },
     TagsInput: { defaultProps: { size: 'md' } },
   },

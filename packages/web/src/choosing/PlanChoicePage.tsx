@@ -1,4 +1,4 @@
-import { Button, Modal, Stack } from '@mantine/core';
+import { Button, Chip, Modal, Stack } from '@mantine/core';
 import { type PlanChoice, type RankedPlan, sayPlanFit, sayPlanReason } from '@probe-trail/core/choosing';
 import { formatFaultCode } from '@probe-trail/core/codes';
 import { isUnfit, readinessOf, sayReadiness } from '@probe-trail/core/job';
@@ -21,7 +21,8 @@ import classes from './PlanChoicePage.module.css';
 export function PlanChoicePage() {
   const { jobId = '' } = useParams();
   const { open, error, retry } = useJob(jobId);
-  const choice = usePlanChoiceQuery(jobId, { refetchOnMountOrArgChange: true });
+  const [codes, setCodes] = useState<readonly string[] | undefined>();
+  const choice = usePlanChoiceQuery({ jobId, codes }, { refetchOnMountOrArgChange: true });
   return (
     <Page
       title={`${open ? `${open.vehicle.fleetNumber}: ` : ''}choose a plan`}
@@ -36,7 +37,7 @@ export function PlanChoicePage() {
         error={error ?? choice.error}
         retry={retry}
       >
-        {(both) => <Choice {...both} />}
+        {(both) => <Choice {...both} onCodesChosen={setCodes} />}
       </Wait>
     </Page>
   );
@@ -47,18 +48,32 @@ interface ChoiceProps {
   readonly choice: PlanChoice;
 }
 
-function Choice({ open, choice }: ChoiceProps) {
+function Choice({
+  open,
+  choice,
+  onCodesChosen,
+}: ChoiceProps & { readonly onCodesChosen: (codes: readonly string[]) => void }) {
   const [showsOthers, setShowsOthers] = useState(false);
-  const { request, plans, bulletins } = choice;
+  const { request, codes, plans, bulletins } = choice;
   const fitting = plans.filter(({ fit }) => fit.kind === 'fits');
   const others = plans.filter(({ fit }) => fit.kind !== 'fits');
   const readiness = readinessOf(open.job);
   return (
     <>
-      <p className="soft">
-        Asked with {request.codes.length === 0 ? 'no code' : request.codes.map(formatFaultCode).join(', ')}, the
-        complaint, and {[request.line, request.engine].filter(Boolean).join(' with ') || 'a vehicle of no known line'}.
-      </p>
+      <div className={classes.asked}>
+        <span className="soft">
+          Asked with the complaint,{' '}
+          {[request.line, request.engine].filter(Boolean).join(' with ') || 'a vehicle of no known line'}
+          {codes.length > 0 && ', and the codes'}
+        </span>
+        <Chip.Group multiple value={request.codes.map(formatFaultCode)} onChange={onCodesChosen}>
+          {codes.map(formatFaultCode).map((text) => (
+            <Chip key={text} value={text} variant="outline" size="md">
+              <span className="mono">{text}</span>
+            </Chip>
+          ))}
+        </Chip.Group>
+      </div>
       {isUnfit(readiness) && <Notice kind="outOfSpec" title={sayReadiness(readiness)} />}
       <div className={classes.columns}>
         <div>
@@ -133,7 +148,7 @@ function PlanOffer({ open, choice, plan: { candidate, fit, reasons } }: OfferPro
 function sayUses(uses: number, found: RankedPlan['candidate']['found']): string {
   if (uses === 0) return 'Not used here yet.';
   const most = found.slice(0, 3).map(({ title, count }) => `${title} (${count})`);
-  return `Used ${uses} ${uses === 1 ? 'time' : 'times'}; found ${most.join(', ')}.`;
+  return `Used ${uses === 1 ? 'once' : `${uses} times`}; found ${most.join(', ')}.`;
 }
 
 /** An honest way on when nothing fits: the author is told, and the job says so. */

@@ -63,4 +63,6 @@ export function PasteReport({ line, draft: { change } }: PasteProps) {
 }
 
 const sayUnderstood = ({ codes, units, lineCount, notUnderstood }: ReadCodeText) =>
-  `${codes.length} codes and ${units.length} units found in ${lineCount} lines; ${notUnderstood} lines say neither.`;
+  `${counted(codes.length, 'code')} and ${counted(units.length, 'unit')} found in ${counted(lineCount, 'line')}; ${notUnderstood} ${notUnderstood === 1 ? 'says' : 'say'} neither.`;
+
+const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;

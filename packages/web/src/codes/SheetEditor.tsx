@@ -37,8 +37,7 @@ export function SheetEditor({ line, draft: { sheet, change } }: EditorProps) {
           <b>{unit.name}</b>
           <Select
             aria-label={`${unit.name} answered or not`}
-            size="sm"
-            w={130}
+            w={140}
             data={Object.entries(unitAnswers).map(([value, label]) => ({ value, label }))}
             allowDeselect={false}
             value={unit.answer}
@@ -90,7 +89,6 @@ function CodeLine({ code, line, units, onChange, onRemove }: LineProps) {
         <Select
           aria-label={`Unit of ${text}`}
           placeholder="which unit?"
-          size="sm"
           searchable
           data={unitOptions(units.filter(({ unitId }) => unitId !== unknownUnitId))}
           value={null}

@@ -1,4 +1,5 @@
-import { Button, Group } from '@mantine/core';
+import { Button, Checkbox, Group } from '@mantine/core';
+import { useState } from 'react';
 import { useMay } from '../person/sessionApi';
 import { useKeptState } from '../ui/keptState';
 import { Notice } from '../ui/Notice';
@@ -11,16 +12,19 @@ import { useRecording } from './useRecording';
 export function NotesPart({ open: { jobId, job, record } }: { readonly open: OpenJob }) {
   const { note, problem, isBusy } = useRecording(record);
   const [text, setText, forget] = useKeptState(`note-${jobId}`, '');
+  const [isSideFinding, setIsSideFinding] = useState(false);
   const mayNote = useMay('takeInJobs');
   const save = async () => {
-    if (!(await note({ kind: 'noted', text: text.trim() }))) return;
+    if (!(await note({ kind: 'noted', text: text.trim(), isSideFinding }))) return;
     setText('');
+    setIsSideFinding(false);
     forget();
   };
   return (
-    <Part title="Notes">
-      {job.notes.map(({ id, text: said, by }) => (
+    <Part title="Notes and side findings">
+      {job.notes.map(({ id, text: said, by, isSideFinding: isFinding }) => (
         <p key={id}>
+          {isFinding && <b>Side finding: </b>}
           {said} <small className="soft">{by}</small>
         </p>
       ))}
@@ -38,6 +42,12 @@ export function NotesPart({ open: { jobId, job, record } }: { readonly open: Ope
             <Button variant="default" loading={isBusy} disabled={text.trim() === ''} onClick={() => void save()}>
               Add the note
             </Button>
+            <Checkbox
+              size="md"
+              label="A side finding, to be quoted"
+              checked={isSideFinding}
+              onChange={(event) => setIsSideFinding(event.currentTarget.checked)}
+            />
           </Group>
         </>
       )}

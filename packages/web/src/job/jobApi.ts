@@ -10,8 +10,12 @@ export const jobApi = api.injectEndpoints({
   endpoints: (build) => ({
     board: build.query<readonly JobListItem[], void>({ query: () => 'jobs', providesTags: ['jobs'] }),
     jobLog: build.query<JobLog, string>({ query: (jobId) => `jobs/${jobId}`, providesTags: ['jobs', 'trails'] }),
-    planChoice: build.query<PlanChoice, string>({
-      query: (jobId) => `jobs/${jobId}/plans`,
+    /** With the texts of the codes to ask with; `undefined`: all that count. */
+    planChoice: build.query<PlanChoice, ForJob<{ readonly codes: readonly string[] | undefined }>>({
+      query: ({ jobId, codes }) => ({
+        url: `jobs/${jobId}/plans`,
+        ...(codes ? { params: { codes: codes.join(',') } } : {}),
+      }),
       providesTags: ['jobs', 'plans'],
     }),
     missedPlans: build.query<readonly MissedPlan[], void>({ query: () => 'jobs/missed-plans', providesTags: ['jobs'] }),

@@ -5,6 +5,7 @@ import {
   type CodeOverTime,
   checkVin,
   type NewVehicle,
+  type SideFinding,
   sayVinNotice,
   type Vehicle,
   type VehicleSheet,
@@ -14,6 +15,7 @@ import { Link, useParams } from 'react-router';
 import { sayFailure } from '../app/api';
 import { Covers } from '../choosing/Covers';
 import { useMay } from '../person/sessionApi';
+import { TrailLines } from '../trail/TrailLines';
 import { Moment } from '../ui/Moment';
 import { Notice } from '../ui/Notice';
 import { Page } from '../ui/Page';
@@ -22,7 +24,13 @@ import { Wait } from '../ui/Wait';
 import { Odometer } from './Odometer';
 import { VehicleForm } from './VehicleForm';
 import classes from './VehiclePage.module.css';
-import { useChangeVehicleMutation, useLine, useVehicleJobsQuery, useVehicleQuery } from './vehicleApi';
+import {
+  useChangeVehicleMutation,
+  useLine,
+  useVehicleJobsQuery,
+  useVehicleQuery,
+  useVehicleTrailsQuery,
+} from './vehicleApi';
 
 /** A vehicle: what is known of it, its visits, its codes over time. */
 export function VehiclePage() {
@@ -51,12 +59,14 @@ export function VehiclePage() {
 }
 
 function Sheet({ sheet }: { readonly sheet: VehicleSheet }) {
-  const { vehicle, odometer, codes } = sheet;
+  const { vehicle, odometer, codes, sideFindings } = sheet;
   const line = useLine(vehicle.lineId);
   return (
     <div className={classes.columns}>
       <div>
         <Visits vehicleId={vehicle.vehicleId} />
+        <Trails vehicleId={vehicle.vehicleId} />
+        <SideFindings findings={sideFindings} />
         <CodesOverTime codes={codes} nameOf={(unitId) => line?.units.find(({ id }) => id === unitId)?.name ?? unitId} />
       </div>
       <aside>
@@ -124,6 +134,34 @@ function Visits({ vehicleId }: { readonly vehicleId: string }) {
           )
         }
       </Wait>
+    </section>
+  );
+}
+
+function Trails({ vehicleId }: { readonly vehicleId: string }) {
+  const { data: trails = [] } = useVehicleTrailsQuery(vehicleId);
+  if (trails.length === 0) return null;
+  return (
+    <section aria-label="Trails" className={classes.section}>
+      <h2 className={classes.part}>Trails</h2>
+      <TrailLines trails={trails} />
+    </section>
+  );
+}
+
+function SideFindings({ findings }: { readonly findings: readonly SideFinding[] }) {
+  if (findings.length === 0) return null;
+  return (
+    <section aria-label="Side findings" className={classes.section}>
+      <h2 className={classes.part}>Side findings</h2>
+      {findings.map(({ jobId, text, by, atMs }) => (
+        <p key={`${jobId} ${atMs}`}>
+          {text}{' '}
+          <small className="soft">
+            {by}, <Moment atMs={atMs} />
+          </small>
+        </p>
+      ))}
     </section>
   );
 }

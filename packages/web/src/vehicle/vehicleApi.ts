@@ -1,4 +1,5 @@
 import type { JobListItem } from '@probe-trail/core/job';
+import type { TrailListItem } from '@probe-trail/core/trail';
 import type {
   Line,
   NewOdometer,
@@ -28,6 +29,10 @@ export const vehicleApi = api.injectEndpoints({
       query: (vehicleId) => `vehicles/${vehicleId}/jobs`,
       providesTags: ['jobs'],
     }),
+    vehicleTrails: build.query<readonly TrailListItem[], string>({
+      query: (vehicleId) => `vehicles/${vehicleId}/trails`,
+      providesTags: ['trails'],
+    }),
     addVehicle: build.mutation<Vehicle, NewVehicle>({
       query: (body) => ({ url: 'vehicles', method: 'POST', body }),
       invalidatesTags: ['vehicles'],
@@ -48,6 +53,7 @@ export const {
   useVehiclesQuery,
   useVehicleQuery,
   useVehicleJobsQuery,
+  useVehicleTrailsQuery,
   useAddVehicleMutation,
   useChangeVehicleMutation,
   useAddOdometerMutation,
