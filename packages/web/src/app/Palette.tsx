@@ -4,7 +4,8 @@ import { searchKinds } from '@probe-trail/core/search';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Detail } from '../search/Detail';
-import { pathOf, useFound } from '../search/useFound';
+import { pathOf } from '../search/pathOf';
+import { useFound } from '../search/useFound';
 
 const [store, palette] = createSpotlight();
 

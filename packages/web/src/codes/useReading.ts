@@ -1,6 +1,7 @@
 import { isProblemDetails } from '@probe-trail/core/problem';
 import { type ReadingProgress, withProgress } from '@probe-trail/core/vehicleInterface';
 import { useEffect, useRef, useState } from 'react';
+import { linesOf } from './linesOf';
 import type { DraftOfSheet } from './useSheetDraft';
 
 export interface Reading {
@@ -63,11 +64,11 @@ async function* readLines(jobId: string, asked: Asked, signal: AbortSignal): Asy
     signal,
   });
   if (!answer.ok || !answer.body) throw await answer.json();
-  const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader();
-  let rest = '';
-  for (let piece = await reader.read(); !piece.done; piece = await reader.read()) {
-    const lines = `${rest}${piece.value}`.split('\n');
-    rest = lines.pop() ?? '';
-    for (const line of lines) yield JSON.parse(line) as ReadingProgress;
-  }
+  for await (const line of linesOf(piecesOf(answer.body))) yield JSON.parse(line) as ReadingProgress;
+}
+
+/** Streams cannot be iterated over in every browser yet. */
+async function* piecesOf(body: ReadableStream<Uint8Array<ArrayBuffer>>): AsyncGenerator<string> {
+  const reader = body.pipeThrough(new TextDecoderStream()).getReader();
+  for (let piece = await reader.read(); !piece.done; piece = await reader.read()) yield piece.value;
 }

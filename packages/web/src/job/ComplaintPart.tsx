@@ -2,6 +2,7 @@ import { Button, Group, Modal } from '@mantine/core';
 import { type Arrival, type Job, occasions } from '@probe-trail/core/job';
 import { useState } from 'react';
 import { useMay } from '../person/sessionApi';
+import { Facts } from '../ui/Facts';
 import { Moment } from '../ui/Moment';
 import { Notice } from '../ui/Notice';
 import { TextBlock } from '../ui/TextField';
@@ -41,21 +42,17 @@ export function ComplaintPart({ open: { job, record } }: { readonly open: OpenJo
 }
 
 function Circumstances({ arrival }: { readonly arrival: Arrival }) {
-  const facts = [
-    ['When', [...arrival.occasions.map((name) => occasions[name]), arrival.howOften].filter(Boolean).join(', ')],
-    ['Lamps and messages', arrival.lamps.join(', ')],
-    ['Already tried', arrival.triedBefore.map(({ what, by }) => (by ? `${what} (${by})` : what)).join('; ')],
-    ['Brought by', arrival.broughtBy],
-  ].filter(([, says]) => says !== '');
+  const tried = arrival.triedBefore.map(({ what, by }) => (by ? `${what} (${by})` : what));
   return (
-    <dl className={classes.facts}>
-      {facts.map(([name, says]) => (
-        <div key={name}>
-          <dt>{name}</dt>
-          <dd>{says}</dd>
-        </div>
-      ))}
-    </dl>
+    <Facts
+      isRow
+      facts={[
+        ['When', [...arrival.occasions.map((name) => occasions[name]), arrival.howOften].filter(Boolean).join(', ')],
+        ['Lamps and messages', arrival.lamps.join(', ')],
+        ['Already tried', tried.join('; ')],
+        ['Brought by', arrival.broughtBy],
+      ]}
+    />
   );
 }
 

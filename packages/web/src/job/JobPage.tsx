@@ -1,7 +1,7 @@
 import { standingOf, type standings } from '@probe-trail/core/job';
 import { Link, useParams } from 'react-router';
+import { Opening } from '../ui/Opening';
 import { Bar } from '../ui/Page';
-import { Wait } from '../ui/Wait';
 import { CodesPart } from './CodesPart';
 import { ComplaintPart } from './ComplaintPart';
 import classes from './JobPage.module.css';
@@ -18,15 +18,7 @@ import { type OpenJob, useJob } from './useJob';
 export function JobPage() {
   const { jobId = '' } = useParams();
   const { open, error, retry } = useJob(jobId);
-  if (!open)
-    return (
-      <>
-        <Bar />
-        <Wait for={undefined} error={error} retry={retry}>
-          {() => null}
-        </Wait>
-      </>
-    );
+  if (!open) return <Opening error={error} retry={retry} />;
   return (
     <div className={classes.page}>
       <Bar>

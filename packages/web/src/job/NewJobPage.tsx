@@ -15,7 +15,7 @@ import { useAddOdometerMutation, useVehicleQuery, useVehiclesQuery } from '../ve
 import { ArrivalForm } from './ArrivalForm';
 import { useAppendJobEventsMutation } from './jobApi';
 import classes from './NewJobPage.module.css';
-import { stampedJobEvent } from './useJob';
+import { stampedJobEvent } from './stampedJobEvent';
 
 /** Tidied as it is sent: rows that were opened and left empty say nothing. */
 const tidied = (arrival: Arrival): Arrival => ({

@@ -2,23 +2,13 @@ import type { CodeSheet } from '@probe-trail/core/codes';
 import { type Job, type JobEvent, reduceJob, type Unplugged } from '@probe-trail/core/job';
 import type { TrailListItem } from '@probe-trail/core/trail';
 import type { Line, OdometerReading, Vehicle } from '@probe-trail/core/vehicle';
-import { nanoid } from '@reduxjs/toolkit';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useMemo } from 'react';
 import { sayFailure } from '../app/api';
 import { usePerson } from '../person/sessionApi';
 import { useLine, useVehicleQuery } from '../vehicle/vehicleApi';
 import { useAppendJobEventsMutation, useJobLogQuery } from './jobApi';
-
-/** An event without what every event has: id, time and person are added here. */
-export type NewJobEvent = JobEvent extends infer One
-  ? One extends JobEvent
-    ? Omit<One, 'id' | 'atMs' | 'by'>
-    : never
-  : never;
-
-export const stampedJobEvent = (event: NewJobEvent, by: string): JobEvent =>
-  ({ ...event, id: nanoid(), atMs: Date.now(), by }) as JobEvent;
+import { type NewJobEvent, stampedJobEvent } from './stampedJobEvent';
 
 /** A job with what hangs on it, as its pages show it. */
 export interface OpenJob {

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import type { NewJobEvent, OpenJob } from './useJob';
+import type { NewJobEvent } from './stampedJobEvent';
+import type { OpenJob } from './useJob';
 
 /** Recording with its waiting and its trouble, for one part of the page. */
 export function useRecording(record: OpenJob['record']) {

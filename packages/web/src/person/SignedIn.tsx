@@ -1,7 +1,6 @@
 import { useMantineColorScheme } from '@mantine/core';
 import { type ReactNode, useEffect } from 'react';
-import { Bar } from '../ui/Page';
-import { Wait } from '../ui/Wait';
+import { Opening } from '../ui/Opening';
 import { SignInPage } from './SignInPage';
 import { usePreferences, useSessionQuery } from './sessionApi';
 
@@ -13,14 +12,7 @@ export function SignedIn({ children }: { readonly children: ReactNode }) {
   usePreferredLook();
   if (session?.person) return children;
   if (session) return <SignInPage session={session} />;
-  return (
-    <>
-      <Bar />
-      <Wait for={undefined} error={error} retry={refetch}>
-        {() => null}
-      </Wait>
-    </>
-  );
+  return <Opening error={error} retry={refetch} />;
 }
 
 function usePreferredLook() {

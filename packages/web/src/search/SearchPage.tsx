@@ -4,8 +4,9 @@ import { Link, useSearchParams } from 'react-router';
 import { Page } from '../ui/Page';
 import rows from '../ui/rows.module.css';
 import { Detail } from './Detail';
+import { pathOf } from './pathOf';
 import classes from './SearchPage.module.css';
-import { pathOf, useFound } from './useFound';
+import { useFound } from './useFound';
 
 /** Everything that bears the words, by kind, with the words marked in their place. */
 export function SearchPage() {

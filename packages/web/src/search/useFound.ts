@@ -12,15 +12,3 @@ export function useFound(words: string, most = ofAKind): readonly SearchHit[] {
   const { data } = useSearchQuery(toMatch(settled) === undefined ? skipToken : { words: settled, most });
   return toMatch(words) === undefined ? [] : (data?.hits ?? []);
 }
-
-const paths = {
-  vehicle: (ref: string) => `/vehicles/${ref}`,
-  job: (ref: string) => `/jobs/${ref}`,
-  plan: (ref: string) => `/plans/${ref}`,
-  part: (ref: string) => `/plans/${ref}`,
-  code: (ref: string) => `/jobs/${ref}/codes`,
-  note: (ref: string) => `/jobs/${ref}`,
-} as const satisfies Record<SearchHit['kind'], (ref: string) => string>;
-
-/** Where a hit leads. */
-export const pathOf = ({ kind, ref }: SearchHit): string => paths[kind](ref);

@@ -16,6 +16,7 @@ import { sayFailure } from '../app/api';
 import { Covers } from '../choosing/Covers';
 import { useMay } from '../person/sessionApi';
 import { TrailLines } from '../trail/TrailLines';
+import { Facts } from '../ui/Facts';
 import { Moment } from '../ui/Moment';
 import { Notice } from '../ui/Notice';
 import { Page } from '../ui/Page';
@@ -70,7 +71,7 @@ function Sheet({ sheet }: { readonly sheet: VehicleSheet }) {
         <CodesOverTime codes={codes} nameOf={(unitId) => line?.units.find(({ id }) => id === unitId)?.name ?? unitId} />
       </div>
       <aside>
-        <Facts vehicle={vehicle} line={line?.name ?? vehicle.lineId} />
+        <Known vehicle={vehicle} line={line?.name ?? vehicle.lineId} />
         <Odometer vehicleId={vehicle.vehicleId} readings={odometer} />
         <Covers open={{ line, vehicle, odometer }} />
       </aside>
@@ -78,31 +79,24 @@ function Sheet({ sheet }: { readonly sheet: VehicleSheet }) {
   );
 }
 
-function Facts({ vehicle, line }: { readonly vehicle: Vehicle; readonly line: string }) {
-  const facts = [
-    ['Plate', vehicle.plate],
-    ['Line', [line, vehicle.engine, vehicle.modelYear].filter(Boolean).join(' · ')],
-    ['In service since', vehicle.inServiceSince],
-    ['Not original', vehicle.notOriginal.join('; ')],
-  ].filter(([, says]) => says !== '');
+function Known({ vehicle, line }: { readonly vehicle: Vehicle; readonly line: string }) {
   return (
-    <dl className={classes.facts}>
-      <div>
-        <dt>VIN</dt>
-        <dd className="mono">{vehicle.vin || 'not known'}</dd>
-        {checkVin(vehicle.vin).map((notice) => (
-          <dd key={notice.kind} className={classes.notice}>
-            {sayVinNotice(notice)}
-          </dd>
-        ))}
-      </div>
-      {facts.map(([name, says]) => (
-        <div key={name}>
-          <dt>{name}</dt>
-          <dd>{says}</dd>
-        </div>
+    <>
+      <Facts
+        facts={[
+          ['Plate', vehicle.plate],
+          ['Line', [line, vehicle.engine, vehicle.modelYear].filter(Boolean).join(' · ')],
+          ['In service since', vehicle.inServiceSince],
+          ['Not original', vehicle.notOriginal.join('; ')],
+          ['VIN', vehicle.vin || 'not known'],
+        ]}
+      />
+      {checkVin(vehicle.vin).map((notice) => (
+        <p key={notice.kind} className={classes.notice}>
+          {sayVinNotice(notice)}
+        </p>
       ))}
-    </dl>
+    </>
   );
 }
 

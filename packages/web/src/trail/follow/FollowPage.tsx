@@ -2,8 +2,7 @@ import type { Step } from '@probe-trail/core/plan';
 import { useParams } from 'react-router';
 import { useMay } from '../../person/sessionApi';
 import { Notice } from '../../ui/Notice';
-import { Bar } from '../../ui/Page';
-import { Wait } from '../../ui/Wait';
+import { Opening } from '../../ui/Opening';
 import { ConclusionPanel } from './ConclusionPanel';
 import classes from './FollowPage.module.css';
 import { LineUp } from './LineUp';
@@ -18,15 +17,7 @@ export function FollowPage() {
   const { trailId = '' } = useParams();
   const { open, error, retry } = useTrail(trailId);
   const mayRecord = useMay('recordTrails');
-  if (!open)
-    return (
-      <>
-        <Bar />
-        <Wait for={undefined} error={error} retry={retry}>
-          {() => null}
-        </Wait>
-      </>
-    );
+  if (!open) return <Opening error={error} retry={retry} />;
   return (
     <div className={classes.page}>
       <TrailHead open={open} />

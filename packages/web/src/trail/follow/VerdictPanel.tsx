@@ -1,5 +1,7 @@
+import { readingIn } from '@probe-trail/core/reading';
 import { sayVerdict, type Verdict } from '@probe-trail/core/spec';
 import { type EntryProblem, type JudgedEntry, sayMisfit } from '@probe-trail/core/trail';
+import { usePreferences } from '../../person/sessionApi';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { verdictLook } from '../../ui/verdictLook';
 import type { TypedReading } from './useTypedReading';
@@ -29,7 +31,9 @@ function ProblemOf({ typed, problem }: { readonly typed: string; readonly proble
 }
 
 function VerdictOf({ judged: { verdict, reading } }: { readonly judged: JudgedEntry }) {
+  const { units } = usePreferences();
   const { colour, word } = verdictLook[verdict.kind];
+  const inOwnUnits = reading && readingIn(reading, units);
   const says =
     verdict.zone.name !== '' && verdict.zone.name !== word.toLowerCase() ? `${word}: ${verdict.zone.name}` : word;
   return (
@@ -39,7 +43,11 @@ function VerdictOf({ judged: { verdict, reading } }: { readonly judged: JudgedEn
         {says}
       </h2>
       <p>
-        {verdict.zone.meaning} <span className="soft">{sayVerdict(verdict, reading)}</span>
+        {verdict.zone.meaning}{' '}
+        <span className="soft">
+          {sayVerdict(verdict, reading)}
+          {inOwnUnits && ` That is ${inOwnUnits}.`}
+        </span>
       </p>
       {verdict.kind === 'tooCloseToCall' && <p>{sayTooClose(verdict)}</p>}
     </div>

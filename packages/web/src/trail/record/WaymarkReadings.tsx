@@ -1,7 +1,8 @@
 import type { Plan } from '@probe-trail/core/plan';
-import { formatReading } from '@probe-trail/core/reading';
+import { formatReading, readingIn } from '@probe-trail/core/reading';
 import { sayVerdict } from '@probe-trail/core/spec';
 import type { TakenReading, Waymark } from '@probe-trail/core/trail';
+import { usePreferences } from '../../person/sessionApi';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { verdictLook } from '../../ui/verdictLook';
 import { stepOf } from '../follow/waymarkLook';
@@ -28,11 +29,14 @@ export function WaymarkReadings({ plan, waymark }: { readonly plan: Plan; readon
 
 function Taken({ taken, name }: { readonly taken: TakenReading; readonly name: string }) {
   const { reading, verdict, typedFirst, stillStands } = taken;
+  const { units } = usePreferences();
+  const inOwnUnits = reading && readingIn(reading, units);
   return (
     <div className={classes.taken}>
       <VerdictMark kind={verdict.kind} size={20} />
       <div>
         {name} <b className="mono">{reading ? formatReading(reading) : verdict.zone.name}</b>
+        {inOwnUnits && ` (${inOwnUnits})`}
         <div className="soft">
           {verdictLook[verdict.kind].word}: {verdict.zone.name}
           {reading && <>. Typed “{reading.text.trim()}”</>}

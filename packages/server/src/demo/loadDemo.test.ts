@@ -1,0 +1,90 @@
+import { fileURLToPath } from 'node:url';
+import { checkVin } from '@probe-trail/core/vehicle';
+import { expect } from 'chai';
+import { aServer, type TestServer } from '../testing/aServer.js';
+import { demoAccounts, demoRigs, loadDemo } from './loadDemo.js';
+
+const folder = fileURLToPath(new URL('../../../../demo', import.meta.url));
+const now = Date.UTC(2031, 3, 15, 8);
+
+describe('the demo world', () => {
+  let server: TestServer;
+  before(async () => {
+    server = await aServer();
+    await server.database.client.executeMultiple('DELETE FROM session; DELETE FROM person;');
+    await loadDemo(server.services, folder, now);
+  });
+  after(() => server.stop());
+
+  it('has 14 buses, and a dozen jobs in all states on one morning', async () => {
+    const { vehicles, jobs } = server.services;
+    expect(await vehicles.list('')).to.have.length(14);
+    const standings = (await jobs.board()).map(({ standing }) => standing);
+    expect(standings).to.have.length(11);
+    expect(new Set(standings)).to.deep.equal(
+      new Set([
+        'notReproduced',
+        'mending',
+        'proving',
+        'complaintSeen',
+        'causeFound',
+        'onTheTrail',
+        'ready',
+        'atTheGate',
+      ]),
+    );
+    const gone = await Promise.all(
+      ['fg-04', 'fg-13'].map((vehicleId) => server.services.jobStore.ofVehicle(vehicleId)),
+    );
+    expect(gone.flat().map(({ standing }) => standing)).to.deep.equal(['gone', 'gone']);
+  });
+
+  it('has happened before now', async () => {
+    for (const { lastEventAtMs } of await server.services.jobs.board()) expect(lastEventAtMs).to.be.lessThan(now);
+  });
+
+  it('has one VIN with a check digit that is wrong, and one without any', async () => {
+    const { vehicles } = server.services;
+    const noticed: string[] = [];
+    for (const { vehicleId } of await vehicles.list('')) {
+      const vehicle = await vehicles.find(vehicleId);
+      noticed.push(...checkVin(vehicle?.vin ?? '').map(({ kind }) => `${vehicle?.fleetNumber} ${kind}`));
+    }
+    expect(noticed).to.deep.equal(['FG-09 checkDigit']);
+    expect((await vehicles.find('fg-05'))?.vin[8]).to.equal('L');
+  });
+
+  it('has simulated vehicles whose units and codes the line knows', async () => {
+    const line = await server.services.vehicles.line('loper-35');
+    const units = new Set(line?.units.map(({ id }) => id));
+    for (const { silentUnitIds, fallsSilentAt, codes } of await demoRigs(folder)) {
+      const named = [...silentUnitIds, ...(fallsSilentAt ? [fallsSilentAt] : []), ...codes.map(({ unitId }) => unitId)];
+      expect(named.filter((unitId) => !units.has(unitId))).to.deep.equal([]);
+    }
+  });
+
+  it('has a line in which everything that is referred to is there', async () => {
+    const line = await server.services.vehicles.line('loper-35');
+    const supplies = new Set(line?.supplies.map(({ id }) => id));
+    const things = new Set([...(line?.units ?? []), ...(line?.parts ?? [])].map(({ id }) => id));
+    const lost = [
+      ...[...(line?.units ?? []), ...(line?.parts ?? [])].flatMap(({ hangsOn }) =>
+        hangsOn.filter((id) => !supplies.has(id)),
+      ),
+      ...(line?.codes ?? []).flatMap(({ reportedBy, accuses }) =>
+        [...reportedBy, ...accuses].filter((id) => !things.has(id)),
+      ),
+    ];
+    expect(lost).to.deep.equal([]);
+  });
+
+  it('lets everybody in with the password that the sign-in page shows', async () => {
+    for (const { name, password } of await demoAccounts(folder))
+      expect((await server.asNobody('POST', '/api/session', { name, password })).status, name).to.equal(201);
+  });
+
+  it('is loaded once', async () => {
+    await loadDemo(server.services, folder, now);
+    expect(await server.services.people.list()).to.have.length(5);
+  });
+});

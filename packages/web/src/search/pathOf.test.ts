@@ -1,0 +1,16 @@
+import { type SearchKind, searchKinds } from '@probe-trail/core/search';
+import { expect } from 'chai';
+import { pathOf } from './pathOf';
+
+describe('pathOf', () => {
+  const path = (kind: SearchKind) => pathOf({ kind, ref: 'x', title: '', detail: '' });
+  for (const [kind, want] of [
+    ['vehicle', '/vehicles/x'],
+    ['job', '/jobs/x'],
+    ['plan', '/plans/x'],
+    ['part', '/plans/x'],
+    ['code', '/jobs/x/codes'],
+    ['note', '/jobs/x'],
+  ] as const)
+    it(`a hit among the ${searchKinds[kind].toLowerCase()} leads to ${want}`, () => expect(path(kind)).to.equal(want));
+});
