@@ -208,7 +208,10 @@ describe('around the workshop', () => {
     await ines.goTo('/search');
     await ines.fill('Search', 'C31·2');
     await ines.see('Parts and pins');
-    await ines.see('C31·2');
+    await ines.click('C31·2');
+    await ines.see('signal');
+    const isOpen = await ines.page.$eval('details[open] summary', (summary) => summary.textContent);
+    expect(isOpen).to.include('B11');
     await ines.goTo('/search?words=N0000107');
     await ines.see('FG-07');
   });

@@ -15,6 +15,7 @@ export {
   type AppendEvents,
   type Appended,
   appendEventsSchema,
+  liveTrailQuerySchema,
   type TrailListItem,
   type TrailLog,
   trailParamsSchema,

@@ -1,4 +1,4 @@
-import { array } from 'yup';
+import { array, number } from 'yup';
 import { type Checked, closedObject, idText } from '../schema/index.js';
 import { type TrailEvent, trailEventSchema } from './trailEvent.js';
 
@@ -28,6 +28,8 @@ export interface TrailLog {
 
 /** Body of `POST /api/trails/:trailId/events`: events in their order, those that are there already included. */
 export const appendEventsSchema = closedObject({ events: array(trailEventSchema).required().min(1).max(500) });
+/** Query of `GET /api/trails/:trailId/live`: how many events the asker has already. */
+export const liveTrailQuerySchema = closedObject({ seen: number().required().integer().min(0) });
 export const trailParamsSchema = closedObject({ trailId: idText() });
 export type AppendEvents = Checked<typeof appendEventsSchema>;
 

@@ -1,3 +1,4 @@
+import { EventEmitter, once } from 'node:events';
 import type { Plan } from '@probe-trail/core/plan';
 import {
   type Appended,
@@ -29,6 +30,7 @@ const plansInMemory = 100;
 
 /** Trails: every event is checked by the core's reducer, then stored, then acknowledged. */
 export function makeTrailService(store: TrailStore, plans: PlanService) {
+  const stored = new EventEmitter().setMaxListeners(0);
   const queue = makeAppendQueue(store);
   const live = new LRUCache<string, Promise<LiveTrail>>({ max: trailsInMemory });
   const released = new LRUCache<string, Plan>({ max: plansInMemory });
@@ -86,6 +88,26 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
       return { eventCount: target.eventIds.size };
     },
 
+    /**
+     * The events of a trail after the first `seen` ones, those that are there and those to come, in the groups in which they are found;
+     * never one that is not on the disk. Ends when the signal is aborted.
+     */
+    follow: async function* (
+      trailId: string,
+      seen: number,
+      signal: AbortSignal,
+    ): AsyncGenerator<readonly TrailEvent[]> {
+      let next = seen;
+      while (!signal.aborted) {
+        // Asked for before looking, so that what is stored in between is not missed.
+        const more = once(stored, trailId, { signal }).catch(() => undefined);
+        const events = await store.events(trailId, next);
+        next += events.length;
+        if (events.length > 0) yield events;
+        else await more;
+      }
+    },
+
     drained: queue.drained,
   };
 
@@ -102,6 +124,7 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
     for (const { id } of fresh) target.eventIds.add(id);
     try {
       await queue.add({ rows, line: toTrailRow(trailId, target.plan, trail) });
+      stored.emit(trailId);
     } catch (error) {
       // The state in memory ran ahead of the disk; the next request reads it anew.
       live.delete(trailId);

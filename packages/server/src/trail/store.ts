@@ -1,5 +1,5 @@
 import type { TrailEvent, TrailListItem } from '@probe-trail/core/trail';
-import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, gte, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { Database } from '../db/openDatabase.js';
 import { jobTable } from '../job/table.js';
 import { type EventRow, trailEventTable, trailTable } from './table.js';
@@ -40,11 +40,12 @@ export const makeTrailStore = ({ orm }: Database) => ({
     return rows.map((row) => ({ ...row, title: row.title ?? '' }));
   },
 
-  events: async (trailId: string): Promise<TrailEvent[]> => {
+  /** The events in order, without the first `skip` ones. */
+  events: async (trailId: string, skip = 0): Promise<TrailEvent[]> => {
     const rows = await orm
       .select({ event: trailEventTable.event })
       .from(trailEventTable)
-      .where(eq(trailEventTable.trailId, trailId))
+      .where(and(eq(trailEventTable.trailId, trailId), gte(trailEventTable.seq, skip)))
       .orderBy(asc(trailEventTable.seq));
     return rows.map(({ event }) => event);
   },

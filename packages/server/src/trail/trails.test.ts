@@ -90,6 +90,55 @@ describe('trails over HTTP', () => {
     expect((await lines())[0]?.planVersion).to.equal(1);
   });
 
+  describe('followed live', () => {
+    const follow = (seen: number) => {
+      const control = new AbortController();
+      return { control, live: server.services.trails.follow('t1', seen, control.signal) };
+    };
+
+    it('gives what is there and then what comes, each once and in order', async () => {
+      await append(smallWalk().slice(0, 2));
+      const { control, live } = follow(1);
+      expect((await live.next()).value).to.deep.equal(smallWalk().slice(1, 2));
+      const coming = live.next();
+      await append(smallWalk().slice(2, 3));
+      expect((await coming).value).to.deep.equal(smallWalk().slice(2, 3));
+      await append(smallWalk());
+      expect((await live.next()).value).to.deep.equal(smallWalk().slice(3));
+      const ending = live.next();
+      control.abort();
+      expect((await ending).done).to.equal(true);
+    });
+
+    it('waits for a trail that is only beginning', async () => {
+      const { control, live } = follow(0);
+      const coming = live.next();
+      await append(smallWalk().slice(0, 1));
+      expect((await coming).value).to.deep.equal(smallWalk().slice(0, 1));
+      control.abort();
+    });
+
+    it('is sent as server-sent events, to whoever is signed in, and ends when the server stops', async () => {
+      await append(smallWalk());
+      expect((await server.asNobody('GET', '/api/trails/t1/live?seen=0')).status).to.equal(401);
+      const { cookie } = await server.asNobody('POST', '/api/session', {
+        name: 'Ines Marrow',
+        password: 'long enough',
+      });
+      const address = await server.app.listen({ port: 0, host: '127.0.0.1' });
+      const answer = await fetch(`${address}/api/trails/t1/live?seen=3`, {
+        headers: { cookie },
+      });
+      expect(answer.headers.get('content-type')).to.equal('text/event-stream');
+      const reader = answer.body?.pipeThrough(new TextDecoderStream()).getReader();
+      let said = '';
+      while (!said.includes('data:')) said += (await reader?.read())?.value ?? '';
+      expect(said).to.equal(`: open\n\ndata: ${JSON.stringify(smallWalk().slice(3))}\n\n`);
+      await server.app.close();
+      expect((await reader?.read())?.done).to.equal(true);
+    });
+  });
+
   it('answers 200 walks at once, each whole', async () => {
     const ids = Array.from({ length: 200 }, (_, index) => `many-${index}`);
     const answers = await Promise.all(ids.map((id) => append(smallWalk(id), id)));

@@ -1,4 +1,3 @@
-import { once } from 'node:events';
 import { Readable } from 'node:stream';
 import { jobParamsSchema } from '@probe-trail/core/job';
 import type { LineUnit, Vehicle } from '@probe-trail/core/vehicle';
@@ -10,12 +9,13 @@ import {
   type ReadingRequest,
   readingRequestSchema,
 } from '@probe-trail/core/vehicleInterface';
-import type { FastifyPluginAsync, FastifyReply } from 'fastify';
+import type { FastifyPluginAsync } from 'fastify';
 import type { JobService } from '../job/service.js';
 import { personOf } from '../person/index.js';
 import { AppError } from '../problem/index.js';
 import { vehicleOr404 } from '../vehicle/index.js';
 import type { VehicleStore } from '../vehicle/store.js';
+import { whenGone } from '../web/whenGone.js';
 import { InterfaceSilent, type VehicleInterface } from './vehicleInterface.js';
 
 export interface InterfaceOptions {
@@ -47,7 +47,7 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
     async ({ params: { jobId }, body }, reply) => {
       const { vehicle, units } = await vehicleOf(jobId);
       const asked = body.unitIds.length === 0 ? units : units.filter(({ id }) => body.unitIds.includes(id));
-      const lines = readUnits(vehicleInterface, vehicle, asked, body, whenGone(reply));
+      const lines = readUnits(vehicleInterface, vehicle, asked, body, whenGone(reply).signal);
       return reply.type('application/x-ndjson').send(Readable.from(asText(lines)));
     },
   );
@@ -61,7 +61,7 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
       if (!(await jobs.jobOr404(jobId)).isSheetKept)
         throw new AppError('JOB_EVENT_MISFIT', 'Keep a code sheet first: what is cleared cannot be read any more.');
       const { vehicle, units } = await vehicleOf(jobId);
-      const cleared = await clearUnits(vehicleInterface, vehicle, units, whenGone(reply));
+      const cleared = await clearUnits(vehicleInterface, vehicle, units, whenGone(reply).signal);
       const event = {
         kind: 'codesCleared',
         id: request.body.eventId,
@@ -73,13 +73,6 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
     },
   );
 };
-
-/** Aborted when whoever asked has gone: a vehicle is not read for nobody. */
-function whenGone(reply: FastifyReply): AbortSignal {
-  const gone = new AbortController();
-  void once(reply.raw, 'close').then(() => gone.abort());
-  return gone.signal;
-}
 
 async function* readUnits(
   vehicleInterface: VehicleInterface,

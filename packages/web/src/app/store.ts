@@ -1,5 +1,5 @@
 import { configureStore, type ThunkAction, type UnknownAction } from '@reduxjs/toolkit';
-import { useDispatch, useSelector } from 'react-redux';
+import { useDispatch, useSelector, useStore } from 'react-redux';
 import { draftReducer } from '../plan/editor/draftSlice';
 import { keepTyped, trailSlice } from '../trail/trailSlice';
 import { api } from './api';
@@ -28,4 +28,5 @@ export type RootState = ReturnType<typeof store.getState>;
 export type AppDispatch = typeof store.dispatch;
 export type AppThunk<Result> = ThunkAction<Result, RootState, undefined, UnknownAction>;
 export const useAppDispatch = useDispatch.withTypes<AppDispatch>();
+export const useAppStore = useStore.withTypes<typeof store>();
 export const useAppSelector = useSelector.withTypes<RootState>();

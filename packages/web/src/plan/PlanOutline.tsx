@@ -1,5 +1,6 @@
 import { accessLevels, type Plan } from '@probe-trail/core/plan';
 import classes from './PlanOutline.module.css';
+import { PlanParts } from './PlanParts';
 
 /** A plan to read through: summary, suspects by weight, steps with their effort. */
 export function PlanOutline({ plan }: { readonly plan: Plan }) {
@@ -23,6 +24,7 @@ export function PlanOutline({ plan }: { readonly plan: Plan }) {
             </li>
           ))}
         </ol>
+        <PlanParts plan={plan} />
       </section>
       <section>
         <h2>What it can find</h2>

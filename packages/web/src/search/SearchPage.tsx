@@ -1,5 +1,6 @@
 import { TextInput } from '@mantine/core';
 import { type SearchHit, type SearchKind, searchKinds } from '@probe-trail/core/search';
+import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { Page } from '../ui/Page';
 import rows from '../ui/rows.module.css';
@@ -11,7 +12,12 @@ import { useFound } from './useFound';
 /** Everything that bears the words, by kind, with the words marked in their place. */
 export function SearchPage() {
   const [params, setParams] = useSearchParams();
-  const words = params.get('words') ?? '';
+  // What is typed is kept here: the address follows a moment later, and must not take a letter back.
+  const [words, setWords] = useState(params.get('words') ?? '');
+  const type = (next: string) => {
+    setWords(next);
+    setParams({ words: next }, { replace: true });
+  };
   const hits = useFound(words, 25);
   const kinds = (Object.keys(searchKinds) as SearchKind[]).filter((kind) => hits.some((hit) => hit.kind === kind));
   return (
@@ -22,7 +28,7 @@ export function SearchPage() {
         aria-label="Search"
         placeholder="fleet number, plate, VIN, complaint, code, pin, part"
         value={words}
-        onChange={(event) => setParams({ words: event.currentTarget.value }, { replace: true })}
+        onChange={(event) => type(event.currentTarget.value)}
       />
       {words.trim() === '' && <p className="soft">The beginnings of words are enough: “fg-0 fan”, “P04”, “C31·2”.</p>}
       {words.trim() !== '' && hits.length === 0 && <p className="soft">Nothing bears these words.</p>}

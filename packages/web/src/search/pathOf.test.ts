@@ -3,12 +3,12 @@ import { expect } from 'chai';
 import { pathOf } from './pathOf';
 
 describe('pathOf', () => {
-  const path = (kind: SearchKind) => pathOf({ kind, ref: 'x', title: '', detail: '' });
+  const path = (kind: SearchKind) => pathOf({ kind, ref: 'x', title: 'C31·2', detail: '' });
   for (const [kind, want] of [
     ['vehicle', '/vehicles/x'],
     ['job', '/jobs/x'],
     ['plan', '/plans/x'],
-    ['part', '/plans/x'],
+    ['part', '/plans/x?part=C31%C2%B72'],
     ['code', '/jobs/x/codes'],
     ['note', '/jobs/x'],
   ] as const)

@@ -1,13 +1,13 @@
 import type { SearchHit } from '@probe-trail/core/search';
 
 const paths = {
-  vehicle: (ref: string) => `/vehicles/${ref}`,
-  job: (ref: string) => `/jobs/${ref}`,
-  plan: (ref: string) => `/plans/${ref}`,
-  part: (ref: string) => `/plans/${ref}`,
-  code: (ref: string) => `/jobs/${ref}/codes`,
-  note: (ref: string) => `/jobs/${ref}`,
-} as const satisfies Record<SearchHit['kind'], (ref: string) => string>;
+  vehicle: ({ ref }) => `/vehicles/${ref}`,
+  job: ({ ref }) => `/jobs/${ref}`,
+  plan: ({ ref }) => `/plans/${ref}`,
+  part: ({ ref, title }) => `/plans/${ref}?part=${encodeURIComponent(title)}`,
+  code: ({ ref }) => `/jobs/${ref}/codes`,
+  note: ({ ref }) => `/jobs/${ref}`,
+} as const satisfies Record<SearchHit['kind'], (hit: SearchHit) => string>;
 
 /** Where a hit leads. */
-export const pathOf = ({ kind, ref }: SearchHit): string => paths[kind](ref);
+export const pathOf = (hit: SearchHit): string => paths[hit.kind](hit);

@@ -2,9 +2,11 @@ import type { TrailEvent } from '@probe-trail/core/trail';
 import { expect } from 'chai';
 import {
   acknowledged,
+  arrived,
   logOpened,
   networkLost,
   recorded,
+  refusalSeen,
   refused,
   type TrailState,
   trailSlice,
@@ -58,14 +60,59 @@ describe('the trail on this device', () => {
   it('takes an acknowledgement for a trail that is not open here', () =>
     expect(after(networkLost(), acknowledged({ trailId: 'other', ids: ['a'] })).isOnline).to.equal(true));
 
-  it('keeps what the server refused, with the reason, until the trail is opened anew', () => {
+  it('takes what the server refused off the trail, and keeps it with the reason until it is seen', () => {
     const state = after(
       recorded({ trailId: 't', events: events('a', 'b') }),
       refused({ trailId: 't', ids: ['b'], says: 'It does not fit.' }),
     );
+    expect(logOf(state)).to.deep.equal({ ids: ['a'], waiting: ['a'] });
     expect(state.logs.t?.refusal).to.deep.equal({ says: 'It does not fit.', events: events('b') });
-    const again = trailSlice.reducer(state, logOpened({ trailId: 't', stored: events('a'), waiting: [] }));
-    expect(again.logs.t?.refusal).to.equal(undefined);
+    expect(trailSlice.reducer(state, refusalSeen({ trailId: 't' })).logs.t?.refusal).to.equal(undefined);
+  });
+
+  describe('with another device on the same trail', () => {
+    const open = logOpened({ trailId: 't', stored: events('a'), waiting: [] });
+    it('shows what the other recorded, before what waits here', () =>
+      expect(
+        logOf(
+          after(
+            open,
+            recorded({ trailId: 't', events: events('mine') }),
+            arrived({ trailId: 't', events: events('b') }),
+          ),
+        ),
+      ).to.deep.equal({ ids: ['a', 'b', 'mine'], waiting: ['mine'] }));
+    it('puts its own entries where the server has them', () => {
+      const state = after(
+        open,
+        recorded({ trailId: 't', events: events('mine') }),
+        acknowledged({ trailId: 't', ids: ['mine'] }),
+        arrived({ trailId: 't', events: events('b', 'mine', 'c') }),
+      );
+      expect(logOf(state)).to.deep.equal({ ids: ['a', 'b', 'mine', 'c'], waiting: [] });
+    });
+    it('waits no more for an entry that arrives before its acknowledgement', () =>
+      expect(
+        logOf(
+          after(
+            open,
+            recorded({ trailId: 't', events: events('mine') }),
+            arrived({ trailId: 't', events: events('mine') }),
+          ),
+        ),
+      ).to.deep.equal({ ids: ['a', 'mine'], waiting: [] }));
+    it('takes nothing twice when the stream begins anew', () =>
+      expect(
+        logOf(
+          after(
+            open,
+            arrived({ trailId: 't', events: events('b') }),
+            arrived({ trailId: 't', events: events('a', 'b', 'c') }),
+          ),
+        ),
+      ).to.deep.equal({ ids: ['a', 'b', 'c'], waiting: [] }));
+    it('leaves trails alone that are not open here', () =>
+      expect(after(arrived({ trailId: 'other', events: events('b') })).logs).to.deep.equal({}));
   });
 
   it('keeps what is typed in each place apart, and forgets what was wiped out', () => {

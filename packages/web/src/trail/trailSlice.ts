@@ -1,9 +1,12 @@
 import type { TrailEvent } from '@probe-trail/core/trail';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
-/** The events of a trail as this device knows them: what the server has, and what waits here. */
+/** The events of a trail as this device knows them: what the server has, in its order, then what this device added since. */
 export interface LocalLog {
   readonly events: readonly TrailEvent[];
+  /** How many of them came from the server. */
+  readonly confirmedCount: number;
+  /** Those that the server has not acknowledged yet. */
   readonly waitingIds: readonly string[];
   /** Why the server refused entries of this trail, and which. */
   readonly refusal: { readonly says: string; readonly events: readonly TrailEvent[] } | undefined;
@@ -23,7 +26,7 @@ export const keepTyped = (typed: Readonly<Record<string, string>>) =>
 
 type ForTrail<T> = PayloadAction<{ readonly trailId: string } & T>;
 
-const emptyLog: LocalLog = { events: [], waitingIds: [], refusal: undefined };
+const emptyLog: LocalLog = { events: [], confirmedCount: 0, waitingIds: [], refusal: undefined };
 
 export const trailSlice = createSlice({
   name: 'trail',
@@ -34,6 +37,7 @@ export const trailSlice = createSlice({
       const waiting = payload.waiting.filter(({ id }) => !stored.has(id));
       const log: LocalLog = {
         events: [...payload.stored, ...waiting],
+        confirmedCount: payload.stored.length,
         waitingIds: waiting.map(({ id }) => id),
         refusal: undefined,
       };
@@ -47,6 +51,23 @@ export const trailSlice = createSlice({
         logs: { ...state.logs, [trailId]: { ...log, events: [...log.events, ...events], waitingIds } },
       };
     },
+    /** Events as the server has them, from this device or another. */
+    arrived: (state, { payload: { trailId, events } }: ForTrail<{ events: readonly TrailEvent[] }>) => {
+      const log = state.logs[trailId];
+      if (!log) return state;
+      const confirmed = log.events.slice(0, log.confirmedCount);
+      const known = new Set(confirmed.map(({ id }) => id));
+      const fresh = events.filter(({ id }) => !known.has(id));
+      const freshIds = new Set(fresh.map(({ id }) => id));
+      const own = log.events.slice(log.confirmedCount).filter(({ id }) => !freshIds.has(id));
+      const next: LocalLog = {
+        ...log,
+        events: [...confirmed, ...fresh, ...own],
+        confirmedCount: confirmed.length + fresh.length,
+        waitingIds: log.waitingIds.filter((id) => !freshIds.has(id)),
+      };
+      return { ...state, logs: { ...state.logs, [trailId]: next } };
+    },
     acknowledged: (state, { payload: { trailId, ids } }: ForTrail<{ ids: readonly string[] }>) => {
       const log = state.logs[trailId];
       if (!log) return { ...state, isOnline: true };
@@ -56,8 +77,18 @@ export const trailSlice = createSlice({
     refused: (state, { payload: { trailId, ids, says } }: ForTrail<{ ids: readonly string[]; says: string }>) => {
       const log = state.logs[trailId];
       if (!log) return state;
-      const refusal = { says, events: log.events.filter(({ id }) => ids.includes(id)) };
-      return { ...state, logs: { ...state.logs, [trailId]: { ...log, refusal } } };
+      const isRefused = ({ id }: TrailEvent) => ids.includes(id);
+      const next: LocalLog = {
+        ...log,
+        events: log.events.filter((event) => !isRefused(event)),
+        waitingIds: log.waitingIds.filter((id) => !ids.includes(id)),
+        refusal: { says, events: log.events.filter(isRefused) },
+      };
+      return { ...state, logs: { ...state.logs, [trailId]: next } };
+    },
+    refusalSeen: (state, { payload: { trailId } }: ForTrail<object>) => {
+      const log = state.logs[trailId];
+      return log ? { ...state, logs: { ...state.logs, [trailId]: { ...log, refusal: undefined } } } : state;
     },
     networkLost: (state) => ({ ...state, isOnline: false }),
     typed: (state, { payload: { place, text } }: PayloadAction<{ readonly place: string; readonly text: string }>) => {
@@ -72,5 +103,6 @@ export const trailSlice = createSlice({
   },
 });
 
-export const { logOpened, recorded, acknowledged, refused, networkLost, typed } = trailSlice.actions;
+export const { logOpened, recorded, arrived, acknowledged, refused, refusalSeen, networkLost, typed } =
+  trailSlice.actions;
 export const { selectLog, selectTyped, selectIsOnline } = trailSlice.selectors;

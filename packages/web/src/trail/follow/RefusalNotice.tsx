@@ -2,8 +2,7 @@ import { Button } from '@mantine/core';
 import type { TrailEvent } from '@probe-trail/core/trail';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { Notice } from '../../ui/Notice';
-import { openTrail } from '../recordEvents';
-import { selectLog } from '../trailSlice';
+import { refusalSeen, selectLog } from '../trailSlice';
 
 /** Entries that the server refused: why, what they were, and the way on. */
 export function RefusalNotice({ trailId }: { readonly trailId: string }) {
@@ -15,8 +14,9 @@ export function RefusalNotice({ trailId }: { readonly trailId: string }) {
       <p>
         {refusal.says} Kept on this device: {refusal.events.map(sayEvent).join(', ')}.
       </p>
-      <Button variant="default" onClick={() => void dispatch(openTrail(trailId))}>
-        Show the trail as the server has it
+      <p>The trail stands here as the server has it. Record them again if they still hold.</p>
+      <Button variant="default" onClick={() => dispatch(refusalSeen({ trailId }))}>
+        I have seen it
       </Button>
     </Notice>
   );

@@ -1,13 +1,14 @@
 import { sayForbidden } from '@probe-trail/core/person';
 import type { Plan } from '@probe-trail/core/plan';
-import { reduceTrail, type Trail } from '@probe-trail/core/trail';
+import { applyTrailEvent, reduceTrail, type Trail } from '@probe-trail/core/trail';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { useMay, usePerson } from '../../person/sessionApi';
 import { usePlanVersionQuery } from '../../plan/planApi';
 import { type NewEvent, openTrail, recordEvents } from '../recordEvents';
-import { selectLog } from '../trailSlice';
+import { type LocalLog, selectLog } from '../trailSlice';
+import { useLive } from './useLive';
 
 /** A trail as this device shows it: its plan, its state, and the way to add to it. */
 export interface OpenTrail {
@@ -29,10 +30,11 @@ export function useTrail(trailId: string): {
   const mayRecord = useMay('recordTrails');
   const log = useAppSelector((state) => selectLog(state, trailId));
   const { error: logError, retry } = useOpening(trailId);
+  useLive(trailId);
   const opened = log?.events[0]?.kind === 'opened' ? log.events[0] : undefined;
   const version = usePlanVersionQuery(opened ? { planId: opened.planId, version: opened.planVersion } : skipToken);
   const plan = version.data?.document;
-  const trail = useMemo(() => (plan && log ? foldLog(plan, log.events) : undefined), [plan, log?.events]);
+  const trail = useMemo(() => (plan && log ? foldLog(plan, log) : undefined), [plan, log]);
   const record = useCallback(
     (...events: readonly NewEvent[]) =>
       !mayRecord
@@ -49,10 +51,15 @@ export function useTrail(trailId: string): {
   return { open, error: logError ?? version.error, retry };
 }
 
-function foldLog(plan: Plan, events: Parameters<typeof reduceTrail>[1]): Trail {
-  const reduced = reduceTrail(plan, events);
+/** Folds what the server has, then what this device added; what does not fit any more, the server will refuse. */
+function foldLog(plan: Plan, { events, confirmedCount }: LocalLog): Trail {
+  const own = confirmedCount === 0 ? 1 : confirmedCount;
+  const reduced = reduceTrail(plan, events.slice(0, own));
   if (!reduced.ok) throw new Error(`the log is broken at event ${reduced.problem.eventId}`);
-  return reduced.value;
+  return events.slice(own).reduce<Trail>((trail, event) => {
+    const next = applyTrailEvent(plan, trail, event);
+    return next.ok ? next.value : trail;
+  }, reduced.value);
 }
 
 function useOpening(trailId: string) {

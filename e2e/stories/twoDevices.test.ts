@@ -1,0 +1,55 @@
+import { expect } from 'chai';
+import { aUser, eventsOf, type User } from '../support/user.js';
+import { useWorld } from '../support/world.js';
+
+const trailId = 'fg-03-coolant';
+
+describe('two devices on one trail', () => {
+  const world = useWorld();
+  let tobi: User;
+  let hanna: User;
+
+  before(async () => {
+    [tobi, hanna] = [
+      await aUser(world.browser, world.server.url, 'tobi'),
+      await aUser(world.browser, world.server.url, 'hanna'),
+    ];
+    for (const user of [tobi, hanna]) {
+      await user.goTo(`/trails/${trailId}`);
+      await user.see('Type what the meter shows');
+    }
+  });
+
+  it('each sees what the other records, without doing anything', async () => {
+    await tobi.type('4.87');
+    await tobi.press('Enter');
+    await tobi.see('Type again');
+    await hanna.see('Out of spec: open circuit');
+    await hanna.see('all saved');
+  });
+
+  it('what one recorded without the network is shown to them when it does not fit any more, and nothing is lost', async () => {
+    await hanna.page.setOfflineMode(true);
+    await hanna.click('Type again');
+    await hanna.type('0.2');
+    await hanna.press('Enter');
+    await hanna.see('1 waiting for the network');
+    await tobi.press('Enter');
+    await tobi.missing('Type again');
+    await hanna.page.setOfflineMode(false);
+    await hanna.see('The server did not take the last entries');
+    await hanna.see('Kept on this device: reading 0.2.');
+    await hanna.see('all saved');
+    await hanna.click('I have seen it');
+    await hanna.missing('Kept on this device');
+  });
+
+  it('both stand at the same step, and the server has each entry once', async () => {
+    const headings = await Promise.all(
+      [tobi, hanna].map(({ page }) => page.$eval('article h1', (heading) => heading.textContent)),
+    );
+    expect(headings[0]).to.equal(headings[1]).and.not.equal('Voltage on the sensor’s signal wire');
+    const ids = (await eventsOf(world.server.url, trailId)).map(({ id }) => id);
+    expect(new Set(ids).size).to.equal(ids.length);
+  });
+});
