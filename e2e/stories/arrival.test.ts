@@ -208,8 +208,8 @@ describe('around the workshop', () => {
     await ines.goTo('/search');
     await ines.fill('Search', 'C31·2');
     await ines.see('Parts and pins');
-    await ines.click('C31·2');
-    await ines.see('signal');
+    await (await ines.page.waitForSelector('a[href*="part=C31"]'))?.click();
+    await ines.page.waitForSelector('details[open]');
     const isOpen = await ines.page.$eval('details[open] summary', (summary) => summary.textContent);
     expect(isOpen).to.include('B11');
     await ines.goTo('/search?words=N0000107');

@@ -40,7 +40,7 @@ export const makeSearchStore = ({ orm }: Database) => {
     parts: (match: string, limit: number) =>
       ask(
         'part',
-        sql`SELECT plan_part.plan_id AS ref, plan_part.name AS title, snippet(part_search, -1, '⟦', '⟧', '…', 14) AS detail
+        sql`SELECT plan_part.plan_id AS ref, plan_part.name AS title, snippet(part_search, 1, '⟦', '⟧', '…', 14) AS detail
             FROM part_search JOIN plan_part ON plan_part.row_id = part_search.rowid
             WHERE part_search MATCH ${match} ORDER BY part_search.rowid DESC LIMIT ${limit}`,
       ),
