@@ -20,7 +20,11 @@ interface Shot {
   readonly act?: (page: Page) => Promise<unknown>;
 }
 
-const type = (text: string) => (page: Page) => page.keyboard.type(text);
+/** Types a reading, once the note for who comes back is put away. */
+const type = (text: string) => async (page: Page) => {
+  await (await page.waitForSelector('::-p-text(Understood)'))?.click();
+  await page.keyboard.type(text);
+};
 const click = (selector: string) => async (page: Page) => {
   const found = await page.waitForSelector(selector);
   await found?.click();
@@ -69,7 +73,8 @@ async function take(
   await page.setViewport({ width, height, hasTouch: width < 1000 });
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: night ? 'dark' : 'light' }]);
   if (person !== null) await context.setCookie(await browserCookieOf(server.url, person));
-  await page.goto(server.url + path, { waitUntil: 'networkidle0' });
+  // A trail keeps one connection open, to hear of others.
+  await page.goto(server.url + path, { waitUntil: 'networkidle2' });
   await act?.(page);
   await new Promise((resolve) => setTimeout(resolve, 500));
   await page.screenshot({ path: `${folder}/${name}.png` });

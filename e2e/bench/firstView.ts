@@ -1,15 +1,16 @@
 import { gzipSync } from 'node:zlib';
 import { openBrowser } from '../support/browser.js';
 import { openServer } from '../support/server.js';
+import { aUser } from '../support/user.js';
 import { atMost, type Measured } from './measured.js';
 
 /** JavaScript that the browser loads before the first view stands, compressed as gzip does it. */
 export async function firstViewSize(): Promise<Measured[]> {
   const server = await openServer();
   const browser = await openBrowser();
-  const page = await browser.newPage();
-  await page.goto(server.url, { waitUntil: 'domcontentloaded' });
-  await page.waitForFunction(() => document.body.innerText.includes('Under way'));
+  const { page, goTo, see } = await aUser(browser, server.url, 'tobi');
+  await goTo('/');
+  await see('in the workshop');
   const scripts = await page.evaluate(() =>
     performance
       .getEntriesByType('resource')

@@ -159,6 +159,21 @@ describe('at the vehicle', () => {
     await hanna.leave();
   });
 
+  it('tests all the same where a state cannot be had, and the reason stays with the result', async () => {
+    const hanna = await open(await startTrail('override'));
+    await hanna.see('First, on the vehicle');
+    await hanna.click('It cannot be made so');
+    await hanna.fill('Why not', 'Ignition lock is out');
+    await hanna.press('Enter');
+    await hanna.see('Ignition lock is out');
+    await hanna.press('1');
+    await hanna.see('Nothing blocks the fan');
+    await hanna.press('Enter');
+    await hanna.goTo('/trails/override/record');
+    await hanna.see('Tested without ignition off: Ignition lock is out (Hanna Creek)');
+    await hanna.leave();
+  });
+
   it('lets nobody in who is not signed in, and an apprentice look but not record', async () => {
     const stranger = await aUser(world.browser, world.server.url, null);
     await stranger.goTo('/trails/fg-07-fan');

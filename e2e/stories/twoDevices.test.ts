@@ -20,6 +20,16 @@ describe('two devices on one trail', () => {
     }
   });
 
+  it('whoever takes a trail over is told where it stands and what is known', async () => {
+    await hanna.see(
+      'You are at “Voltage on the sensor’s signal wire”, after “Live value on the cold engine” showed −40 °C.',
+    );
+    await hanna.see('7 of 9 suspects are left');
+    await hanna.see('Tobi Lunde was here');
+    await hanna.click('Understood');
+    await hanna.missing('suspects are left');
+  });
+
   it('each sees what the other records, without doing anything', async () => {
     await tobi.type('4.87');
     await tobi.press('Enter');

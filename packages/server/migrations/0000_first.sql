@@ -67,9 +67,8 @@ CREATE TABLE `person` (
 --> statement-breakpoint
 CREATE UNIQUE INDEX `person_name_unique` ON `person` (`name`);--> statement-breakpoint
 CREATE TABLE `session` (
-	`session_id` text PRIMARY KEY NOT NULL,
-	`person_id` text,
-	`data` text NOT NULL,
+	`token_hash` text PRIMARY KEY NOT NULL,
+	`person_id` text NOT NULL,
 	`expires_at_ms` integer NOT NULL,
 	FOREIGN KEY (`person_id`) REFERENCES `person`(`id`) ON UPDATE no action ON DELETE no action
 );

@@ -57,6 +57,50 @@ describe('applyTrailEvent', () => {
   it('believes a confirmed state on later steps too', () =>
     expect(walk(plan, ...toGround).believed).to.deep.equal({ ignition: 'on' }));
 
+  describe('a state that cannot be had', () => {
+    const without = (stepId: string, what = 'ignition', is = 'on') =>
+      ({ kind: 'stateOverridden', stepId, state: [{ what, is }], reason: 'key is lost' }) as const;
+    const atFeed = [chosen('look', 'seen', 'fine'), taken('look', 'fine')] as const;
+
+    it('opens the step all the same, and the reason stays with the waymark', () => {
+      const trail = walk(plan, ...atFeed, without('feed'), typed('feed', 'volts', '12,4'), taken('feed', 'there'));
+      expect(trail.waymarks.at(-1)?.overridden).to.deep.equal([
+        { what: 'ignition', is: 'on', reason: 'key is lost', by: 'Tobi Lunde' },
+      ]);
+    });
+
+    it('is not believed: the next step asks for it again', () => {
+      const trail = walk(plan, ...atFeed, without('feed'), typed('feed', 'volts', '12,4'), taken('feed', 'there'));
+      expect([trail.overridden, trail.believed]).to.deep.equal([[], {}]);
+      expect(
+        misfitOf(
+          ...atFeed,
+          without('feed'),
+          typed('feed', 'volts', '12,4'),
+          taken('feed', 'there'),
+          typed('ground', 'drop', '1'),
+        ),
+      ).to.equal('stateNotConfirmed');
+    });
+
+    it('is only overridden where the step needs it and does not have it', () => {
+      expect(misfitOf(without('look'))).to.equal('nothingToOverride');
+      expect(misfitOf(...atFeed, without('feed', 'ignition', 'off'))).to.equal('nothingToOverride');
+      expect(misfitOf(...atFeed, ignitionOn('feed'), without('feed'))).to.equal('nothingToOverride');
+      expect(misfitOf(without('feed'))).to.equal('notAtStep');
+    });
+
+    it('is set aside with the waymark by going back', () => {
+      const trail = walk(plan, ...atFeed, without('feed'), typed('feed', 'volts', '12,4'), {
+        kind: 'wentBack',
+        toWaymarkId: 'e2',
+      });
+      expect(trail.overridden).to.deep.equal([]);
+      expect(trail.waymarks.at(-1)).to.deep.include({ setAside: true, outcomeId: null });
+      expect(trail.waymarks.at(-1)?.overridden).to.have.length(1);
+    });
+  });
+
   describe('going back', () => {
     const back = walk(plan, ...toGround, { kind: 'wentBack', toWaymarkId: 'e2' });
 

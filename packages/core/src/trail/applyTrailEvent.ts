@@ -57,9 +57,11 @@ function openTrail(plan: Plan, event: TrailEventOf<'opened'>): Result<Trail, Mis
     openedBy: event.by,
     at: { kind: 'step', stepId: plan.startStepId },
     believed: {},
+    overridden: [],
     taken: {},
     waymarks: [],
     lastEventAtMs: event.atMs,
+    lastEventBy: event.by,
   });
 }
 
@@ -68,14 +70,18 @@ type Later = Exclude<TrailEvent, { kind: 'opened' }>;
 function advance(plan: Plan, draft: Draft, event: Later): Misfit | undefined {
   if (draft.at.kind === 'concluded') return { kind: 'alreadyConcluded' };
   const misfit = applyByKind(plan, draft, event);
-  if (!misfit) draft.lastEventAtMs = event.atMs;
-  return misfit;
+  if (misfit) return misfit;
+  draft.lastEventAtMs = event.atMs;
+  draft.lastEventBy = event.by;
+  return undefined;
 }
 
 function applyByKind(plan: Plan, draft: Draft, event: Later): Misfit | undefined {
   switch (event.kind) {
     case 'stateConfirmed':
       return confirmState(plan, draft, event);
+    case 'stateOverridden':
+      return overrideState(plan, draft, event);
     case 'readingEntered':
       return enterReading(plan, draft, event);
     case 'outcomeTaken':
@@ -100,6 +106,18 @@ const notAtStep = (stepId: string): Misfit => ({ kind: 'notAtStep', stepId });
 function confirmState(plan: Plan, draft: Draft, { stepId, state }: TrailEventOf<'stateConfirmed'>): Misfit | undefined {
   if (!openStep(plan, draft, stepId)) return notAtStep(stepId);
   draft.believed = { ...draft.believed, ...Object.fromEntries(state.map(({ what, is }) => [what, is])) };
+  return undefined;
+}
+
+/** What cannot be made so is left as it is, with the reason; what the step does not need, or has already, is not overridden. */
+function overrideState(plan: Plan, draft: Draft, event: TrailEventOf<'stateOverridden'>): Misfit | undefined {
+  const step = openStep(plan, draft, event.stepId);
+  if (!step) return notAtStep(event.stepId);
+  const unmet = unmetNeeds(draft, step.needs);
+  const fresh = event.state.filter(({ what, is }) => unmet.some((need) => need.what === what && need.is === is));
+  if (fresh.length === 0) return { kind: 'nothingToOverride' };
+  const { reason, by } = event;
+  draft.overridden = [...draft.overridden, ...fresh.map(({ what, is }) => ({ what, is, reason, by }))];
   return undefined;
 }
 
@@ -162,8 +180,20 @@ function leaveStep(
   if (!next) return { kind: 'leadsNowhere', outcomeId: outcome.id };
   const { id, stepId, atMs, by } = event;
   const taken = Object.values(draft.taken);
-  draft.waymarks.push({ id, stepId, taken, outcomeId: outcome.id, skippedBecause, setAside: false, atMs, by });
+  const { overridden } = draft;
+  draft.waymarks.push({
+    id,
+    stepId,
+    taken,
+    overridden,
+    outcomeId: outcome.id,
+    skippedBecause,
+    setAside: false,
+    atMs,
+    by,
+  });
   draft.taken = {};
+  draft.overridden = [];
   draft.at = next;
   return undefined;
 }
@@ -190,6 +220,7 @@ function goBack(draft: Draft, { id, toWaymarkId, atMs, by }: TrailEventOf<'wentB
       id,
       stepId: draft.at.stepId,
       taken,
+      overridden: draft.overridden,
       outcomeId: null,
       skippedBecause: undefined,
       setAside: true,
@@ -197,6 +228,7 @@ function goBack(draft: Draft, { id, toWaymarkId, atMs, by }: TrailEventOf<'wentB
       by,
     });
   draft.taken = {};
+  draft.overridden = [];
   draft.at = { kind: 'step', stepId: waymark.stepId };
   return undefined;
 }

@@ -4,6 +4,7 @@ export { type EntryProblem, type JudgedEntry, judgeEntry } from './judgeEntry.js
 export { type Misfit, sayMisfit } from './misfit.js';
 export {
   earlierReading,
+  type OverriddenNeed,
   standingWaymarks,
   type TakenReading,
   type Trail,

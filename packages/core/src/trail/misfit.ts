@@ -10,6 +10,7 @@ export type Misfit =
   | { readonly kind: 'alreadyConcluded' }
   | { readonly kind: 'notAtStep'; readonly stepId: string }
   | { readonly kind: 'stateNotConfirmed'; readonly what: string; readonly is: string }
+  | { readonly kind: 'nothingToOverride' }
   | { readonly kind: 'noSuchReading'; readonly readingId: string }
   | { readonly kind: 'entry'; readonly problem: EntryProblem }
   | { readonly kind: 'readingMissing'; readonly readingId: string }
@@ -36,6 +37,8 @@ export function sayMisfit(misfit: Misfit): string {
       return `The trail is not at the step “${misfit.stepId}” now; it has moved on or back, perhaps on another device.`;
     case 'stateNotConfirmed':
       return `This step needs ${misfit.what} ${misfit.is}, which has not been confirmed.`;
+    case 'nothingToOverride':
+      return 'The step needs none of these states, or has them already.';
     case 'noSuchReading':
       return `This step takes no reading “${misfit.readingId}”.`;
     case 'entry':

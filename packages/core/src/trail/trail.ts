@@ -15,11 +15,14 @@ export interface Trail {
   readonly at: TrailPosition;
   /** The vehicle state as the trail believes it: what → is, such as `ignition` → `on`. */
   readonly believed: Readonly<Record<string, string>>;
+  /** Needs of the open step that could not be met: it is tested all the same. */
+  readonly overridden: readonly OverriddenNeed[];
   /** Readings of the step that is open, by reading id. */
   readonly taken: Readonly<Record<string, TakenReading>>;
   /** Steps done, in order; those set aside by going back stay, marked. */
   readonly waymarks: readonly Waymark[];
   readonly lastEventAtMs: number;
+  readonly lastEventBy: string;
 }
 
 export type TrailPosition =
@@ -27,6 +30,14 @@ export type TrailPosition =
   /** The plan has come to its end; the technician has still to accept it. */
   | { readonly kind: 'conclusion'; readonly conclusionId: string }
   | { readonly kind: 'concluded'; readonly conclusionId: string; readonly atMs: number; readonly by: string };
+
+/** A vehicle state that a step needs and did not get, with the reason why it was tested all the same. */
+export interface OverriddenNeed {
+  readonly what: string;
+  readonly is: string;
+  readonly reason: string;
+  readonly by: string;
+}
 
 export interface TakenReading {
   readonly eventId: string;
@@ -46,6 +57,7 @@ export interface Waymark {
   readonly id: string;
   readonly stepId: string;
   readonly taken: readonly TakenReading[];
+  readonly overridden: readonly OverriddenNeed[];
   /** `null` where the step was left by going back before its outcome was taken. */
   readonly outcomeId: string | null;
   /** Only where the step was skipped: then its outcome says where to go, and nothing else. */
@@ -71,10 +83,11 @@ export function earlierReading(trail: Trail, stepId: string, readingId: string):
     .at(-1);
 }
 
-/** Needs of a step that the believed vehicle state does not meet yet. */
+/** Needs of the open step that the believed vehicle state does not meet yet, and that were not overridden. */
 export function unmetNeeds<Need extends { readonly what: string; readonly is: string }>(
   trail: Trail,
   needs: readonly Need[],
 ): readonly Need[] {
-  return needs.filter(({ what, is }) => trail.believed[what] !== is);
+  const isOverridden = (need: Need) => trail.overridden.some(({ what, is }) => what === need.what && is === need.is);
+  return needs.filter((need) => trail.believed[need.what] !== need.is && !isOverridden(need));
 }

@@ -43,6 +43,14 @@ export const trailEventSchema = unionByKind({
       .min(1)
       .max(20),
   }),
+  stateOverridden: event('stateOverridden', {
+    stepId: idText(),
+    state: array(closedObject({ what: text(60), is: text(60) }).required())
+      .required()
+      .min(1)
+      .max(20),
+    reason: text(300),
+  }),
   readingEntered: event('readingEntered', {
     stepId: idText(),
     readingId: idText(),

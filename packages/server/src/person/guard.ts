@@ -1,8 +1,8 @@
 import cookie from '@fastify/cookie';
-import session from '@fastify/session';
 import { may, type Permission, type Person, sayForbidden } from '@probe-trail/core/person';
-import type { FastifyRequest } from 'fastify';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import fastifyPlugin from 'fastify-plugin';
+import { LRUCache } from 'lru-cache';
 import { AppError } from '../problem/index.js';
 import { type SessionStore, sessionMs } from './sessions.js';
 import type { PersonStore } from './store.js';
@@ -16,6 +16,8 @@ declare module 'fastify' {
   }
   interface FastifyRequest {
     person: Person | undefined;
+    /** The token of the session cookie, when its signature is ours. */
+    sessionToken: string | undefined;
   }
 }
 
@@ -25,22 +27,30 @@ export interface GuardOptions {
   readonly sessionSecret: string;
 }
 
+const cookieName = 'probe-trail-session';
+// A workshop's server often speaks plain HTTP inside its own network: only there the cookie goes without TLS.
+const cookieOptions = { httpOnly: true, sameSite: 'strict', secure: 'auto', path: '/api', signed: true } as const;
+
 /** Knows from the session cookie who is asking, and keeps each route to those whom it is for. */
 export const guardPlugin = fastifyPlugin<GuardOptions>(async (app, { people, sessions, sessionSecret }) => {
-  await app.register(cookie);
-  await app.register(session, {
-    secret: sessionSecret,
-    cookieName: 'probe-trail-session',
-    // A workshop's server often speaks plain HTTP inside its own network: only there the cookie goes without TLS.
-    cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', path: '/api', maxAge: sessionMs },
-    saveUninitialized: false,
-    rolling: false,
-    store: sessions,
-  });
+  await app.register(cookie, { secret: sessionSecret });
+  // A signature is checked once for each cookie, not with every request.
+  const tokens = new LRUCache<string, string>({ max: 2000 });
+  const tokenOf = (signed: string | undefined): string | undefined => {
+    if (!signed) return undefined;
+    const known = tokens.get(signed);
+    if (known !== undefined) return known;
+    const { valid, value } = app.unsignCookie(signed);
+    if (!valid) return undefined;
+    tokens.set(signed, value);
+    return value;
+  };
   app.decorateRequest('person', undefined);
+  app.decorateRequest('sessionToken', undefined);
   app.addHook('onRequest', async (request) => {
     if (!request.url.startsWith('/api/')) return;
-    request.person = await whoAsks(request, people);
+    request.sessionToken = tokenOf(request.cookies[cookieName]);
+    request.person = await whoAsks(request, people, sessions);
     const needs = request.routeOptions.config.needs ?? 'signedIn';
     if (needs === 'nobody' || request.is404) return;
     if (!request.person) throw new AppError('SIGN_IN_NEEDED', 'Sign in first. Nothing was changed.');
@@ -48,10 +58,21 @@ export const guardPlugin = fastifyPlugin<GuardOptions>(async (app, { people, ses
   });
 });
 
-async function whoAsks({ session }: FastifyRequest, people: PersonStore): Promise<Person | undefined> {
-  const person = session.personId ? await people.find(session.personId) : undefined;
+async function whoAsks(
+  { sessionToken }: FastifyRequest,
+  people: PersonStore,
+  sessions: SessionStore,
+): Promise<Person | undefined> {
+  const personId = sessionToken && (await sessions.personIdOf(sessionToken));
+  const person = personId ? await people.find(personId) : undefined;
   return person?.isDisabled ? undefined : person;
 }
+
+/** Gives the browser its cookie; always a new token, so that one which somebody planted before is worth nothing. */
+export const signInBrowser = (reply: FastifyReply, token: string) =>
+  reply.setCookie(cookieName, token, { ...cookieOptions, maxAge: sessionMs / 1000 });
+
+export const signOutBrowser = (reply: FastifyReply) => reply.clearCookie(cookieName, cookieOptions);
 
 /** @throws AppError when the person may not do this */
 export function demand(person: Person, permission: Permission): void {

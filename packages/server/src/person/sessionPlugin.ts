@@ -11,7 +11,7 @@ import {
 } from '@probe-trail/core/person';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import { AppError } from '../problem/index.js';
-import { personOf } from './guard.js';
+import { personOf, signInBrowser, signOutBrowser } from './guard.js';
 import { hashPassword, isPassword } from './passwords.js';
 import type { SessionStore } from './sessions.js';
 import type { PersonStore } from './store.js';
@@ -51,22 +51,19 @@ export const sessionPlugin: FastifyPluginAsync<SessionOptions> = async (app, { p
       const isRight = await isPassword(account?.passwordHash, password);
       if (!account || !isRight || account.isDisabled)
         throw new AppError('SIGN_IN_FAILED', 'Name and password do not belong together, or the account is disabled.');
-      // A new id, so that one which somebody planted before is worth nothing.
-      await request.session.regenerate();
-      request.session.personId = account.id;
+      signInBrowser(reply, await sessions.begin(account.id));
       return reply.code(201).send(await people.find(account.id));
     },
   );
 
-  app.delete('/', async (request, reply) => {
-    await request.session.destroy();
-    return reply.code(204).send();
+  app.delete('/', async ({ sessionToken }, reply) => {
+    if (sessionToken) await sessions.end(sessionToken);
+    return signOutBrowser(reply).code(204).send();
   });
 
   app.delete('/everywhere', async (request, reply) => {
     await sessions.endAllOf(personOf(request).id);
-    await request.session.destroy();
-    return reply.code(204).send();
+    return signOutBrowser(reply).code(204).send();
   });
 
   app.put<{ Body: Preferences }>('/preferences', { schema: { body: preferencesSchema } }, async (request) => {
@@ -83,9 +80,9 @@ export const sessionPlugin: FastifyPluginAsync<SessionOptions> = async (app, { p
     await people.setPassword(id, await hashPassword(request.body.password));
     // Whoever knew the old one is out; this browser signs in anew.
     await sessions.endAllOf(id);
-    await request.session.regenerate();
-    request.session.personId = id;
-    return reply.code(204).send();
+    return signInBrowser(reply, await sessions.begin(id))
+      .code(204)
+      .send();
   });
 };
 

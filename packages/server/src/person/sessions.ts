@@ -1,65 +1,49 @@
-import type { FastifySessionObject } from '@fastify/session';
+import { createHash, randomBytes } from 'node:crypto';
 import { eq, lt } from 'drizzle-orm';
-import type { Session } from 'fastify';
 import { LRUCache } from 'lru-cache';
 import type { Database } from '../db/openDatabase.js';
 import { sessionTable } from './table.js';
 
-declare module 'fastify' {
-  interface Session {
-    personId?: string;
-  }
-}
-
-/** How long a browser stays signed in without being used. */
+/** How long a browser stays signed in. */
 export const sessionMs = 30 * 24 * 3_600_000;
-
-type Done = (error?: unknown) => void;
-type Found = (error: unknown, session?: Session | null) => void;
 
 export type SessionStore = ReturnType<typeof makeSessionStore>;
 
-/** Sessions in the database, as the session plugin wants its store. */
+/** Sessions in the database: a random token for each browser, of which only the hash is stored. */
 export function makeSessionStore({ orm }: Database, nowMs: () => number) {
-  // Every request asks for its session; a session that ends here is dropped at once, elsewhere within seconds.
+  // Every request asks for its session; one that ends here is dropped at once, elsewhere within seconds.
   const known = new LRUCache<string, string>({ max: 2000, ttl: 5000 });
 
-  const save = async (sessionId: string, session: FastifySessionObject | Session): Promise<void> => {
-    const data = JSON.stringify(session);
-    const row = { personId: session.personId ?? null, data: JSON.parse(data), expiresAtMs: nowMs() + sessionMs };
-    await orm
-      .insert(sessionTable)
-      .values({ sessionId, ...row })
-      .onConflictDoUpdate({ target: sessionTable.sessionId, set: row });
-    known.set(sessionId, data);
-  };
-
-  const load = async (sessionId: string): Promise<Session | null> => {
-    const remembered = known.get(sessionId);
-    if (remembered) return JSON.parse(remembered);
-    const [row] = await orm.select().from(sessionTable).where(eq(sessionTable.sessionId, sessionId));
-    if (!row || row.expiresAtMs < nowMs()) return null;
-    known.set(sessionId, JSON.stringify(row.data));
-    return row.data as Session;
-  };
-
-  const end = async (sessionId: string): Promise<void> => {
-    known.delete(sessionId);
-    await orm.delete(sessionTable).where(eq(sessionTable.sessionId, sessionId));
-  };
-
   return {
-    set: (sessionId: string, session: Session, done: Done) => void save(sessionId, session).then(() => done(), done),
-    get: (sessionId: string, done: Found) => void load(sessionId).then((session) => done(null, session), done),
-    destroy: (sessionId: string, done: Done) => void end(sessionId).then(() => done(), done),
+    /** Signs a person in. @returns the token for the cookie */
+    begin: async (personId: string): Promise<string> => {
+      const token = randomBytes(32).toString('base64url');
+      await orm.insert(sessionTable).values({ tokenHash: hashOf(token), personId, expiresAtMs: nowMs() + sessionMs });
+      return token;
+    },
+
+    /** Who is signed in with that token. */
+    personIdOf: async (token: string): Promise<string | undefined> => {
+      const remembered = known.get(token);
+      if (remembered !== undefined) return remembered;
+      const [row] = await orm
+        .select()
+        .from(sessionTable)
+        .where(eq(sessionTable.tokenHash, hashOf(token)));
+      if (!row || row.expiresAtMs < nowMs()) return undefined;
+      known.set(token, row.personId);
+      return row.personId;
+    },
+
+    end: async (token: string): Promise<void> => {
+      known.delete(token);
+      await orm.delete(sessionTable).where(eq(sessionTable.tokenHash, hashOf(token)));
+    },
 
     /** Signs a person out at every browser. */
     endAllOf: async (personId: string): Promise<void> => {
-      const ended = await orm
-        .delete(sessionTable)
-        .where(eq(sessionTable.personId, personId))
-        .returning({ sessionId: sessionTable.sessionId });
-      for (const { sessionId } of ended) known.delete(sessionId);
+      await orm.delete(sessionTable).where(eq(sessionTable.personId, personId));
+      for (const [token, remembered] of known.entries()) if (remembered === personId) known.delete(token);
     },
 
     forgetExpired: async (): Promise<void> => {
@@ -67,3 +51,5 @@ export function makeSessionStore({ orm }: Database, nowMs: () => number) {
     },
   };
 }
+
+const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');

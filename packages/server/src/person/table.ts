@@ -10,13 +10,14 @@ export const personTable = sqliteTable('person', {
   preferences: text({ mode: 'json' }).$type<Preferences>().notNull(),
 });
 
-/** Who is signed in at which browser; a row is a browser. */
+/** Who is signed in at which browser; a row is a browser. What its cookie says is only here as a hash. */
 export const sessionTable = sqliteTable(
   'session',
   {
-    sessionId: text('session_id').primaryKey(),
-    personId: text('person_id').references(() => personTable.id),
-    data: text({ mode: 'json' }).notNull(),
+    tokenHash: text('token_hash').primaryKey(),
+    personId: text('person_id')
+      .notNull()
+      .references(() => personTable.id),
     expiresAtMs: integer('expires_at_ms').notNull(),
   },
   (session) => [index('session_by_person').on(session.personId), index('session_by_expiry').on(session.expiresAtMs)],

@@ -10,6 +10,7 @@ import {
   type SignIn,
 } from '@probe-trail/core/person';
 import { api } from '../app/api';
+import { useAppSelector } from '../app/store';
 
 export const sessionApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -46,8 +47,12 @@ export const {
   useAddFirstPersonMutation,
 } = sessionApi;
 
+// `SignedIn` asks for the session; everywhere else what it was told is only looked up, as that is done with every key.
+const selectSession = sessionApi.endpoints.session.select();
+
 /** Whoever is signed in at this browser; `undefined` while nobody is, or while the answer is on its way. */
-export const usePerson = (): Person | undefined => useSessionQuery().data?.person ?? undefined;
+export const usePerson = (): Person | undefined =>
+  useAppSelector((state) => selectSession(state).data?.person ?? undefined);
 
 /** Whether whoever is signed in may do this; the server guards it too. */
 export const useMay = (permission: Permission): boolean => may(usePerson()?.roles ?? [], permission);

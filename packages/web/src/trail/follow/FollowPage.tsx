@@ -7,6 +7,7 @@ import { ConclusionPanel } from './ConclusionPanel';
 import classes from './FollowPage.module.css';
 import { LineUp } from './LineUp';
 import { RefusalNotice } from './RefusalNotice';
+import { ReturnNote } from './ReturnNote';
 import { StepView } from './StepView';
 import { TrailHead } from './TrailHead';
 import { TrailSpine } from './TrailSpine';
@@ -30,6 +31,7 @@ export function FollowPage() {
         <Here open={open} />
       </main>
       <LineUp open={open} />
+      <ReturnNote open={open} />
     </div>
   );
 }

@@ -32,6 +32,14 @@ export function StepView({ open, step }: StepProps) {
         <StateGate open={open} step={step} unmet={unmet} />
       ) : (
         <>
+          {open.trail.overridden.map(({ what, is, reason }) => (
+            <p key={what} className={classes.caution}>
+              <b>
+                Without {what} {is}:
+              </b>{' '}
+              {reason}
+            </p>
+          ))}
           {step.hookUp && <HookUpStrip plan={open.plan} hookUp={step.hookUp} />}
           {step.cautions.map((caution) => (
             <p key={caution} className={classes.caution}>

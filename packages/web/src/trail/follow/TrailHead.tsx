@@ -1,4 +1,5 @@
 import { useAppSelector } from '../../app/store';
+import { usePlanQuery } from '../../plan/planApi';
 import { Bar } from '../../ui/Page';
 import { selectIsOnline, selectLog } from '../trailSlice';
 import classes from './TrailHead.module.css';
@@ -12,11 +13,25 @@ export function TrailHead({ open: { trailId, plan, trail } }: { readonly open: O
         <strong className={classes.bus}>{trail.vehicle.fleetNumber}</strong>
         <span className={classes.what}>
           {trail.vehicle.line} · {plan.title}
+          <NewerVersion planId={plan.id} version={trail.planVersion} />
         </span>
       </div>
       <BelievedState believed={trail.believed} />
       <Saved trailId={trailId} />
     </Bar>
+  );
+}
+
+/** A trail stays on the version that it was opened with; that there is a newer one is said. */
+function NewerVersion({ planId, version }: { readonly planId: string; readonly version: number }) {
+  const { data } = usePlanQuery(planId);
+  const newest = data?.released?.version ?? version;
+  if (newest <= version) return null;
+  return (
+    <small className="soft">
+      {' '}
+      version {version}; {newest} is released
+    </small>
   );
 }
 

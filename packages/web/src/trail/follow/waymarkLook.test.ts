@@ -29,6 +29,7 @@ const waymark = (taken: readonly TakenReading[], more: Partial<Waymark> = {}): W
   taken,
   outcomeId: 'o',
   skippedBecause: undefined,
+  overridden: [],
   setAside: false,
   atMs: 0,
   by: 'Tobi Lunde',

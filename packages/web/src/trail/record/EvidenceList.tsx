@@ -20,6 +20,9 @@ export function EvidenceList({ plan, trail }: { readonly plan: Plan; readonly tr
               {sayWaymark(waymark)}
             </span>
             <small>
+              {waymark.overridden.length > 0 && (
+                <>Tested without {waymark.overridden.map(({ what, is }) => `${what} ${is}`).join(', ')}. </>
+              )}
               {outcome.clears.length > 0 && <>Clears {names(outcome.clears)}. </>}
               {outcome.pointsTo.length > 0 && <>Points to {names(outcome.pointsTo)}.</>}
             </small>

@@ -21,6 +21,11 @@ export function WaymarkReadings({ plan, waymark }: { readonly plan: Plan; readon
           name={step?.readings.find(({ id }) => id === taken.readingId)?.name ?? ''}
         />
       ))}
+      {waymark.overridden.map(({ what, is, reason, by }) => (
+        <p key={what}>
+          Tested without {what} {is}: {reason} ({by})
+        </p>
+      ))}
       {waymark.skippedBecause !== undefined && <p>Skipped: {waymark.skippedBecause}. It counts for no suspect.</p>}
       {outcome && waymark.skippedBecause === undefined && outcome.meaning !== '' && <p>{outcome.meaning}</p>}
     </div>

@@ -1,0 +1,44 @@
+import { indexPlan, type Plan } from '../plan/index.js';
+import { formatReading } from '../reading/index.js';
+import { standingWaymarks, type Trail, type Waymark } from '../trail/index.js';
+import { lineUp } from './lineUp.js';
+
+/** Two lines for whoever comes back to a trail, or takes it over. */
+export interface WhereYouAre {
+  readonly at: string;
+  readonly known: string;
+}
+
+const namedClearings = 3;
+
+/** Where a trail stands and what is known, in two lines. */
+export const whereYouAre = (plan: Plan, trail: Trail): WhereYouAre => ({
+  at: sayPlace(plan, trail),
+  known: sayKnown(plan, trail),
+});
+
+function sayPlace(plan: Plan, trail: Trail): string {
+  const { steps, conclusions } = indexPlan(plan);
+  const here =
+    trail.at.kind === 'step'
+      ? `You are at “${steps.get(trail.at.stepId)?.title}”`
+      : `You have come to “${conclusions.get(trail.at.conclusionId)?.title}”`;
+  const last = standingWaymarks(trail).at(-1);
+  return last ? `${here}, after “${steps.get(last.stepId)?.title}” ${sayShown(last)}.` : `${here}, the first step.`;
+}
+
+function sayShown({ taken, skippedBecause }: Waymark): string {
+  if (skippedBecause !== undefined) return 'was skipped';
+  const shown = taken.map(({ reading, verdict }) => (reading ? formatReading(reading) : verdict.zone.name));
+  return shown.length > 0 ? `showed ${shown.join(', ')}` : 'was done';
+}
+
+function sayKnown(plan: Plan, trail: Trail): string {
+  const entries = lineUp(plan, trail);
+  const open = entries.filter(({ clearedBy }) => !clearedBy);
+  const cleared = entries.filter(({ clearedBy }) => clearedBy).map(({ suspect }) => suspect.name);
+  const left = `${open.length} of ${entries.length} suspects are left${open[0] ? `, the likeliest is ${open[0].suspect.name}` : ''}.`;
+  if (cleared.length === 0) return left;
+  const more = cleared.length - namedClearings;
+  return `${left} Cleared: ${cleared.slice(0, namedClearings).join(', ')}${more > 0 ? ` and ${more} more` : ''}.`;
+}
