@@ -14,7 +14,7 @@ export {
   unknownUnitId,
   withExpectedUnits,
 } from './codeSheet.js';
-export { findStatus, hasStatus, type StatusBit, sayStatus, statusBits, statusOf } from './codeStatus.js';
+export { findStatus, type StatusBit, sayStatus, statusOf } from './codeStatus.js';
 export { type Affected, type CommonCause, findCommonCauses } from './commonCause.js';
 export {
   type CodeChange,

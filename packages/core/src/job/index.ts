@@ -8,7 +8,7 @@ export {
   sayJobMisfit,
   wereCleared,
 } from './applyJobEvent.js';
-export { type Arrival, arrivalSchema, blankArrival, type Occasion, occasions } from './arrival.js';
+export { type Arrival, blankArrival, type Occasion, occasions } from './arrival.js';
 export type { Job, MeasuredVoltage } from './job.js';
 export {
   type AppendJobEvents,
@@ -26,6 +26,6 @@ export {
   type Stage,
   stages,
 } from './jobEvent.js';
-export { isUnfit, lowestRestVolts, type Readiness, readinessOf, sayReadiness } from './readiness.js';
+export { isUnfit, type Readiness, readinessOf, sayReadiness } from './readiness.js';
 export { complaintCheckOf, type Standing, type StandingFacts, standingOf, standings } from './standing.js';
 export { suspectedMakers, type Unplugged, unpluggedOn } from './unplugged.js';

@@ -1,6 +1,6 @@
 // What other features and packages may use; every other file here is private to the folder.
 export { type CoverState, coverOf, sayCover } from './coverOf.js';
-export { type Cover, type Line, type LineUnit, lineFormat, lineSchema, type Supply } from './line.js';
+export { type Cover, type Line, type LineUnit, lineSchema, type Supply } from './line.js';
 export {
   type DistanceUnit,
   formatDistance,
