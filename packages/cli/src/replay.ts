@@ -5,18 +5,25 @@ import { failed, ok, type Result } from '@probe-trail/core/result';
 import { type Checked, sayFaults, validate } from '@probe-trail/core/schema';
 import { sayVerdict } from '@probe-trail/core/spec';
 import type { Trail } from '@probe-trail/core/trail';
-import { lazy, object, string } from 'yup';
+import { array, lazy, object, string } from 'yup';
 import { loadPlan, type Output, readText } from './output.js';
 import { walkPlan } from './walkPlan.js';
 
 const named = <Value>(keys: object, value: () => Value) =>
   Object.fromEntries(Object.keys(keys).map((key) => [key, value()]));
-const readingsOfStep = lazy((data: unknown) => object(named(Object(data), () => string().required().max(60))));
+const shownText = () => string().required().max(60);
+const shown = () =>
+  lazy((data: unknown) => (Array.isArray(data) ? array(shownText()).required().min(1).max(200) : shownText()));
+const readingsOfStep = lazy((data: unknown) => object(named(Object(data), shown)));
 
-/** A readings file: step id → reading id → what the meter shows, or the id of what is seen. */
+/**
+ * A readings file: step id → reading id → what the meter shows, or the id of what is seen; a list for rows or counts. Under `inputs` stands
+ * what is asked when the trail begins.
+ */
 const readingsFileSchema = lazy((data: unknown) => object(named(Object(data), () => readingsOfStep)));
 
-export type ReadingsFile = Readonly<Record<string, Readonly<Record<string, string>>>>;
+export type Shown = string | readonly string[];
+export type ReadingsFile = Readonly<Record<string, Readonly<Record<string, Shown>>>>;
 
 /** `replay FILE --readings FILE`: walks the plan by itself and prints what happened. */
 export async function replayCommand(

@@ -1,15 +1,18 @@
-import { indexPlan, type Plan, type Step } from '@probe-trail/core/plan';
+import { indexPlan, type Plan, type Step, type StepReading } from '@probe-trail/core/plan';
+import { isSeries } from '@probe-trail/core/spec';
 import {
   applyTrailEvent,
   type Entry,
   outcomeOfTaken,
   reduceTrail,
   sayMisfit,
+  settledAtMs,
   type Trail,
   type TrailEvent,
   unmetNeeds,
 } from '@probe-trail/core/trail';
-import type { ReadingsFile } from './replay.js';
+import { movesTo } from '@probe-trail/core/vehicleState';
+import type { ReadingsFile, Shown } from './replay.js';
 
 export interface Walk {
   readonly trail: Trail;
@@ -38,7 +41,12 @@ export function walkPlan(plan: Plan, readings: ReadingsFile): Walk {
     ),
   ]);
   if (!opening.ok) throw new Error(sayMisfit(opening.problem.misfit));
-  let trail = opening.value;
+  const inputs = Object.entries(readings.inputs ?? {}).map(
+    ([inputId, text]) => ({ kind: 'inputGiven', inputId, text: String(text) }) as const,
+  );
+  const given = applyAll(plan, opening.value, inputs);
+  if (given.stoppedBecause !== undefined) return given;
+  let { trail } = given;
   for (let count = 0; count < mostSteps; count += 1) {
     if (trail.at.kind !== 'step') return { trail, stoppedBecause: undefined };
     const step = indexPlan(plan).steps.get(trail.at.stepId) as Step;
@@ -49,23 +57,25 @@ export function walkPlan(plan: Plan, readings: ReadingsFile): Walk {
   return { trail, stoppedBecause: `the walk goes in a circle: ${mostSteps} steps without a conclusion.` };
 }
 
-function walkStep(plan: Plan, trail: Trail, step: Step, readings: Readonly<Record<string, string>>): Walk {
-  const missing = step.readings.find(({ id }) => readings[id] === undefined);
+function walkStep(plan: Plan, trail: Trail, step: Step, readings: Readonly<Record<string, Shown>>): Walk {
+  const asked = step.readings.filter(({ derivedFrom }) => derivedFrom === null);
+  const missing = asked.find(({ id }) => readings[id] === undefined);
   if (missing)
     return {
       trail,
       stoppedBecause: `the readings have nothing for “${missing.id}” of step “${step.id}” (${step.title}).`,
     };
   const unmet = unmetNeeds(trail, step.needs);
+  const state = movesTo(trail.believed, unmet).map(({ what, is }) => ({ what, is }));
   const before: Loose[] = [
-    ...(unmet.length > 0 ? [{ kind: 'stateConfirmed', stepId: step.id, state: [...unmet] } as const] : []),
-    ...step.readings.map(
-      ({ id, spec }) =>
+    ...(state.length > 0 ? [{ kind: 'stateConfirmed', stepId: step.id, state } as const] : []),
+    ...asked.map(
+      (reading) =>
         ({
           kind: 'readingEntered',
           stepId: step.id,
-          readingId: id,
-          entry: entryOf(spec.kind === 'choice', readings[id] ?? ''),
+          readingId: reading.id,
+          entry: entryOf(reading, readings[reading.id] ?? ''),
           typedFirst: null,
           stillStands: null,
         }) as const,
@@ -78,18 +88,29 @@ function walkStep(plan: Plan, trail: Trail, step: Step, readings: Readonly<Recor
   return applyAll(plan, read.trail, [{ kind: 'outcomeTaken', stepId: step.id, outcomeId: outcome.id }]);
 }
 
-const entryOf = (isChoice: boolean, text: string): Entry =>
-  isChoice ? { kind: 'chosen', optionId: text } : { kind: 'typed', text };
+/** A text is typed or chosen; a list of texts is the rows of a series, or the counts of the sections. */
+function entryOf({ spec }: StepReading, shown: Shown): Entry {
+  const texts = typeof shown === 'string' ? [shown] : shown;
+  if (spec.kind === 'choice') return { kind: 'chosen', optionId: texts[0] ?? '' };
+  if (spec.kind === 'count') return { kind: 'counted', counts: texts.map(Number), seconds: spec.inSeconds };
+  return isSeries(spec) ? { kind: 'rows', texts: [...texts] } : { kind: 'typed', text: texts[0] ?? '' };
+}
 
 function applyAll(plan: Plan, start: Trail, events: readonly Loose[]): Walk {
   let trail = start;
   for (const event of events) {
-    const next = applyTrailEvent(plan, trail, stamp(event, trail.waymarks.length));
+    const next = applyTrailEvent(plan, trail, stamp(event, nextAtMs(plan, trail)));
     if (!next.ok) return { trail, stoppedBecause: sayMisfit(next.problem) };
     trail = next.value;
   }
   return { trail, stoppedBecause: undefined };
 }
 
-const stamp = (event: Loose, count: number): TrailEvent =>
-  ({ ...event, id: `replay-${count}`, atMs: count, by: 'replay' }) as TrailEvent;
+/** A walk by itself waits for nothing: its clock jumps to when the vehicle has settled. */
+function nextAtMs(plan: Plan, trail: Trail): number {
+  const step = trail.at.kind === 'step' ? indexPlan(plan).steps.get(trail.at.stepId) : undefined;
+  return Math.max(trail.lastEventAtMs + 1, step ? settledAtMs(trail, step.needs) : 0);
+}
+
+const stamp = (event: Loose, atMs: number): TrailEvent =>
+  ({ ...event, id: `replay-${atMs}`, atMs, by: 'replay' }) as TrailEvent;

@@ -7,10 +7,11 @@ export {
   type AccessLevel,
   accessLevels,
   type Conclusion,
+  type Connector,
+  faceViews,
   type GoTo,
   type HookUp,
-  type InstrumentFunction,
-  instrumentFunctions,
+  type Input,
   type Lead,
   type Need,
   type Outcome,
@@ -20,6 +21,8 @@ export {
   type Step,
   type StepReading,
   type Suspect,
+  type TooClosePolicy,
+  tooClosePolicies,
 } from './plan.js';
 export {
   type NewPlan,
@@ -33,3 +36,4 @@ export {
 } from './planApi.js';
 export { type FoundPin, findPin, indexPlan, type PlanIndex } from './planIndex.js';
 export { type PlanFileProblem, readPlan, readPlanFile, sayPlanFileProblem } from './readPlanFile.js';
+export { upgradePlan } from './upgradePlan.js';

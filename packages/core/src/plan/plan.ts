@@ -1,29 +1,14 @@
-import { type AnyObject, array, type ISchema, number, string } from 'yup';
+import { type AnyObject, array, boolean, type ISchema, number, string } from 'yup';
+import { instrumentFunctions } from '../instrument/index.js';
 import { type Checked, closedObject, draftText, idText, unionByKind } from '../schema/index.js';
-import { specSchema } from '../spec/index.js';
+import { finite, formulaText, isMeasured, nameOrNull, nameText, specSchema, unitText } from '../spec/index.js';
 import { findUnit } from '../units/index.js';
 
 export const planFormat = 'probe-trail-plan';
-export const planFormatVersion = 1;
+export const planFormatVersion = 2;
 
 const list = <Item>(item: ISchema<Item, AnyObject>, maximum: number) => array(item).required().max(maximum);
 const names = (maximum: number) => array(string().required().max(200)).required().max(maximum);
-
-/** Functions of the instruments that a hook-up can ask for. */
-export const instrumentFunctions = {
-  dcVolts: 'DC volts',
-  acVolts: 'AC volts',
-  ohms: 'ohms',
-  continuity: 'continuity',
-  dcAmps: 'DC amps',
-  clampAmps: 'clamp, DC amps',
-  frequency: 'frequency',
-  dutyCycle: 'duty cycle',
-  temperature: 'temperature',
-  pressure: 'pressure',
-  liveData: 'live data',
-  eyes: 'no instrument',
-} as const;
 
 /** How hard a place is to reach, the easiest first. */
 export const accessLevels = {
@@ -43,7 +28,26 @@ const wireSchema = closedObject({
 
 const pinSchema = closedObject({ pin: idText(), name: draftText(120), wire: wireSchema.required() });
 
-const connectorSchema = closedObject({ id: idText(), name: draftText(120), pins: list(pinSchema.required(), 200) });
+/** Which way a connector is looked at: into its face, or at the wires that come out of its back. */
+export const faceViews = { matingSide: 'the mating side', wireSide: 'the wire side' } as const;
+
+const faceSchema = closedObject({
+  seenFrom: string().required().oneOf(keysOf(faceViews)),
+  latch: string()
+    .required()
+    .oneOf(['top', 'bottom', 'none'] as const)
+    .meta({ description: 'side of the latch or key in this view' }),
+  rows: list(array(string().defined().max(80)).required().min(1).max(40), 12).meta({
+    description: 'pins as they lie in this view, row by row from the top; an empty text is a gap',
+  }),
+});
+
+const connectorSchema = closedObject({
+  id: idText(),
+  name: draftText(120),
+  pins: list(pinSchema.required(), 200),
+  face: faceSchema.nullable().defined(),
+});
 
 /** What is known about a part. */
 export const partCardSchema = closedObject({
@@ -97,6 +101,29 @@ const rangeUnit = string()
   .required()
   .test('unit', '${path}: "${value}" is not a unit known here', (text) => findUnit(text) !== undefined);
 
+const quantitySchema = closedObject({ value: finite().required(), unit: rangeUnit });
+
+const clampSchema = closedObject({
+  direction: draftText(120).meta({ description: 'where the arrow on the clamp points' }),
+  zeroFirst: boolean().required(),
+});
+
+const scopeSchema = closedObject({
+  coupling: string()
+    .required()
+    .oneOf(['DC', 'AC'] as const),
+  perDivision: quantitySchema.required(),
+  timePerDivision: quantitySchema.required(),
+  trigger: closedObject({
+    edge: string()
+      .required()
+      .oneOf(['rising', 'falling'] as const),
+    level: quantitySchema.required(),
+  })
+    .nullable()
+    .defined(),
+});
+
 const hookUpSchema = closedObject({
   instrument: string().required().oneOf(keysOf(instrumentFunctions)),
   range: closedObject({ value: number().required().min(0), unit: rangeUnit })
@@ -112,9 +139,23 @@ const hookUpSchema = closedObject({
       description: '±(percent of the reading + digits of its last place); null: half the typed resolution counts',
     }),
   leads: list(leadSchema.required(), 4),
+  clamp: clampSchema.nullable().defined(),
+  adapter: draftText(120).meta({ description: 'pressure adapter, break-out lead and the like; empty for none' }),
+  scope: scopeSchema.nullable().defined(),
 });
 
-const stepReadingSchema = closedObject({ id: idText(), name: draftText(120), spec: specSchema });
+const stepReadingSchema = closedObject({
+  id: idText(),
+  name: draftText(120),
+  derivedFrom: formulaText()
+    .nullable()
+    .meta({ description: 'formula of other readings from which this one is computed; null: it is entered' }),
+  spec: specSchema,
+}).test(
+  'derived',
+  '${path}: only a reading with one number can be computed from others',
+  (reading) => reading?.derivedFrom == null || (reading.spec !== undefined && isMeasured(reading.spec)),
+);
 
 const conditionSchema = closedObject({
   readingId: idText(),
@@ -150,7 +191,37 @@ export const outcomeSchema = closedObject({
   goTo: goToSchema,
 });
 
-const needSchema = closedObject({ what: string().required().max(60), is: string().required().max(60) });
+const needSchema = closedObject({
+  what: string().required().max(60),
+  is: string().required().max(60),
+  settleSeconds: number()
+    .integer()
+    .min(1)
+    .max(7200)
+    .nullable()
+    .defined()
+    .meta({ description: 'how long to wait once it is so, such as for the buses to fall asleep; null: not at all' }),
+});
+
+/** What is asked once, when a trail begins, or taken from a reading made on it. */
+const inputSchema = closedObject({
+  id: nameText(),
+  name: draftText(120),
+  unit: unitText(),
+  ask: draftText(300).meta({ description: 'how to find it out' }),
+  means: string()
+    .required()
+    .oneOf(['value', 'ambientPressure', 'altitude'] as const)
+    .meta({ description: 'ambientPressure and altitude also tell gauge from absolute pressures' }),
+  from: nameOrNull().meta({ description: 'id of a reading from which it is taken; null: it is asked' }),
+});
+
+/** What a reading that is too close to call does. */
+export const tooClosePolicies = {
+  asNominal: 'goes on as the number says',
+  repeat: 'is measured once more',
+  betterInstrument: 'is measured with a better instrument',
+} as const;
 
 export const stepSchema = closedObject({
   id: idText(),
@@ -188,7 +259,7 @@ export const planSchema = closedObject({
     .required()
     .oneOf(
       [planFormatVersion] as const,
-      '${path} is ${value}; this program reads version 1. Open it with a newer Probe Trail',
+      `\${path} is \${value}; this program reads version ${planFormatVersion}. Open it with a newer Probe Trail`,
     ),
   id: idText(),
   title: draftText(160),
@@ -199,6 +270,13 @@ export const planSchema = closedObject({
     codes: names(100),
     complaints: names(50),
   }).required(),
+  inputs: list(inputSchema.required(), 20),
+  tooClose: string().required().oneOf(keysOf(tooClosePolicies)).meta({
+    description: 'what a reading that is too close to call does',
+  }),
+  offline: boolean()
+    .required()
+    .meta({ description: 'kept on every device, so that a trail can begin without a network' }),
   suspects: list(suspectSchema.required(), 300),
   partCards: list(partCardSchema.required(), 300),
   startStepId: string().defined().max(80).meta({ description: 'where the trail begins; empty while there is no step' }),
@@ -213,9 +291,11 @@ export type Outcome = Checked<typeof outcomeSchema>;
 export type GoTo = Outcome['goTo'];
 export type Suspect = Checked<typeof suspectSchema>;
 export type Conclusion = Checked<typeof conclusionSchema>;
+export type Connector = Checked<typeof connectorSchema>;
 export type PartCard = Checked<typeof partCardSchema>;
 export type HookUp = NonNullable<Step['hookUp']>;
 export type Lead = HookUp['leads'][number];
 export type Need = Step['needs'][number];
-export type InstrumentFunction = keyof typeof instrumentFunctions;
+export type Input = Plan['inputs'][number];
+export type TooClosePolicy = Plan['tooClose'];
 export type AccessLevel = keyof typeof accessLevels;

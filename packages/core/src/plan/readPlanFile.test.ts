@@ -4,10 +4,11 @@ import { expect } from 'chai';
 import { newSheetSchema } from '../codes/index.js';
 import { jobEventSchema } from '../job/index.js';
 import { toJsonSchema } from '../schema/index.js';
-import { aPlan, withStep } from '../testing/aPlan.js';
+import type { Spec } from '../spec/index.js';
+import { aPlan, aReading, withStep } from '../testing/aPlan.js';
 import { trailEventSchema } from '../trail/index.js';
 import { lineSchema } from '../vehicle/index.js';
-import { blankPlan, type Plan, planSchema, readPlan, readPlanFile, sayPlanFileProblem } from './index.js';
+import { blankPlan, planSchema, readPlan, readPlanFile, sayPlanFileProblem } from './index.js';
 
 const problemOf = (data: unknown) => {
   const result = readPlan(data);
@@ -26,7 +27,7 @@ describe('readPlanFile', () => {
     ['something else', { hello: 1 }, 'not a plan file'],
     ['a list', [], 'not a plan file'],
     ['nothing', null, 'not a plan file'],
-    ['a newer format', { ...aPlan(), formatVersion: 7 }, 'format version 7; version 1 can be read here'],
+    ['a newer format', { ...aPlan(), formatVersion: 7 }, 'format version 7; versions up to 2 can be read here'],
     ['a field that is missing', { ...aPlan(), suspects: undefined }, 'suspects'],
     ['a misspelt field', { ...aPlan(), tittle: 'x' }, 'tittle'],
     ['a weight of nothing', { ...aPlan(), suspects: [{ ...aPlan().suspects[0], weight: 0 }] }, 'more than 0'],
@@ -43,6 +44,17 @@ describe('readPlanFile', () => {
       expect(problemOf(data).length).to.be.lessThan(600);
     });
 
+  it('reads a file of the first format as it was meant then', () => {
+    const { inputs: _, tooClose: __, offline: ___, ...rest } = aPlan();
+    const steps = rest.steps.map(({ needs, readings, ...step }) => ({
+      ...step,
+      needs: needs.map(({ what, is }) => ({ what, is })),
+      readings: readings.map(({ id, name, spec }) => ({ id, name, spec })),
+    }));
+    expect(readPlan({ ...rest, formatVersion: 1, steps })).to.deep.equal({ ok: true, value: aPlan() });
+    expect(problemOf({ ...rest, formatVersion: 1, steps: 'none' })).to.include('steps');
+  });
+
   it('says where a text stops being JSON', () => {
     const result = readPlanFile('{"format": ');
     expect(result.ok ? '' : sayPlanFileProblem(result.problem)).to.include('not a JSON file');
@@ -52,7 +64,7 @@ describe('readPlanFile', () => {
 function withSpec(spec: unknown): unknown {
   return withStep(aPlan(), 'feed', (step) => ({
     ...step,
-    readings: [{ id: 'volts', name: 'Feed', spec }] as Plan['steps'][number]['readings'],
+    readings: [aReading('volts', spec as Spec)],
   }));
 }
 

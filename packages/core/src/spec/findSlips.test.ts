@@ -1,13 +1,13 @@
 import { expect } from 'chai';
 import { parseReading } from '../reading/index.js';
-import { findSlips, type MeasuredSpec, saySlips } from './index.js';
+import { type FixedSpec, findSlips, saySlips, zonesOf } from './index.js';
 
-const band = (unit: string, min: number | null, max: number | null): MeasuredSpec => ({ kind: 'band', unit, min, max });
+const band = (unit: string, min: number | null, max: number | null): FixedSpec => ({ kind: 'band', unit, min, max });
 
-function slipsOf(text: string, spec: MeasuredSpec, ambientKPa?: number) {
+function slipsOf(text: string, spec: FixedSpec, ambientKPa?: number) {
   const reading = parseReading(text, { unit: spec.unit });
   if (!reading.ok) throw new Error(`${text} was refused`);
-  return findSlips(spec, reading.value, ambientKPa);
+  return findSlips(zonesOf(spec), reading.value, ambientKPa);
 }
 
 describe('findSlips', () => {
@@ -38,7 +38,7 @@ describe('findSlips', () => {
     const spec = band('kΩ', 4, 5);
     const reading = parseReading('4.7 MΩ', spec);
     if (!reading.ok) throw new Error('refused');
-    expect(saySlips(reading.value, findSlips(spec, reading.value))).to.equal(
+    expect(saySlips(reading.value, findSlips(zonesOf(spec), reading.value))).to.equal(
       '4.7 MΩ is out of spec. 4.7 kΩ would be in. Which did the meter show?',
     );
   });

@@ -1,7 +1,6 @@
 import { formatReading, type Reading } from '../reading/index.js';
 import { convert, findUnit, shiftDecimal, type Unit, unitOf, withPrefix } from '../units/index.js';
-import type { MeasuredSpec } from './spec.js';
-import { type ZoneLine, zoneIndexAt, zonesOf } from './zonesOf.js';
+import { type ZoneLine, zoneIndexAt } from './zonesOf.js';
 
 /** What the meter may really have shown: a text to record instead, if the technician says so. */
 export interface Slip {
@@ -20,10 +19,9 @@ const farRatio = 20;
  * Asked of the technician, never corrected by itself.
  * @param ambientKPa absolute air pressure in kPa; without it gauge and absolute are not compared
  */
-export function findSlips(spec: MeasuredSpec, reading: Reading, ambientKPa?: number): readonly Slip[] {
-  const line = zonesOf(spec);
+export function findSlips(line: ZoneLine, reading: Reading, ambientKPa?: number): readonly Slip[] {
   if (reading.kind !== 'exact' || isIn(line, reading.value)) return [];
-  const unit = unitOf(spec.unit);
+  const unit = unitOf(reading.unit);
   return [
     ...prefixSlips(line, reading, unit),
     ...signSlips(line, reading),

@@ -5,20 +5,40 @@ export {
   judgeChoice,
   judgeReading,
   type Margin,
+  notJudged,
   optionOf,
   sayVerdict,
+  type UncertaintyOf,
   uncertaintyOf,
   type Verdict,
   type VerdictKind,
 } from './judge.js';
+export { judgeChange } from './judgeChange.js';
+export { type Counted, type CountProblem, judgeCount, sayCount } from './judgeCount.js';
+export { judgeSiblings } from './judgeSiblings.js';
+export { expectedOf, judgeRow, judgeSweep } from './judgeSweep.js';
+export { boundsAt, type Limits, limitsOf } from './limitsOf.js';
+export { type JudgedRow, type JudgedSeries, numberIn } from './series.js';
 export {
   type BandSpec,
+  type ChangeSpec,
   type ChoiceSpec,
+  type CountSpec,
+  type CurveSpec,
+  type FixedSpec,
+  type FormulaSpec,
+  isMeasured,
+  isSeries,
   type MeasuredSpec,
+  type RowLimits,
+  type SeriesSpec,
+  type SiblingsSpec,
   type Spec,
+  type SweepSpec,
   specSchema,
   type ToleranceSpec,
   type Zone,
   type ZonesSpec,
 } from './spec.js';
-export { casesOf, type ZoneLine, zoneIndexAt, zonesOf } from './zonesOf.js';
+export { finite, formulaText, nameOrNull, nameText, unitText } from './specFields.js';
+export { boundsOf, casesOf, type ZoneLine, zoneIndexAt, zonesOf } from './zonesOf.js';

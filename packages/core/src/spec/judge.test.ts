@@ -5,16 +5,17 @@ import { validate } from '../schema/index.js';
 import {
   type Accuracy,
   casesOf,
+  type FixedSpec,
   judgeReading,
-  type MeasuredSpec,
   sayVerdict,
   specSchema,
+  uncertaintyOf,
   zoneIndexAt,
   zonesOf,
 } from './index.js';
 
-const supply: MeasuredSpec = { kind: 'band', unit: 'V', min: 12, max: 14.8 };
-const signal: MeasuredSpec = {
+const supply: FixedSpec = { kind: 'band', unit: 'V', min: 12, max: 14.8 };
+const signal: FixedSpec = {
   kind: 'zones',
   unit: 'V',
   cuts: [0.45, 2.55, 3.25, 4.55],
@@ -27,14 +28,16 @@ const signal: MeasuredSpec = {
   ],
 };
 
-function reading(text: string, spec: MeasuredSpec): Reading {
+function reading(text: string, spec: FixedSpec): Reading {
   const result = parseReading(text, { unit: spec.unit });
   if (!result.ok) throw new Error(`${text} was refused`);
   return result.value;
 }
 
-const judged = (text: string, spec: MeasuredSpec, accuracy?: Accuracy) =>
-  judgeReading(spec, reading(text, spec), accuracy);
+const judged = (text: string, spec: FixedSpec, accuracy?: Accuracy) => judgeAs(spec, reading(text, spec), accuracy);
+
+const judgeAs = (spec: FixedSpec, read: Reading, accuracy?: Accuracy) =>
+  judgeReading({ line: zonesOf(spec), uncertainty: 0, says: '' }, read, uncertaintyOf(read, accuracy));
 
 const said = (text: string) => sayVerdict(judged(text, supply), reading(text, supply));
 
@@ -100,7 +103,7 @@ describe('judgeReading', () => {
     it(`the probability of conformity of ${text} V ± 0.05 V is ${want}`, () => {
       const spec = reading(text, supply);
       const coarse = { ...spec, resolution: 0.1 } as Reading;
-      expect(judgeReading(supply, coarse).conformity).to.be.closeTo(want, 1e-5);
+      expect(judgeAs(supply, coarse).conformity).to.be.closeTo(want, 1e-5);
     });
 
   it('the zones of a line leave no value out and cover none twice', () => {
@@ -155,7 +158,7 @@ describe('specSchema', () => {
     it(`takes a ${spec.kind} spec as it is`, () => expect(faultsOf(spec)).to.deep.equal([]));
 
   for (const [what, spec, fault] of [
-    ['an unknown kind', { kind: 'guess' }, 'it can be band, tolerance, zones, choice'],
+    ['an unknown kind', { kind: 'guess' }, 'it can be band, tolerance, zones, curve'],
     ['an unknown unit', { ...supply, unit: 'bananas' }, 'not a unit known here'],
     ['a pressure without datum', { ...supply, unit: 'kPa' }, 'write kPa(g) or kPa(abs)'],
     ['limits in the wrong order', { ...supply, min: 15 }, 'lies above the upper one'],

@@ -1,15 +1,22 @@
 import { formatNumber, formatPlain, formatReading, type Reading } from '../reading/index.js';
 import { conformityOf } from './conformity.js';
-import type { ChoiceSpec, MeasuredSpec, Zone } from './spec.js';
-import { type ZoneLine, zoneIndexAt, zonesOf } from './zonesOf.js';
+import type { Limits } from './limitsOf.js';
+import type { ChoiceSpec, Zone } from './spec.js';
+import { noLimit, type ZoneLine, zoneIndexAt } from './zonesOf.js';
 
 /** Accuracy of an instrument: ±(percent of the reading + digits of its last place). */
 export interface Accuracy {
   readonly percent: number;
   readonly digits: number;
+  /** The last place of the display in the unit of the reading; without it, what was typed tells it. */
+  readonly lastPlace?: number;
 }
 
-export type VerdictKind = 'inSpec' | 'outOfSpec' | 'tooCloseToCall';
+/** Gives the expanded uncertainty (k = 2) of a reading in its unit; `null` for one without number. */
+export type UncertaintyOf = (reading: Reading) => number | null;
+
+/** `noLimit`: there is nothing to judge against, and the reason is said. */
+export type VerdictKind = 'inSpec' | 'outOfSpec' | 'tooCloseToCall' | 'noLimit';
 
 export interface Verdict {
   readonly kind: VerdictKind;
@@ -22,6 +29,8 @@ export interface Verdict {
   /** Probability that the true value is in spec, 0 to 1; `null` where there is no number. */
   readonly conformity: number | null;
   readonly margin: Margin | null;
+  /** What is to be said besides: where the limits come from, which row it is, why there is no limit; empty for nothing. */
+  readonly note: string;
 }
 
 /** How far a reading is from the nearest limit between in spec and out of spec. */
@@ -33,17 +42,31 @@ export interface Margin {
   readonly percentOfTolerance: number | null;
 }
 
-/** Judges what was seen against the states that can be seen; the option must be one of the spec's. */
-export function judgeChoice(option: Zone): Verdict {
-  return {
-    kind: option.ok ? 'inSpec' : 'outOfSpec',
-    zone: option,
-    alsoPossible: [],
-    uncertainty: null,
-    conformity: null,
-    margin: null,
-  };
+/** The gravest of several verdicts. */
+export function worstOf(verdicts: readonly Verdict[]): VerdictKind {
+  const kinds = new Set(verdicts.map(({ kind }) => kind));
+  return (['outOfSpec', 'tooCloseToCall', 'noLimit'] as const).find((kind) => kinds.has(kind)) ?? 'inSpec';
 }
+
+/** Judges what was seen against the states that can be seen; the option must be one of the spec's. */
+export const judgeChoice = (option: Zone): Verdict => verdictOf(option, option.ok ? 'inSpec' : 'outOfSpec');
+
+/** A verdict that does not come from one number on a line. */
+export const verdictOf = (zone: Zone, kind: VerdictKind, note = ''): Verdict => ({
+  kind,
+  zone,
+  alsoPossible: [],
+  uncertainty: null,
+  conformity: null,
+  margin: null,
+  note,
+});
+
+/** The verdict where there is no limit to judge against, with the reason in a sentence. */
+export const notJudged = (because: string, uncertainty: number | null = null): Verdict => ({
+  ...verdictOf(noLimit, 'noLimit', because),
+  uncertainty,
+});
 
 /** The option of that id, if the spec has it. */
 export const optionOf = (spec: ChoiceSpec, optionId: string): Zone | undefined =>
@@ -58,12 +81,11 @@ interface Interval {
 /**
  * Judges a measured reading in three steps: the interval in which the true value lies, the zones that it touches, the verdict.
  * Wholly inside the limits it is in spec, wholly outside out of spec, otherwise too close to call.
- * @param accuracy of the instrument; without one the uncertainty is half the typed resolution
+ * @param uncertainty of the reading (k = 2), as `uncertaintyOf` gives it; that of the limits is added as a square
  */
-export function judgeReading(spec: MeasuredSpec, reading: Reading, accuracy?: Accuracy | null): Verdict {
-  const line = zonesOf(spec);
-  const uncertainty = uncertaintyOf(reading, accuracy);
-  const interval = intervalOf(reading, uncertainty);
+export function judgeReading({ line, ...limits }: Limits, reading: Reading, uncertainty: number | null): Verdict {
+  const both = uncertainty === null ? null : Math.hypot(uncertainty, limits.uncertainty);
+  const interval = intervalOf(reading, both);
   const first = zoneIndexAt(line, interval.from);
   const last = zoneIndexAt(line, interval.to);
   // A one-sided reading stands nearest to its bound.
@@ -77,19 +99,19 @@ export function judgeReading(spec: MeasuredSpec, reading: Reading, accuracy?: Ac
     zone,
     alsoPossible: touched.length > 1 ? touched.filter((candidate) => candidate !== zone) : [],
     uncertainty,
-    conformity:
-      reading.kind === 'exact' && uncertainty !== null
-        ? conformityFor(line, touched, reading.value, uncertainty)
-        : null,
+    conformity: reading.kind === 'exact' && both !== null ? conformityFor(line, touched, reading.value, both) : null,
     margin,
+    note: limits.says,
   };
 }
 
-/** Expanded uncertainty (k = 2) of a reading in its own unit. */
+/** Expanded uncertainty (k = 2) of a reading in its own unit; without an instrument known, half the typed resolution. */
 export function uncertaintyOf(reading: Reading, accuracy?: Accuracy | null): number | null {
   if (reading.kind !== 'exact') return null;
   if (!accuracy) return reading.resolution / 2;
-  return (Math.abs(reading.value) * accuracy.percent) / 100 + accuracy.digits * reading.resolution;
+  return (
+    (Math.abs(reading.value) * accuracy.percent) / 100 + accuracy.digits * (accuracy.lastPlace ?? reading.resolution)
+  );
 }
 
 function intervalOf(reading: Reading, uncertainty: number | null): Interval {
@@ -135,8 +157,15 @@ function marginOf({ cuts, zones }: ZoneLine, value: number): Margin | null {
  * Why a verdict is what it is, in one line.
  * @param reading that was judged; `undefined` for a choice
  */
-export function sayVerdict({ kind, zone, margin, uncertainty }: Verdict, reading: Reading | undefined): string {
-  if (!reading) return zone.meaning || `Seen: ${zone.name}.`;
+export function sayVerdict(verdict: Verdict, reading: Reading | undefined): string {
+  const { kind, note } = verdict;
+  if (kind === 'noLimit' || (!reading && note !== '')) return note;
+  if (!reading) return verdict.zone.meaning || `Seen: ${verdict.zone.name}.`;
+  const says = sayPlace(verdict, reading);
+  return note === '' ? says : `${says} ${note}`;
+}
+
+function sayPlace({ kind, zone, margin, uncertainty }: Verdict, reading: Reading): string {
   const shown = formatReading(reading);
   if (reading.kind === 'overload') return `${shown}: beyond every number, which is ${zone.name}.`;
   if (reading.kind === 'bounded')

@@ -1,50 +1,27 @@
-import { array, boolean, number, string } from 'yup';
+import { array, number, string } from 'yup';
 import { type Checked, closedObject, draftText, idText, unionByKind } from '../schema/index.js';
-import { findUnit } from '../units/index.js';
-
-const unitText = string()
-  .required('${path} is missing')
-  .max(20)
-  .test('unit', '${path}: "${value}" is not a unit known here', (text) => findUnit(text) !== undefined)
-  .test(
-    'datum',
-    '${path}: a pressure needs its datum; write ${value}(g) or ${value}(abs)',
-    (text) => findUnit(text)?.base.quantity !== 'pressure' || findUnit(text)?.datum !== undefined,
-  )
-  .meta({ description: 'unit of the step: symbol with prefix; a pressure with its datum, such as kPa(g)' });
-
-// A JSON file may say 1e999, which is read as infinity; an open limit is said with null.
-const finite = () =>
-  number().test('finite', '${path} is not a number', (value) => value == null || Number.isFinite(value));
-
-const openLimit = finite().nullable().defined().meta({ description: 'null: no limit on this side' });
-
-const zoneFields = {
-  id: idText(),
-  name: draftText(60),
-  meaning: draftText(500).meta({ description: 'what a reading here says about the vehicle' }),
-  ok: boolean().required(),
-};
-
-export const zoneSchema = closedObject(zoneFields);
+import {
+  finite,
+  formulaText,
+  isOrdered,
+  kindText,
+  nameText,
+  openLimit,
+  rowLimitsSchema,
+  unitText,
+  zoneSchema,
+} from './specFields.js';
 
 export const bandSchema = closedObject({
-  kind: string()
-    .required()
-    .oneOf(['band'] as const),
-  unit: unitText,
-  min: openLimit,
-  max: openLimit,
+  kind: kindText('band'),
+  unit: unitText(),
+  min: openLimit(),
+  max: openLimit(),
 }).test('order', '${path}: the lower limit lies above the upper one', (band) => isOrdered(band?.min, band?.max));
 
-const isOrdered = (min: number | null | undefined, max: number | null | undefined) =>
-  min == null || max == null || min <= max;
-
 export const toleranceSchema = closedObject({
-  kind: string()
-    .required()
-    .oneOf(['tolerance'] as const),
-  unit: unitText,
+  kind: kindText('tolerance'),
+  unit: unitText(),
   nominal: finite().required(),
   tolerance: finite().required().min(0),
   as: string()
@@ -53,10 +30,8 @@ export const toleranceSchema = closedObject({
 });
 
 export const zonesSchema = closedObject({
-  kind: string()
-    .required()
-    .oneOf(['zones'] as const),
-  unit: unitText,
+  kind: kindText('zones'),
+  unit: unitText(),
   cuts: array(finite().required())
     .required()
     .max(12)
@@ -69,29 +44,134 @@ export const zonesSchema = closedObject({
   (spec) => !spec?.cuts || !spec.zones || spec.zones.length === spec.cuts.length + 1,
 );
 
-function isAscending(cuts: readonly unknown[] | undefined): boolean {
-  return (cuts ?? []).every((cut, index, all) => index === 0 || Number(all[index - 1]) < Number(cut));
+function isAscending(numbers: readonly unknown[] | undefined): boolean {
+  return (numbers ?? []).every((one, index, all) => index === 0 || Number(all[index - 1]) < Number(one));
 }
 
-export const choiceSchema = closedObject({
-  kind: string()
+const risingRows = (rows: readonly { readonly at?: unknown }[] | undefined) => isAscending(rows?.map(({ at }) => at));
+
+/** The limits depend on another value by a table: linear between its rows, and outside it there is no limit. */
+export const curveSchema = closedObject({
+  kind: kindText('curve'),
+  unit: unitText(),
+  of: nameText().meta({ description: 'id of the reading or input on which the limits depend' }),
+  ofUnit: unitText(),
+  rows: array(closedObject({ at: finite().required(), limits: rowLimitsSchema }).required())
     .required()
-    .oneOf(['choice'] as const),
+    .min(2)
+    .max(200)
+    .test('rising', '${path}: the rows must rise from top to bottom', risingRows),
+});
+
+/** The limits are computed from readings and inputs. */
+export const formulaSchema = closedObject({
+  kind: kindText('formula'),
+  unit: unitText(),
+  min: formulaText().nullable(),
+  max: formulaText().nullable(),
+});
+
+/** Several readings of alike things, each against the others. */
+export const siblingsSchema = closedObject({
+  kind: kindText('siblings'),
+  unit: unitText(),
+  members: array(closedObject({ id: idText(), name: draftText(60) }).required())
+    .required()
+    .min(2)
+    .max(24),
+  spread: finite().required().min(0).meta({ description: 'how far one may be from the median of the others' }),
+  as: string()
+    .required()
+    .oneOf(['absolute', 'percent'] as const),
+});
+
+/** A reading before and after something is done. */
+export const changeSchema = closedObject({
+  kind: kindText('change'),
+  unit: unitText(),
+  action: draftText(200).meta({ description: 'what is done between the two readings' }),
+  direction: string()
+    .required()
+    .oneOf(['rise', 'fall', 'stay'] as const),
+  atLeast: finite().min(0).nullable().defined().meta({ description: 'null: any change that way will do' }),
+  atMost: finite().min(0).nullable().defined().meta({ description: 'null: no change that way is too large' }),
+})
+  .test('order', '${path}: at least is more than at most', (change) => isOrdered(change?.atLeast, change?.atMost))
+  .test('limit', '${path}: a rise or a fall needs its least, staying needs its most', (change) =>
+    change?.direction === 'stay' ? change.atMost != null : change?.atLeast != null,
+  );
+
+/** Readings at commanded values. */
+export const sweepSchema = closedObject({
+  kind: kindText('sweep'),
+  unit: unitText(),
+  command: draftText(60).meta({ description: 'what is commanded, such as pedal travel' }),
+  commandUnit: unitText(),
+  rows: array(closedObject({ at: finite().required(), limits: rowLimitsSchema }).required())
+    .required()
+    .min(2)
+    .max(200)
+    .test('rising', '${path}: the rows must rise from top to bottom', risingRows),
+});
+
+export const choiceSchema = closedObject({
+  kind: kindText('choice'),
   options: array(zoneSchema.required()).required().max(12),
 });
 
-/** What a reading is judged against. A new kind joins here and in `zonesOf`. */
+/** Events in a time, such as dropouts while a harness is moved. */
+export const countSchema = closedObject({
+  kind: kindText('count'),
+  what: draftText(60).meta({ description: 'what is counted, in the plural' }),
+  inSeconds: number().required().integer().min(1).max(3600),
+  min: number().integer().min(0).nullable().defined(),
+  max: number().integer().min(0).nullable().defined(),
+  sections: array(closedObject({ id: idText(), name: draftText(60) }).required())
+    .required()
+    .max(20)
+    .meta({ description: 'sections of a harness that are moved one after the other; none: counted as a whole' }),
+}).test('order', '${path}: the lower limit lies above the upper one', (count) => isOrdered(count?.min, count?.max));
+
+/** What a reading is judged against. A new kind joins here, in `casesOf` and in `judgeEntry`. */
 export const specSchema = unionByKind({
   band: bandSchema,
   tolerance: toleranceSchema,
   zones: zonesSchema,
+  curve: curveSchema,
+  formula: formulaSchema,
+  siblings: siblingsSchema,
+  change: changeSchema,
+  sweep: sweepSchema,
   choice: choiceSchema,
+  count: countSchema,
 });
 
 export type Zone = Checked<typeof zoneSchema>;
+export type RowLimits = Checked<typeof rowLimitsSchema>;
 export type BandSpec = Checked<typeof bandSchema>;
 export type ToleranceSpec = Checked<typeof toleranceSchema>;
 export type ZonesSpec = Checked<typeof zonesSchema>;
+export type CurveSpec = Checked<typeof curveSchema>;
+export type FormulaSpec = Checked<typeof formulaSchema>;
+export type SiblingsSpec = Checked<typeof siblingsSchema>;
+export type ChangeSpec = Checked<typeof changeSchema>;
+export type SweepSpec = Checked<typeof sweepSchema>;
 export type ChoiceSpec = Checked<typeof choiceSchema>;
-export type MeasuredSpec = BandSpec | ToleranceSpec | ZonesSpec;
-export type Spec = MeasuredSpec | ChoiceSpec;
+export type CountSpec = Checked<typeof countSchema>;
+/** Limits that stand in the plan as they are. */
+export type FixedSpec = BandSpec | ToleranceSpec | ZonesSpec;
+/** One number is judged. */
+export type MeasuredSpec = FixedSpec | CurveSpec | FormulaSpec;
+/** Several numbers are judged together. */
+export type SeriesSpec = SiblingsSpec | ChangeSpec | SweepSpec;
+export type Spec = MeasuredSpec | SeriesSpec | ChoiceSpec | CountSpec;
+
+export const isMeasured = (spec: Spec): spec is MeasuredSpec =>
+  spec.kind === 'band' ||
+  spec.kind === 'tolerance' ||
+  spec.kind === 'zones' ||
+  spec.kind === 'curve' ||
+  spec.kind === 'formula';
+
+export const isSeries = (spec: Spec): spec is SeriesSpec =>
+  spec.kind === 'siblings' || spec.kind === 'change' || spec.kind === 'sweep';

@@ -1,16 +1,16 @@
-import type { MeasuredSpec, Spec, Zone } from './spec.js';
+import type { ChangeSpec, CountSpec, FixedSpec, RowLimits, SiblingsSpec, Spec, Zone } from './spec.js';
 
-/** Every measured spec comes down to this: zones that cover the line from −∞ to OL, and the cuts between them. */
+/** Every limit comes down to this: zones that cover the line from −∞ to OL, and the cuts between them. */
 export interface ZoneLine {
   readonly cuts: readonly number[];
   /** One more than there are cuts. */
   readonly zones: readonly Zone[];
 }
 
-const lines = new WeakMap<MeasuredSpec, ZoneLine>();
+const lines = new WeakMap<object, ZoneLine>();
 
-/** The zones of a measured spec; computed once for each spec, as it never changes. */
-export function zonesOf(spec: MeasuredSpec): ZoneLine {
+/** The zones of limits that stand in the plan; computed once for each spec, as it never changes. */
+export function zonesOf(spec: FixedSpec | RowLimits): ZoneLine {
   const known = lines.get(spec);
   if (known) return known;
   const line = computeZones(spec);
@@ -18,35 +18,104 @@ export function zonesOf(spec: MeasuredSpec): ZoneLine {
   return line;
 }
 
-function computeZones(spec: MeasuredSpec): ZoneLine {
-  switch (spec.kind) {
-    case 'zones':
-      return spec;
-    case 'band':
-      return bandZones(spec.min, spec.max);
-    case 'tolerance': {
-      const half = spec.as === 'percent' ? Math.abs(spec.nominal) * (spec.tolerance / 100) : spec.tolerance;
-      return bandZones(tidy(spec.nominal - half), tidy(spec.nominal + half));
-    }
-  }
+function computeZones(spec: FixedSpec | RowLimits): ZoneLine {
+  if (spec.kind === 'zones') return spec;
+  const [min, max] = boundsOf(spec);
+  return bandZones(min, max);
+}
+
+/** Lower and upper limit; `null` where that side is open. */
+export function boundsOf(
+  limits: Exclude<FixedSpec, { kind: 'zones' }> | RowLimits,
+): readonly [number | null, number | null] {
+  if (limits.kind === 'band') return [limits.min, limits.max];
+  const half = limits.as === 'percent' ? Math.abs(limits.nominal) * (limits.tolerance / 100) : limits.tolerance;
+  return [tidy(limits.nominal - half), tidy(limits.nominal + half)];
 }
 
 // 5 ± 2 % is 4.9, not 4.8999…: the limit that the author meant is the one that is judged and shown.
-const tidy = (value: number) => Number(value.toPrecision(12));
+export const tidy = (value: number) => Number(value.toPrecision(12));
 
-const below: Zone = { id: 'below', name: 'too low', meaning: '', ok: false };
-const inSpec: Zone = { id: 'inSpec', name: 'in spec', meaning: '', ok: true };
-const above: Zone = { id: 'above', name: 'too high', meaning: '', ok: false };
+const zone = (id: string, name: string, ok = false): Zone => ({ id, name, meaning: '', ok });
+const below = zone('below', 'too low');
+const inSpec = zone('inSpec', 'in spec', true);
+const above = zone('above', 'too high');
 
-function bandZones(min: number | null, max: number | null): ZoneLine {
+/** Where limits cannot be had: outside the table, or without the reading that they are computed from. */
+export const noLimit = zone('noLimit', 'no limit');
+
+export function bandZones(min: number | null, max: number | null, names = { below, inSpec, above }): ZoneLine {
   return {
     cuts: [min, max].filter((cut): cut is number => cut !== null),
-    zones: [...(min === null ? [] : [below]), inSpec, ...(max === null ? [] : [above])],
+    zones: [...(min === null ? [] : [names.below]), names.inSpec, ...(max === null ? [] : [names.above])],
   };
 }
 
-/** What can come out of a reading under this spec, measured or chosen: what outcomes put their conditions on. */
-export const casesOf = (spec: Spec): readonly Zone[] => (spec.kind === 'choice' ? spec.options : zonesOf(spec).zones);
+const changeNames = {
+  rise: {
+    below: zone('tooLittle', 'did not rise enough'),
+    inSpec: zone('inSpec', 'rose as it should', true),
+    above: zone('tooMuch', 'rose too much'),
+  },
+  fall: {
+    below: zone('tooMuch', 'fell too much'),
+    inSpec: zone('inSpec', 'fell as it should', true),
+    above: zone('tooLittle', 'did not fall enough'),
+  },
+  stay: { below: zone('fell', 'fell'), inSpec: zone('inSpec', 'stayed', true), above: zone('rose', 'rose') },
+} as const;
+
+/** Zones of a change, on the line of after minus before. */
+export function changeZones({ direction, atLeast, atMost }: ChangeSpec): ZoneLine {
+  const names = changeNames[direction];
+  const most = atMost === null ? null : -atMost;
+  if (direction === 'stay') return bandZones(most, atMost, names);
+  return direction === 'rise'
+    ? bandZones(atLeast, atMost, names)
+    : bandZones(most, atLeast === null ? null : -atLeast, names);
+}
+
+/** Zones of a count. */
+export const countZones = ({ min, max }: CountSpec): ZoneLine =>
+  bandZones(min, max, { below: zone('below', 'too few'), inSpec, above: zone('above', 'too many') });
+
+export const alike = zone('inSpec', 'alike', true);
+export const several = zone('several', 'more than one differs');
+/** The case in which this one is the odd one out; with two members there is no telling which. */
+export const oddCases = ({ members }: SiblingsSpec): readonly Zone[] =>
+  members.length < 3 ? [] : members.map(({ id, name }) => zone(id, `${name || id} is the odd one`));
+
+export const sweepCases = {
+  inSpec,
+  offset: zone('offset', 'offset: wrong by the same everywhere'),
+  gain: zone('gain', 'gain: the further, the more wrong'),
+  stuck: zone('stuck', 'stuck: it does not follow'),
+  scatter: zone('scatter', 'scatter: wrong here and there'),
+} as const;
+
+/** What can come out of a reading under this spec, measured, counted or chosen: what outcomes put their conditions on. */
+export function casesOf(spec: Spec): readonly Zone[] {
+  switch (spec.kind) {
+    case 'band':
+    case 'tolerance':
+    case 'zones':
+      return zonesOf(spec).zones;
+    case 'curve':
+      return [below, inSpec, above, noLimit];
+    case 'formula':
+      return [...bandZones(spec.min === null ? null : 0, spec.max === null ? null : 0).zones, noLimit];
+    case 'siblings':
+      return [alike, ...oddCases(spec), several];
+    case 'change':
+      return changeZones(spec).zones;
+    case 'sweep':
+      return Object.values(sweepCases);
+    case 'count':
+      return countZones(spec).zones;
+    case 'choice':
+      return spec.options;
+  }
+}
 
 /**
  * Index of the zone in which a value lies. Limits are inclusive: a cut between an ok and a not-ok zone

@@ -1,4 +1,4 @@
-import type { Outcome, Plan, Step } from '../plan/index.js';
+import type { HookUp, Need, Outcome, Plan, Step, StepReading } from '../plan/index.js';
 import type { Spec } from '../spec/index.js';
 
 /** Builders for tests: a small, sound plan, and its parts with what a test leaves out filled in. */
@@ -31,6 +31,31 @@ export const aStep = (id: string, outcomes: readonly Outcome[], more: Partial<St
   ...more,
 });
 
+export const aReading = (id: string, spec: Spec, more: Partial<StepReading> = {}): StepReading => ({
+  id,
+  name: id,
+  derivedFrom: null,
+  spec,
+  ...more,
+});
+
+export const aNeed = (what: string, is: string, settleSeconds: number | null = null): Need => ({
+  what,
+  is,
+  settleSeconds,
+});
+
+export const aHookUp = (more: Partial<HookUp> = {}): HookUp => ({
+  instrument: 'dcVolts',
+  range: null,
+  accuracy: null,
+  leads: [],
+  clamp: null,
+  adapter: '',
+  scope: null,
+  ...more,
+});
+
 const look: Spec = {
   kind: 'choice',
   options: [
@@ -57,11 +82,14 @@ const conclusion = (id: string, ...suspectIds: string[]) => ({ id, title: `Found
 /** Three steps: look at the fuse, measure the feed with the ignition on, measure the ground. */
 export const aPlan = (more: Partial<Plan> = {}): Plan => ({
   format: 'probe-trail-plan',
-  formatVersion: 1,
+  formatVersion: 2,
   id: 'fan',
   title: 'Radiator fan never runs',
   summary: '',
   appliesTo: { lines: ['Loper 35'], engines: [], codes: [], complaints: [] },
+  inputs: [],
+  tooClose: 'asNominal',
+  offline: false,
   suspects: [suspect('fuse', 4), suspect('feed', 2), suspect('ground', 3), suspect('motor', 1)],
   partCards: [],
   startStepId: 'look',
@@ -72,7 +100,7 @@ export const aPlan = (more: Partial<Plan> = {}): Plan => ({
         anOutcome('broken', toConclusion('fuse'), { when: when('seen', 'broken'), pointsTo: ['fuse'] }),
         anOutcome('fine', toStep('feed'), { when: when('seen', 'fine'), clears: ['fuse'] }),
       ],
-      { readings: [{ id: 'seen', name: 'Fuse', spec: look }] },
+      { readings: [aReading('seen', look, { name: 'Fuse' })] },
     ),
     aStep(
       'feed',
@@ -80,7 +108,7 @@ export const aPlan = (more: Partial<Plan> = {}): Plan => ({
         anOutcome('there', toStep('ground'), { when: when('volts', 'inSpec', 'above'), clears: ['feed'] }),
         anOutcome('missing', toConclusion('feed'), { when: when('volts', 'below'), pointsTo: ['feed'] }),
       ],
-      { readings: [{ id: 'volts', name: 'Feed', spec: feed }], needs: [{ what: 'ignition', is: 'on' }] },
+      { readings: [aReading('volts', feed, { name: 'Feed' })], needs: [aNeed('ignition', 'on')] },
     ),
     aStep(
       'ground',
@@ -93,8 +121,8 @@ export const aPlan = (more: Partial<Plan> = {}): Plan => ({
         anOutcome('bad', toConclusion('ground'), { pointsTo: ['ground'] }),
       ],
       {
-        readings: [{ id: 'drop', name: 'Drop', spec: { kind: 'band', unit: 'V', min: null, max: 0.2 } }],
-        needs: [{ what: 'ignition', is: 'on' }],
+        readings: [aReading('drop', { kind: 'band', unit: 'V', min: null, max: 0.2 }, { name: 'Drop' })],
+        needs: [aNeed('ignition', 'on')],
       },
     ),
   ],

@@ -22,7 +22,7 @@ export const typed = (stepId: string, readingId: string, text: string): Loose =>
   entered(stepId, readingId, { kind: 'typed', text });
 export const chosen = (stepId: string, readingId: string, optionId: string): Loose =>
   entered(stepId, readingId, { kind: 'chosen', optionId });
-const entered = (stepId: string, readingId: string, entry: Entry): Loose => ({
+export const entered = (stepId: string, readingId: string, entry: Entry): Loose => ({
   kind: 'readingEntered',
   stepId,
   readingId,

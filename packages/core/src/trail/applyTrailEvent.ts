@@ -1,14 +1,12 @@
-import { indexPlan, type Outcome, outcomeFor, type Plan, type Step } from '../plan/index.js';
+import { indexPlan, type Plan } from '../plan/index.js';
 import { failed, ok, type Result } from '../result/index.js';
-import { judgeEntry } from './judgeEntry.js';
+import { chooseInstrument, confirmState, giveInput, overrideState, resume } from './benchEvents.js';
+import { addPhoto, addRemark } from './besideEvents.js';
+import type { Draft } from './draft.js';
 import type { Misfit } from './misfit.js';
-import { type TakenReading, type Trail, type TrailPosition, unmetNeeds, type Waymark } from './trail.js';
+import { acceptCloseCall, enterReading, goBack, skipStep, takeOutcome } from './stepEvents.js';
+import type { Trail } from './trail.js';
 import type { TrailEvent, TrailEventOf } from './trailEvent.js';
-
-type Mutable<T> = { -readonly [Key in keyof T]: T[Key] };
-
-/** A trail that is being built: it belongs to one fold alone, so it may be changed in place. */
-type Draft = Mutable<Omit<Trail, 'waymarks'>> & { waymarks: Waymark[] };
 
 /**
  * Next state of a trail. Pure: clock, ids and person arrive inside the event.
@@ -56,10 +54,16 @@ function openTrail(plan: Plan, event: TrailEventOf<'opened'>): Result<Trail, Mis
     openedAtMs: event.atMs,
     openedBy: event.by,
     at: { kind: 'step', stepId: plan.startStepId },
+    inputs: {},
+    instruments: {},
     believed: {},
     overridden: [],
+    settlesAtMs: {},
     taken: {},
     waymarks: [],
+    remarks: [],
+    photos: [],
+    paused: undefined,
     lastEventAtMs: event.atMs,
     lastEventBy: event.by,
   });
@@ -68,9 +72,13 @@ function openTrail(plan: Plan, event: TrailEventOf<'opened'>): Result<Trail, Mis
 type Later = Exclude<TrailEvent, { kind: 'opened' }>;
 
 function advance(plan: Plan, draft: Draft, event: Later): Misfit | undefined {
-  if (draft.at.kind === 'concluded') return { kind: 'alreadyConcluded' };
+  // What is only noted beside the way has its place after the end too, and during a pause.
+  const isBeside = event.kind === 'remarkMade' || event.kind === 'photoAdded';
+  if (draft.at.kind === 'concluded' && !isBeside) return { kind: 'alreadyConcluded' };
   const misfit = applyByKind(plan, draft, event);
   if (misfit) return misfit;
+  // Whoever works on a paused trail has taken it up again.
+  if (!isBeside && event.kind !== 'paused') draft.paused = undefined;
   draft.lastEventAtMs = event.atMs;
   draft.lastEventBy = event.by;
   return undefined;
@@ -78,12 +86,18 @@ function advance(plan: Plan, draft: Draft, event: Later): Misfit | undefined {
 
 function applyByKind(plan: Plan, draft: Draft, event: Later): Misfit | undefined {
   switch (event.kind) {
+    case 'inputGiven':
+      return giveInput(plan, draft, event);
+    case 'instrumentChosen':
+      return chooseInstrument(draft, event);
     case 'stateConfirmed':
       return confirmState(plan, draft, event);
     case 'stateOverridden':
       return overrideState(plan, draft, event);
     case 'readingEntered':
       return enterReading(plan, draft, event);
+    case 'closeCallAccepted':
+      return acceptCloseCall(plan, draft, event);
     case 'outcomeTaken':
       return takeOutcome(plan, draft, event);
     case 'skipped':
@@ -92,145 +106,16 @@ function applyByKind(plan: Plan, draft: Draft, event: Later): Misfit | undefined
       return goBack(draft, event);
     case 'concluded':
       return conclude(draft, event);
+    case 'paused':
+      draft.paused = { reason: event.reason, atMs: event.atMs, by: event.by };
+      return undefined;
+    case 'resumed':
+      return resume(draft);
+    case 'remarkMade':
+      return addRemark(plan, draft, event);
+    case 'photoAdded':
+      return addPhoto(plan, draft, event);
   }
-}
-
-/** The step that is open, if it is the one that the event speaks of. */
-function openStep(plan: Plan, draft: Draft, stepId: string): Step | undefined {
-  if (draft.at.kind !== 'step' || draft.at.stepId !== stepId) return undefined;
-  return indexPlan(plan).steps.get(stepId);
-}
-
-const notAtStep = (stepId: string): Misfit => ({ kind: 'notAtStep', stepId });
-
-function confirmState(plan: Plan, draft: Draft, { stepId, state }: TrailEventOf<'stateConfirmed'>): Misfit | undefined {
-  if (!openStep(plan, draft, stepId)) return notAtStep(stepId);
-  draft.believed = { ...draft.believed, ...Object.fromEntries(state.map(({ what, is }) => [what, is])) };
-  return undefined;
-}
-
-/** What cannot be made so is left as it is, with the reason; what the step does not need, or has already, is not overridden. */
-function overrideState(plan: Plan, draft: Draft, event: TrailEventOf<'stateOverridden'>): Misfit | undefined {
-  const step = openStep(plan, draft, event.stepId);
-  if (!step) return notAtStep(event.stepId);
-  const unmet = unmetNeeds(draft, step.needs);
-  const fresh = event.state.filter(({ what, is }) => unmet.some((need) => need.what === what && need.is === is));
-  if (fresh.length === 0) return { kind: 'nothingToOverride' };
-  const { reason, by } = event;
-  draft.overridden = [...draft.overridden, ...fresh.map(({ what, is }) => ({ what, is, reason, by }))];
-  return undefined;
-}
-
-function enterReading(plan: Plan, draft: Draft, event: TrailEventOf<'readingEntered'>): Misfit | undefined {
-  const step = openStep(plan, draft, event.stepId);
-  if (!step) return notAtStep(event.stepId);
-  const unmet = unmetNeeds(draft, step.needs)[0];
-  if (unmet) return { kind: 'stateNotConfirmed', ...unmet };
-  const wanted = step.readings.find(({ id }) => id === event.readingId);
-  if (!wanted) return { kind: 'noSuchReading', readingId: event.readingId };
-  const judged = judgeEntry(step, wanted, event.entry);
-  if (!judged.ok) return { kind: 'entry', problem: judged.problem };
-  draft.taken = { ...draft.taken, [event.readingId]: toTaken(event, judged.value) };
-  return undefined;
-}
-
-function toTaken(
-  event: TrailEventOf<'readingEntered'>,
-  judged: Pick<TakenReading, 'reading' | 'verdict'>,
-): TakenReading {
-  const { id: eventId, readingId, entry, atMs, by, typedFirst, stillStands } = event;
-  return { eventId, readingId, entry, atMs, by, typedFirst, stillStands, ...judged };
-}
-
-function takeOutcome(plan: Plan, draft: Draft, event: TrailEventOf<'outcomeTaken'>): Misfit | undefined {
-  const step = openStep(plan, draft, event.stepId);
-  if (!step) return notAtStep(event.stepId);
-  const unmet = unmetNeeds(draft, step.needs)[0];
-  if (unmet) return { kind: 'stateNotConfirmed', ...unmet };
-  const missing = step.readings.find(({ id }) => !draft.taken[id]);
-  if (missing) return { kind: 'readingMissing', readingId: missing.id };
-  const follows = outcomeOfTaken(step, draft.taken);
-  if (follows?.id !== event.outcomeId)
-    return { kind: 'otherOutcome', outcomeId: event.outcomeId, follows: follows?.id };
-  return leaveStep(plan, draft, event, follows, undefined);
-}
-
-/** The outcome to which the readings of a step lead; `undefined` while some are missing or when the case was left open. */
-export function outcomeOfTaken(step: Step, taken: Trail['taken']): Outcome | undefined {
-  if (step.readings.some(({ id }) => !taken[id])) return undefined;
-  return outcomeFor(step, { get: (readingId) => taken[readingId]?.verdict.zone.id });
-}
-
-function skipStep(plan: Plan, draft: Draft, event: TrailEventOf<'skipped'>): Misfit | undefined {
-  const step = openStep(plan, draft, event.stepId);
-  if (!step) return notAtStep(event.stepId);
-  const outcome = step.outcomes.find(({ id }) => id === event.outcomeId);
-  if (!outcome) return { kind: 'noSuchOutcome', outcomeId: event.outcomeId };
-  return leaveStep(plan, draft, event, outcome, event.reason);
-}
-
-function leaveStep(
-  plan: Plan,
-  draft: Draft,
-  event: TrailEventOf<'outcomeTaken' | 'skipped'>,
-  outcome: Outcome,
-  skippedBecause: string | undefined,
-): Misfit | undefined {
-  const next = positionAfter(plan, outcome);
-  if (!next) return { kind: 'leadsNowhere', outcomeId: outcome.id };
-  const { id, stepId, atMs, by } = event;
-  const taken = Object.values(draft.taken);
-  const { overridden } = draft;
-  draft.waymarks.push({
-    id,
-    stepId,
-    taken,
-    overridden,
-    outcomeId: outcome.id,
-    skippedBecause,
-    setAside: false,
-    atMs,
-    by,
-  });
-  draft.taken = {};
-  draft.overridden = [];
-  draft.at = next;
-  return undefined;
-}
-
-function positionAfter(plan: Plan, { goTo }: Outcome): TrailPosition | undefined {
-  const { steps, conclusions } = indexPlan(plan);
-  if (goTo.kind === 'step' && steps.has(goTo.stepId)) return goTo;
-  return goTo.kind === 'conclusion' && conclusions.has(goTo.conclusionId) ? goTo : undefined;
-}
-
-/** Opens the step of a waymark again: it and all later ones are set aside, readable but no longer evidence. */
-function goBack(draft: Draft, { id, toWaymarkId, atMs, by }: TrailEventOf<'wentBack'>): Misfit | undefined {
-  const index = draft.waymarks.findLastIndex(({ id, setAside }) => id === toWaymarkId && !setAside);
-  const waymark = draft.waymarks[index];
-  if (!waymark) return { kind: 'noSuchWaymark', waymarkId: toWaymarkId };
-  for (let at = index; at < draft.waymarks.length; at += 1) {
-    const later = draft.waymarks[at];
-    if (later && !later.setAside) draft.waymarks[at] = { ...later, setAside: true };
-  }
-  const taken = Object.values(draft.taken);
-  // Readings of the step that is being left stay readable too.
-  if (draft.at.kind === 'step' && taken.length > 0)
-    draft.waymarks.push({
-      id,
-      stepId: draft.at.stepId,
-      taken,
-      overridden: draft.overridden,
-      outcomeId: null,
-      skippedBecause: undefined,
-      setAside: true,
-      atMs,
-      by,
-    });
-  draft.taken = {};
-  draft.overridden = [];
-  draft.at = { kind: 'step', stepId: waymark.stepId };
-  return undefined;
 }
 
 function conclude(draft: Draft, { conclusionId, atMs, by }: TrailEventOf<'concluded'>): Misfit | undefined {

@@ -1,10 +1,19 @@
 // What other features and packages may use; every other file here is private to the folder.
-export { applyTrailEvent, type BrokenLog, outcomeOfTaken, reduceTrail } from './applyTrailEvent.js';
-export { type EntryProblem, type JudgedEntry, judgeEntry } from './judgeEntry.js';
+export { applyTrailEvent, type BrokenLog, reduceTrail } from './applyTrailEvent.js';
+export { type Bench, benchOf, instrumentOf } from './bench.js';
+export { readInput } from './benchEvents.js';
+export { type EntryProblem, type JudgedEntry, judgeEntry, rowNames } from './judgeEntry.js';
 export { type Misfit, sayMisfit } from './misfit.js';
+export { outcomeOfTaken } from './stepEvents.js';
 export {
+  closeCallAsks,
   earlierReading,
+  type GivenInput,
+  inputsToAsk,
   type OverriddenNeed,
+  type Photo,
+  type Remark,
+  settledAtMs,
   standingWaymarks,
   type TakenReading,
   type Trail,
@@ -21,4 +30,13 @@ export {
   type TrailLog,
   trailParamsSchema,
 } from './trailApi.js';
-export { type Entry, entrySchema, type TrailEvent, type TrailEventOf, trailEventSchema } from './trailEvent.js';
+export {
+  type Entry,
+  entrySchema,
+  type PhotoMark,
+  type RemarkKind,
+  remarkKinds,
+  type TrailEvent,
+  type TrailEventOf,
+  trailEventSchema,
+} from './trailEvent.js';

@@ -1,27 +1,143 @@
-import type { Step, StepReading } from '../plan/index.js';
+import { evaluateFormula } from '../formula/index.js';
+import type { StepReading } from '../plan/index.js';
 import { parseReading, type Reading, type ReadingProblem } from '../reading/index.js';
 import { failed, ok, type Result } from '../result/index.js';
-import { judgeChoice, judgeReading, optionOf, type Verdict } from '../spec/index.js';
+import {
+  type CountProblem,
+  isMeasured,
+  type JudgedRow,
+  judgeChange,
+  judgeChoice,
+  judgeCount,
+  judgeReading,
+  judgeSiblings,
+  judgeSweep,
+  limitsOf,
+  type MeasuredSpec,
+  notJudged,
+  optionOf,
+  type SeriesSpec,
+  type Verdict,
+} from '../spec/index.js';
+import { canBeNegative } from '../units/index.js';
+import type { Bench } from './bench.js';
 import type { Entry } from './trailEvent.js';
 
 export interface JudgedEntry {
+  /** The number that was entered, or that stands for several; `undefined` where there is none. */
   readonly reading: Reading | undefined;
   readonly verdict: Verdict;
+  /** The single readings of a series; empty for one number, a choice or a count. */
+  readonly rows: readonly JudgedRow[];
 }
 
 export type EntryProblem =
-  | { readonly kind: 'reading'; readonly problem: ReadingProblem }
-  | { readonly kind: 'wrongEntry'; readonly expected: 'number' | 'choice' };
+  | { readonly kind: 'reading'; readonly problem: ReadingProblem; readonly row?: string }
+  | { readonly kind: 'wrongEntry'; readonly expected: string }
+  | { readonly kind: 'count'; readonly problem: CountProblem };
 
-/** Parses and judges what was typed or chosen for a reading of a step, with the accuracy of the step's instrument. */
-export function judgeEntry(step: Step, { spec }: StepReading, entry: Entry): Result<JudgedEntry, EntryProblem> {
+type Judged = Result<JudgedEntry, EntryProblem>;
+type EntryOf<Kind extends Entry['kind']> = Extract<Entry, { kind: Kind }>;
+
+/** Parses and judges what was entered for a reading of a step, with everything that its limits and its accuracy depend on. */
+export function judgeEntry({ spec }: StepReading, entry: Entry, bench: Bench): Judged {
   if (spec.kind === 'choice') {
     const option = entry.kind === 'chosen' ? optionOf(spec, entry.optionId) : undefined;
-    if (!option) return failed({ kind: 'wrongEntry', expected: 'choice' });
-    return ok({ reading: undefined, verdict: judgeChoice(option) });
+    return option ? ok({ reading: undefined, verdict: judgeChoice(option), rows: [] }) : wrongEntry('choice');
   }
-  if (entry.kind !== 'typed') return failed({ kind: 'wrongEntry', expected: 'number' });
-  const parsed = parseReading(entry.text, spec);
+  if (spec.kind === 'count') {
+    if (entry.kind !== 'counted') return wrongEntry('count');
+    const verdict = judgeCount(spec, entry);
+    return verdict.ok
+      ? ok({ reading: undefined, verdict: verdict.value, rows: [] })
+      : failed({ kind: 'count', problem: verdict.problem });
+  }
+  if (isMeasured(spec)) return entry.kind === 'typed' ? judgeTyped(spec, entry, bench) : wrongEntry('number');
+  return entry.kind === 'rows' ? judgeRows(spec, entry, bench) : wrongEntry('row of numbers');
+}
+
+const wrongEntry = (expected: string) => failed<EntryProblem>({ kind: 'wrongEntry', expected });
+
+function judgeTyped(spec: MeasuredSpec, { text, leadsSwapped }: EntryOf<'typed'>, bench: Bench): Judged {
+  const parsed = parseReading(text, contextOf(spec.unit, bench));
   if (!parsed.ok) return failed({ kind: 'reading', problem: parsed.problem });
-  return ok({ reading: parsed.value, verdict: judgeReading(spec, parsed.value, step.hookUp?.accuracy) });
+  const reading = leadsSwapped && canBeNegative(spec.unit) ? turned(parsed.value) : parsed.value;
+  return ok({ reading, verdict: judgeMeasured(spec, reading, bench), rows: [] });
+}
+
+/** What a reader in the unit of a spec needs to know. */
+const contextOf = (unit: string, { ambientKPa }: Bench) => ({ unit, ...(ambientKPa !== undefined && { ambientKPa }) });
+
+/** The verdict on one number, by the limits that hold here and now; where there are none, that is the verdict. */
+export function judgeMeasured(spec: MeasuredSpec, reading: Reading, { valueFor, uncertaintyOf }: Bench): Verdict {
+  const limits = limitsOf(spec, valueFor);
+  const uncertainty = uncertaintyOf(reading);
+  return limits.ok ? judgeReading(limits.value, reading, uncertainty) : notJudged(limits.problem, uncertainty);
+}
+
+/** A reading that was taken the other way round: the red lead where the black one belongs. */
+function turned(reading: Reading): Reading {
+  if (reading.kind === 'exact') return { ...reading, value: reading.value === 0 ? 0 : -reading.value };
+  const side = reading.side === 'above' ? 'below' : 'above';
+  return reading.kind === 'bounded' ? { ...reading, side, bound: -reading.bound } : { ...reading, side };
+}
+
+/** What the rows of a series are called, in their order. */
+export function rowNames(spec: SeriesSpec): readonly string[] {
+  switch (spec.kind) {
+    case 'siblings':
+      return spec.members.map(({ id, name }) => name || id);
+    case 'change':
+      return ['before', 'after'];
+    case 'sweep':
+      return spec.rows.map(({ at }) => `${at} ${spec.commandUnit}`);
+  }
+}
+
+function judgeRows(spec: SeriesSpec, { texts }: EntryOf<'rows'>, bench: Bench): Judged {
+  const names = rowNames(spec);
+  if (texts.length !== names.length) return wrongEntry(`row of ${names.length} numbers`);
+  const readings: Reading[] = [];
+  for (const [index, text] of texts.entries()) {
+    const parsed = parseReading(text, contextOf(spec.unit, bench));
+    if (!parsed.ok) return failed({ kind: 'reading', problem: parsed.problem, row: names[index] ?? '' });
+    readings.push(parsed.value);
+  }
+  return ok(judgeSeries(spec, readings, bench));
+}
+
+function judgeSeries(spec: SeriesSpec, readings: readonly Reading[], { uncertaintyOf }: Bench): JudgedEntry {
+  switch (spec.kind) {
+    case 'siblings':
+      return judgeSiblings(spec, readings, uncertaintyOf);
+    case 'sweep':
+      return judgeSweep(spec, readings, uncertaintyOf);
+    case 'change':
+      return judgeChange(spec, readings as [Reading, Reading], uncertaintyOf);
+  }
+}
+
+/**
+ * A reading that is computed from others, with the uncertainty that comes from theirs. A formula that has no value here (OL, a division by
+ * zero, a reading set aside) gives no number, and the verdict says why.
+ */
+export function judgeDerived({ derivedFrom, spec }: StepReading, bench: Bench): JudgedEntry | undefined {
+  if (derivedFrom === null || !isMeasured(spec)) return undefined;
+  const computed = evaluateFormula(derivedFrom, spec.unit, bench.valueFor);
+  if (!computed.ok) return { reading: undefined, verdict: notJudged(computed.problem), rows: [] };
+  const { value, uncertainty } = computed.value;
+  const reading: Reading = {
+    kind: 'exact',
+    value,
+    resolution: resolutionOf(uncertainty, value),
+    unit: spec.unit,
+    text: '',
+  };
+  return { reading, verdict: judgeMeasured(spec, reading, { ...bench, uncertaintyOf: () => uncertainty }), rows: [] };
+}
+
+/** A computed number shows one digit more than its uncertainty leaves sure; without one, four digits. */
+function resolutionOf(uncertainty: number, value: number): number {
+  const size = uncertainty > 0 ? uncertainty : Math.abs(value) / 1000;
+  return size > 0 ? 10 ** (Math.floor(Math.log10(size)) - (uncertainty > 0 ? 1 : 0)) : 1;
 }

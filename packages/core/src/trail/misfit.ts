@@ -11,6 +11,11 @@ export type Misfit =
   | { readonly kind: 'notAtStep'; readonly stepId: string }
   | { readonly kind: 'stateNotConfirmed'; readonly what: string; readonly is: string }
   | { readonly kind: 'nothingToOverride' }
+  | { readonly kind: 'stillSettling'; readonly untilMs: number }
+  | { readonly kind: 'noSuchInput'; readonly inputId: string }
+  | { readonly kind: 'notPaused' }
+  | { readonly kind: 'closeCall'; readonly asks: 'repeat' | 'betterInstrument' }
+  | { readonly kind: 'notCloseToCall'; readonly readingId: string }
   | { readonly kind: 'noSuchReading'; readonly readingId: string }
   | { readonly kind: 'entry'; readonly problem: EntryProblem }
   | { readonly kind: 'readingMissing'; readonly readingId: string }
@@ -39,12 +44,22 @@ export function sayMisfit(misfit: Misfit): string {
       return `This step needs ${misfit.what} ${misfit.is}, which has not been confirmed.`;
     case 'nothingToOverride':
       return 'The step needs none of these states, or has them already.';
+    case 'stillSettling':
+      return 'The vehicle has not settled yet; the step opens when the time is up.';
+    case 'noSuchInput':
+      return `This plan does not ask for “${misfit.inputId}”.`;
+    case 'notPaused':
+      return 'This trail is not paused.';
+    case 'closeCall':
+      return misfit.asks === 'repeat'
+        ? 'This is too close to call, and the plan wants it measured once more.'
+        : 'This is too close to call, and the plan wants it measured with a better instrument.';
+    case 'notCloseToCall':
+      return `The reading “${misfit.readingId}” is not too close to call.`;
     case 'noSuchReading':
       return `This step takes no reading “${misfit.readingId}”.`;
     case 'entry':
-      return misfit.problem.kind === 'reading'
-        ? sayReadingProblem(misfit.problem.problem)
-        : `This reading expects a ${misfit.problem.expected}.`;
+      return sayEntryProblem(misfit.problem);
     case 'readingMissing':
       return `The reading “${misfit.readingId}” has not been taken yet.`;
     case 'otherOutcome':
@@ -57,5 +72,20 @@ export function sayMisfit(misfit: Misfit): string {
       return `The trail has not come to the conclusion “${misfit.conclusionId}”.`;
     case 'leadsNowhere':
       return `The outcome “${misfit.outcomeId}” leads nowhere; the plan is not finished here.`;
+  }
+}
+
+function sayEntryProblem(entry: EntryProblem): string {
+  switch (entry.kind) {
+    case 'reading':
+      return entry.row === undefined
+        ? sayReadingProblem(entry.problem)
+        : `${entry.row}: ${sayReadingProblem(entry.problem)}`;
+    case 'wrongEntry':
+      return `This reading expects a ${entry.expected}.`;
+    case 'count':
+      return entry.problem.kind === 'tooShort'
+        ? `Counted for ${Math.floor(entry.problem.seconds)} of ${entry.problem.inSeconds} s. Go on counting until the time is up.`
+        : `This count has ${entry.problem.expected} sections.`;
   }
 }

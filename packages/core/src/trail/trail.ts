@@ -1,6 +1,8 @@
+import type { Instrument, InstrumentFunction } from '../instrument/index.js';
+import type { Input, Plan, TooClosePolicy } from '../plan/index.js';
 import type { Reading } from '../reading/index.js';
-import type { Verdict } from '../spec/index.js';
-import type { Entry } from './trailEvent.js';
+import type { JudgedRow, Verdict } from '../spec/index.js';
+import type { Entry, PhotoMark, RemarkKind } from './trailEvent.js';
 
 /** One walk of one plan on one vehicle. */
 export interface Trail {
@@ -13,14 +15,24 @@ export interface Trail {
   readonly openedAtMs: number;
   readonly openedBy: string;
   readonly at: TrailPosition;
+  /** What was asked when the trail began, by input id. */
+  readonly inputs: Readonly<Record<string, GivenInput>>;
+  /** The instruments in use, by what they measure. */
+  readonly instruments: Readonly<Partial<Record<InstrumentFunction, Instrument>>>;
   /** The vehicle state as the trail believes it: what → is, such as `ignition` → `on`. */
   readonly believed: Readonly<Record<string, string>>;
   /** Needs of the open step that could not be met: it is tested all the same. */
   readonly overridden: readonly OverriddenNeed[];
-  /** Readings of the step that is open, by reading id. */
+  /** Until when a state must still settle, by what it is: such as buses that fall asleep. */
+  readonly settlesAtMs: Readonly<Record<string, number>>;
+  /** Readings of the step that is open, by reading id, those computed from them included. */
   readonly taken: Readonly<Record<string, TakenReading>>;
   /** Steps done, in order; those set aside by going back stay, marked. */
   readonly waymarks: readonly Waymark[];
+  readonly remarks: readonly Remark[];
+  readonly photos: readonly Photo[];
+  /** While nobody works on it. */
+  readonly paused: Pause | undefined;
   readonly lastEventAtMs: number;
   readonly lastEventBy: string;
 }
@@ -39,13 +51,56 @@ export interface OverriddenNeed {
   readonly by: string;
 }
 
+export interface GivenInput {
+  /** `undefined` where it is not known. */
+  readonly reading: Reading | undefined;
+  readonly atMs: number;
+  readonly by: string;
+}
+
+export interface Pause {
+  readonly reason: string;
+  readonly atMs: number;
+  readonly by: string;
+}
+
+/** What a technician tells the author about a step. */
+export interface Remark {
+  readonly id: string;
+  readonly stepId: string;
+  readonly about: RemarkKind;
+  readonly text: string;
+  readonly atMs: number;
+  readonly by: string;
+}
+
+export interface Photo {
+  readonly photoId: string;
+  readonly stepId: string;
+  readonly caption: string;
+  readonly marks: readonly PhotoMark[];
+  readonly atMs: number;
+  readonly by: string;
+}
+
 export interface TakenReading {
   readonly eventId: string;
   readonly readingId: string;
-  readonly entry: Entry;
-  /** `undefined` for a choice. */
+  /** `undefined` for one that was computed from others. */
+  readonly entry: Entry | undefined;
+  /** `undefined` for a choice, a count, and several judged together. */
   readonly reading: Reading | undefined;
   readonly verdict: Verdict;
+  /** The single readings of a series. */
+  readonly rows: readonly JudgedRow[];
+  /** Name of the instrument it was taken with, where the trail knows it. */
+  readonly instrument: string | undefined;
+  /** The vehicle state in which it was taken. */
+  readonly takenIn: Readonly<Record<string, string>>;
+  /** Verdicts of this reading before, in this step: it was measured again. */
+  readonly tries: readonly Verdict[];
+  /** Why it goes on as the number says although it is too close to call; `undefined` where nobody had to say. */
+  readonly acceptedBecause: string | undefined;
   readonly atMs: number;
   readonly by: string;
   readonly typedFirst: string | null;
@@ -68,7 +123,7 @@ export interface Waymark {
 }
 
 /** The waymarks that still count. */
-export const standingWaymarks = (trail: Trail): readonly Waymark[] =>
+export const standingWaymarks = (trail: Pick<Trail, 'waymarks'>): readonly Waymark[] =>
   trail.waymarks.filter(({ setAside }) => !setAside);
 
 /**
@@ -82,6 +137,22 @@ export function earlierReading(trail: Trail, stepId: string, readingId: string):
     .filter((taken) => taken.readingId === readingId)
     .at(-1);
 }
+
+/** What one of the readings of a step that must be measured again asks for; `undefined` where it may go on. */
+export function closeCallAsks(policy: TooClosePolicy, taken: TakenReading): 'repeat' | 'betterInstrument' | undefined {
+  const { verdict, tries, acceptedBecause } = taken;
+  if (policy === 'asNominal' || verdict.kind !== 'tooCloseToCall' || acceptedBecause !== undefined) return undefined;
+  if (policy === 'repeat') return tries.length === 0 ? 'repeat' : undefined;
+  return 'betterInstrument';
+}
+
+/** When the open step may begin: the latest of the times at which what it needs has settled; 0 where nothing settles. */
+export const settledAtMs = ({ settlesAtMs }: Trail, needs: readonly { readonly what: string }[]): number =>
+  Math.max(0, ...needs.map(({ what }) => settlesAtMs[what] ?? 0));
+
+/** Inputs that are still to be asked for: those that come from no reading and were not answered. */
+export const inputsToAsk = ({ inputs }: Plan, trail: Pick<Trail, 'inputs'>): readonly Input[] =>
+  inputs.filter(({ id, from }) => from === null && !trail.inputs[id]);
 
 /** Needs of the open step that the believed vehicle state does not meet yet, and that were not overridden. */
 export function unmetNeeds<Need extends { readonly what: string; readonly is: string }>(

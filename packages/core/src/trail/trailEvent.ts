@@ -1,4 +1,5 @@
-import { array, number, type ObjectShape, string } from 'yup';
+import { array, boolean, number, type ObjectShape, string } from 'yup';
+import { type InstrumentFunction, instrumentFunctions, instrumentSchema } from '../instrument/index.js';
 import { type Checked, closedObject, idOrNull, idText, unionByKind } from '../schema/index.js';
 
 const kind = <Kind extends string>(value: Kind) =>
@@ -21,11 +22,61 @@ const common = {
 const event = <Kind extends string, Fields extends ObjectShape>(name: Kind, fields: Fields) =>
   closedObject({ kind: kind(name), ...common, ...fields });
 
+const shown = () => text(60).meta({ description: 'what the meter showed, as typed' });
+
 /** A technician's answer to one reading of a step. */
 export const entrySchema = unionByKind({
-  typed: closedObject({ kind: kind('typed'), text: text(60).meta({ description: 'what the meter showed, as typed' }) }),
+  typed: closedObject({
+    kind: kind('typed'),
+    text: shown(),
+    leadsSwapped: boolean()
+      .optional()
+      .meta({ description: 'red where the step wants black: the sign is turned round before it is judged' }),
+  }),
+  rows: closedObject({
+    kind: kind('rows'),
+    texts: array(shown()).required().min(2).max(200).meta({ description: 'one for each row, in their order' }),
+  }),
+  counted: closedObject({
+    kind: kind('counted'),
+    counts: array(number().required().integer().min(0).max(1_000_000))
+      .required()
+      .min(1)
+      .max(20)
+      .meta({ description: 'one for each section, or one for the whole' }),
+    seconds: number().required().min(0).max(36_000),
+  }),
   chosen: closedObject({ kind: kind('chosen'), optionId: idText() }),
 });
+
+/** What a remark to the author is about. */
+export const remarkKinds = {
+  wrongLimit: 'wrong limit',
+  wrongPin: 'wrong pin',
+  wrongPicture: 'wrong picture',
+  unclear: 'unclear',
+  notReachable: 'not reachable so',
+  betterWay: 'better way',
+} as const;
+export type RemarkKind = keyof typeof remarkKinds;
+
+const share = () => number().required().min(-0.5).max(1.5);
+
+/** What is drawn on a picture; places are shares of its width and height. */
+export const photoMarkSchema = closedObject({
+  shape: string()
+    .required()
+    .oneOf(['arrow', 'circle'] as const),
+  from: closedObject({ x: share(), y: share() }).required(),
+  to: closedObject({ x: share(), y: share() }).required(),
+});
+export type PhotoMark = Checked<typeof photoMarkSchema>;
+
+const stateList = () =>
+  array(closedObject({ what: text(60), is: text(60) }).required())
+    .required()
+    .min(1)
+    .max(20);
 
 /** What can happen on a trail. What each of them means is written in `applyTrailEvent`, and nowhere else. */
 export const trailEventSchema = unionByKind({
@@ -36,21 +87,20 @@ export const trailEventSchema = unionByKind({
     vehicle: closedObject({ fleetNumber: text(40), line: text(80) }).required(),
     complaint: string().defined().max(1000),
   }),
-  stateConfirmed: event('stateConfirmed', {
-    stepId: idText(),
-    state: array(closedObject({ what: text(60), is: text(60) }).required())
-      .required()
-      .min(1)
-      .max(20),
+  inputGiven: event('inputGiven', {
+    inputId: idText(),
+    text: string().max(60).nullable().defined().meta({ description: 'as typed; null: it is not known' }),
   }),
-  stateOverridden: event('stateOverridden', {
-    stepId: idText(),
-    state: array(closedObject({ what: text(60), is: text(60) }).required())
+  instrumentChosen: event('instrumentChosen', {
+    measures: string()
       .required()
-      .min(1)
-      .max(20),
-    reason: text(300),
+      .oneOf(Object.keys(instrumentFunctions) as InstrumentFunction[]),
+    instrument: instrumentSchema.nullable().defined().meta({
+      description: 'as the workshop had it then; null: one that is not on the list',
+    }),
   }),
+  stateConfirmed: event('stateConfirmed', { stepId: idText(), state: stateList() }),
+  stateOverridden: event('stateOverridden', { stepId: idText(), state: stateList(), reason: text(300) }),
   readingEntered: event('readingEntered', {
     stepId: idText(),
     readingId: idText(),
@@ -66,6 +116,7 @@ export const trailEventSchema = unionByKind({
       .defined()
       .meta({ description: 'id of the earlier event whose reading is taken over' }),
   }),
+  closeCallAccepted: event('closeCallAccepted', { stepId: idText(), readingId: idText(), reason: text(300) }),
   outcomeTaken: event('outcomeTaken', { stepId: idText(), outcomeId: idText() }),
   skipped: event('skipped', {
     stepId: idText(),
@@ -74,6 +125,23 @@ export const trailEventSchema = unionByKind({
   }),
   wentBack: event('wentBack', { toWaymarkId: idText() }),
   concluded: event('concluded', { conclusionId: idText() }),
+  paused: event('paused', { reason: string().defined().max(300) }),
+  resumed: event('resumed', {}),
+  remarkMade: event('remarkMade', {
+    stepId: idText(),
+    about: string()
+      .required()
+      .oneOf(Object.keys(remarkKinds) as RemarkKind[]),
+    text: text(1000),
+  }),
+  photoAdded: event('photoAdded', {
+    stepId: idText(),
+    photoId: string()
+      .required()
+      .matches(/^[0-9a-f]{64}$/, '${path} is not the id of a photo'),
+    caption: string().defined().max(300),
+    marks: array(photoMarkSchema.required()).required().max(40),
+  }),
 });
 
 export type Entry = Checked<typeof entrySchema>;

@@ -2,6 +2,7 @@
 export { baseUnits, prefixExponents, type Quantity, quantityNames } from './baseUnits.js';
 export {
   type ConversionProblem,
+  canBeNegative,
   convert,
   convertStep,
   type Datum,

@@ -1,5 +1,5 @@
 import { failed, ok, type Result } from '../result/index.js';
-import { type BaseUnit, baseUnits, prefixExponents } from './baseUnits.js';
+import { type BaseUnit, baseUnits, prefixExponents, type Quantity } from './baseUnits.js';
 import { convertByLibrary } from './library.js';
 
 /** What a pressure is counted from: the surrounding air, or vacuum. */
@@ -136,4 +136,22 @@ function changeDatum(value: number, from: Unit, to: Unit, ambientKPa?: number): 
 export function convertStep(size: number, from: Unit, to: Unit): number {
   if (from.base === to.base) return shiftDecimal(size, from.exponent - to.exponent);
   return tidy(shiftDecimal(shiftDecimal(size, from.exponent) * linearMap(from.base, to.base).factor, -to.exponent));
+}
+
+/** Quantities whose readings can be negative on a meter. */
+const signed: ReadonlySet<Quantity> = new Set([
+  'voltage',
+  'current',
+  'temperature',
+  'temperatureDifference',
+  'pressure',
+  'angle',
+  'torque',
+  'force',
+]);
+
+/** Whether a meter can show a negative number in this unit; an absolute pressure has none. */
+export function canBeNegative(symbol: string): boolean {
+  const { base, datum } = unitOf(symbol);
+  return signed.has(base.quantity) && datum !== 'absolute';
 }

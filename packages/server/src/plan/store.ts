@@ -103,16 +103,16 @@ export function makePlanStore({ orm }: Database) {
           .update(table)
           .set({ state: 'released', releasedAtMs: atMs })
           .where(and(isDraftOf(planId), eq(table.etag, etag))),
-        ...makeFindable(document),
+        ...makeFindable(document, etag),
       ]);
       return released.rowsAffected === 1;
     },
   };
 
   /** Only where the version of this document has been released in the same transaction, so nothing is found that is not there. */
-  function makeFindable(document: Plan) {
+  function makeFindable(document: Plan, etag: string) {
     const { id: planId } = document;
-    const isReleased = sql`EXISTS (SELECT 1 FROM plan_version WHERE plan_id = ${planId} AND etag = ${etagOf(document)} AND state = 'released')`;
+    const isReleased = sql`EXISTS (SELECT 1 FROM plan_version WHERE plan_id = ${planId} AND etag = ${etag} AND state = 'released')`;
     const subjects = JSON.stringify(subjectsOf(document));
     const parts = JSON.stringify(partsOf(document));
     return [

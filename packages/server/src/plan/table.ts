@@ -1,7 +1,14 @@
 import { wordsOf } from '@probe-trail/core/choosing';
 import { parseFaultCode } from '@probe-trail/core/codes';
 import { effortOf } from '@probe-trail/core/evidence';
-import type { Plan, PlanListItem, PlanVersion, PlanVersionInfo, VersionState } from '@probe-trail/core/plan';
+import {
+  type Plan,
+  type PlanListItem,
+  type PlanVersion,
+  type PlanVersionInfo,
+  upgradePlan,
+  type VersionState,
+} from '@probe-trail/core/plan';
 import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
@@ -121,7 +128,11 @@ export const toVersionInfo = ({
   releasedAtMs,
 });
 
-export const toPlanVersion = (row: Row): PlanVersion => ({ ...toVersionInfo(row), document: row.document });
+/** A document that was released in an earlier format says in today's what it said then. */
+export const toPlanVersion = (row: Row): PlanVersion => ({
+  ...toVersionInfo(row),
+  document: upgradePlan(row.document) as Plan,
+});
 
 /** One line of the library from all versions of one plan, newest last. */
 export function toListItem(versions: readonly ListRow[]): PlanListItem {

@@ -23,7 +23,7 @@ describe('searching', () => {
       codes: [{ unitId: 'A10', code: 'P0480', failureType: '13', text: 'fan relay', status: null }],
     });
     const wire = { colour: 'violet', tracer: '' };
-    const connectors = [{ id: 'C31', name: '', pins: [{ pin: '2', name: 'signal', wire }] }];
+    const connectors = [{ id: 'C31', name: '', pins: [{ pin: '2', name: 'signal', wire }], face: null }];
     const partCards = [
       { id: 'b11', name: 'Coolant sensor B11', place: 'thermostat housing', howItWorks: '', connectors, values: [] },
     ];

@@ -115,11 +115,14 @@ export const makeAsk =
 /** Two steps and two conclusions: enough to be released and walked. */
 export const smallPlan = (more: Partial<Plan> = {}): Plan => ({
   format: 'probe-trail-plan',
-  formatVersion: 1,
+  formatVersion: 2,
   id: 'cranking',
   title: 'Slow cranking after standing',
   summary: '',
   appliesTo: { lines: ['Loper 35'], engines: [], codes: [], complaints: [] },
+  inputs: [],
+  tooClose: 'asNominal',
+  offline: false,
   suspects: [
     { id: 'battery', name: 'Battery', kind: 'part', weight: 3, repair: 'Replace it.', afterRepair: '' },
     { id: 'cable', name: 'Ground cable', kind: 'ground', weight: 1, repair: 'Clean it.', afterRepair: '' },
@@ -135,7 +138,9 @@ export const smallPlan = (more: Partial<Plan> = {}): Plan => ({
       hookUp: null,
       instruction: '',
       cautions: [],
-      readings: [{ id: 'volts', name: 'Voltage', spec: { kind: 'band', unit: 'V', min: 12.2, max: null } }],
+      readings: [
+        { id: 'volts', name: 'Voltage', derivedFrom: null, spec: { kind: 'band', unit: 'V', min: 12.2, max: null } },
+      ],
       outcomes: [
         {
           id: 'low',

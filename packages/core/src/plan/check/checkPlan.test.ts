@@ -1,6 +1,16 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { anOutcome, aPlan, aStep, toConclusion, toStep, withOutcome, withStep } from '../../testing/aPlan.js';
+import {
+  aHookUp,
+  anOutcome,
+  aPlan,
+  aReading,
+  aStep,
+  toConclusion,
+  toStep,
+  withOutcome,
+  withStep,
+} from '../../testing/aPlan.js';
 import { blankPlan, checkPlan, type Finding, type Plan } from '../index.js';
 
 const found = (plan: Plan) =>
@@ -69,7 +79,7 @@ describe('checkPlan', () => {
   it('finds the case that is open between two readings', () => {
     const both = withStep(aPlan(), 'ground', (step) => ({
       ...step,
-      readings: [...step.readings, { id: 'load', name: 'Load', spec: { kind: 'band', unit: 'A', min: 5, max: null } }],
+      readings: [...step.readings, aReading('load', { kind: 'band', unit: 'A', min: 5, max: null }, { name: 'Load' })],
       outcomes: [
         anOutcome('good', toConclusion('motor'), { when: [{ readingId: 'drop', zoneIds: ['inSpec'] }] }),
         anOutcome('bad', toConclusion('ground'), { when: [{ readingId: 'load', zoneIds: ['below'] }] }),
@@ -101,16 +111,29 @@ describe('checkPlan', () => {
       'concludedAfterCleared',
     ]));
 
+  it('finds names in formulas and curves that nothing in the plan has', () => {
+    const plan = withStep(aPlan(), 'ground', (step) => ({
+      ...step,
+      readings: [
+        aReading('drop', { kind: 'formula', unit: 'V', min: 'volts - supply', max: null }),
+        aReading('ohms', { kind: 'band', unit: 'Ω', min: null, max: 1 }, { derivedFrom: 'drop / amps' }),
+      ],
+      outcomes: [anOutcome('any', toConclusion('motor'))],
+    }));
+    const says = checkPlan(plan)
+      .filter(({ rule }) => rule === 'unknownReference')
+      .map((finding) => finding.says);
+    expect(says).to.deep.equal([
+      '“drop” of “ground” needs “supply”, which is neither a reading nor an input of this plan.',
+      '“ohms” of “ground” needs “amps”, which is neither a reading nor an input of this plan.',
+    ]);
+  });
+
   it('finds names of things that the plan does not have', () => {
     const plan = withStep(withOutcome(aPlan(), 'look', 'broken', { pointsTo: ['ghost'] }), 'feed', (step) => ({
       ...step,
       partCardIds: ['gone'],
-      hookUp: {
-        instrument: 'dcVolts',
-        range: null,
-        accuracy: null,
-        leads: [{ colour: 'red', how: '', at: { kind: 'pin', connectorId: 'C9', pin: '1' } }],
-      },
+      hookUp: aHookUp({ leads: [{ colour: 'red', how: '', at: { kind: 'pin', connectorId: 'C9', pin: '1' } }] }),
     }));
     expect(checkPlan(plan).map(({ says }) => says)).to.deep.equal([
       'An outcome of “look” names the suspect “ghost”, which the plan does not have.',

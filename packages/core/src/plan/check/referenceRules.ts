@@ -1,5 +1,6 @@
+import { parseFormula } from '../../formula/index.js';
 import { casesOf } from '../../spec/index.js';
-import type { Outcome, Plan, Step } from '../plan.js';
+import type { Outcome, Plan, Step, StepReading } from '../plan.js';
 import { findPin, indexPlan, type PlanIndex } from '../planIndex.js';
 import type { Finding, Place } from './finding.js';
 
@@ -43,6 +44,7 @@ export function unknownReferences(plan: Plan): Finding[] {
       ...step.outcomes.flatMap((outcome) => outcomeReferences(index, step, outcome)),
       ...cardReferences(index, step),
       ...pinReferences(plan, step),
+      ...formulaReferences(plan, step),
     ]),
     ...plan.conclusions.flatMap(({ id, title, suspectIds }) =>
       unknownSuspects(index, suspectIds, `The conclusion “${title}”`, { conclusionId: id }),
@@ -92,6 +94,34 @@ const pinReferences = (plan: Plan, step: Step): Finding[] =>
         ]
       : [],
   );
+
+/** Names in formulas and curves that neither a reading nor an input has. */
+function formulaReferences(plan: Plan, step: Step): Finding[] {
+  const names = namesIn(plan);
+  return step.readings.flatMap((reading) =>
+    namesUsedBy(reading)
+      .filter((name) => !names.has(name))
+      .map((name) =>
+        unknown(
+          { stepId: step.id },
+          `“${reading.name || reading.id}” of “${step.title}” needs “${name}”, which is neither a reading nor an input of this plan.`,
+        ),
+      ),
+  );
+}
+
+const namesIn = ({ steps, inputs }: Plan): ReadonlySet<string> =>
+  new Set([...inputs, ...steps.flatMap(({ readings }) => readings)].map(({ id }) => id).concat('ambientPressure'));
+
+/** The names that a reading's limits and its own formula use. */
+function namesUsedBy({ derivedFrom, spec }: StepReading): readonly string[] {
+  const texts = [derivedFrom, ...(spec.kind === 'formula' ? [spec.min, spec.max] : [])];
+  const inFormulas = texts.flatMap((text) => {
+    const formula = text === null ? undefined : parseFormula(text);
+    return formula?.ok ? formula.value.names : [];
+  });
+  return [...new Set([...inFormulas, ...(spec.kind === 'curve' ? [spec.of] : [])])];
+}
 
 const unknown = (at: Place, says: string): Finding => ({
   rule: 'unknownReference',

@@ -1,0 +1,11 @@
+// What other features and packages may use; every other file here is private to the folder.
+export { evaluateFormula } from './evaluateFormula.js';
+export { formulaUnit, type KnownValue, knownIn, type ValueFor } from './knownValue.js';
+export {
+  type Formula,
+  type FormulaProblem,
+  formulaFunctions,
+  longestFormula,
+  parseFormula,
+  sayFormulaProblem,
+} from './parseFormula.js';

@@ -1,0 +1,23 @@
+import type { Reading } from '../reading/index.js';
+import type { Verdict } from './judge.js';
+
+/** One reading of several that are judged together. */
+export interface JudgedRow {
+  readonly label: string;
+  readonly reading: Reading;
+  readonly verdict: Verdict;
+}
+
+export interface JudgedSeries {
+  readonly rows: readonly JudgedRow[];
+  /** The number that stands for all, such as a change; `undefined` where there is none. */
+  readonly reading: Reading | undefined;
+  readonly verdict: Verdict;
+}
+
+/** A reading as a number to compare: OL is infinite, a one-sided reading stands at its bound. */
+export function numberIn(reading: Reading): number {
+  if (reading.kind === 'exact') return reading.value;
+  if (reading.kind === 'bounded') return reading.bound;
+  return reading.side === 'above' ? Number.POSITIVE_INFINITY : Number.NEGATIVE_INFINITY;
+}

@@ -1,0 +1,16 @@
+import { indexPlan, type Plan, type Step } from '../plan/index.js';
+import type { Misfit } from './misfit.js';
+import type { Trail, Waymark } from './trail.js';
+
+type Mutable<T> = { -readonly [Key in keyof T]: T[Key] };
+
+/** A trail that is being built: it belongs to one fold alone, so it may be changed in place. */
+export type Draft = Mutable<Omit<Trail, 'waymarks'>> & { waymarks: Waymark[] };
+
+/** The step that is open, if it is the one that an event speaks of. */
+export function openStep(plan: Plan, draft: Draft, stepId: string): Step | undefined {
+  if (draft.at.kind !== 'step' || draft.at.stepId !== stepId) return undefined;
+  return indexPlan(plan).steps.get(stepId);
+}
+
+export const notAtStep = (stepId: string): Misfit => ({ kind: 'notAtStep', stepId });

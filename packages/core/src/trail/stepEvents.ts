@@ -1,0 +1,166 @@
+import { indexPlan, type Outcome, outcomeFor, type Plan, type Step } from '../plan/index.js';
+import { benchOf, instrumentOf } from './bench.js';
+import { gateOf } from './benchEvents.js';
+import { type Draft, notAtStep, openStep } from './draft.js';
+import { type JudgedEntry, judgeDerived, judgeEntry } from './judgeEntry.js';
+import type { Misfit } from './misfit.js';
+import { closeCallAsks, type TakenReading, type Trail, type TrailPosition } from './trail.js';
+import type { TrailEventOf } from './trailEvent.js';
+
+/** What happens on a step: its readings, its outcome, and the ways out of it. */
+
+export function enterReading(plan: Plan, draft: Draft, event: TrailEventOf<'readingEntered'>): Misfit | undefined {
+  const step = openStep(plan, draft, event.stepId);
+  if (!step) return notAtStep(event.stepId);
+  const shut = gateOf(draft, step.needs, event.atMs);
+  if (shut) return shut;
+  const wanted = step.readings.find(({ id }) => id === event.readingId);
+  if (!wanted) return { kind: 'noSuchReading', readingId: event.readingId };
+  // What is computed from others is never entered.
+  if (wanted.derivedFrom !== null) return { kind: 'noSuchReading', readingId: event.readingId };
+  const judged = judgeEntry(wanted, event.entry, benchOf(plan, draft, step));
+  if (!judged.ok) return { kind: 'entry', problem: judged.problem };
+  draft.taken = { ...draft.taken, [event.readingId]: toTaken(draft, step, event, judged.value) };
+  derive(plan, draft, step, event);
+  return undefined;
+}
+
+function toTaken(draft: Draft, step: Step, event: TrailEventOf<'readingEntered'>, judged: JudgedEntry): TakenReading {
+  const { id: eventId, readingId, entry, atMs, by, typedFirst, stillStands } = event;
+  const before = draft.taken[readingId];
+  return {
+    eventId,
+    readingId,
+    entry,
+    atMs,
+    by,
+    typedFirst,
+    stillStands,
+    ...judged,
+    instrument: instrumentOf(step.hookUp, draft.instruments)?.name,
+    takenIn: draft.believed,
+    tries: before ? [...before.tries, before.verdict] : [],
+    acceptedBecause: undefined,
+  };
+}
+
+/** Computes what comes from the readings of the step, as soon as they are all there; in the plan's order, so one may use another. */
+function derive(plan: Plan, draft: Draft, step: Step, { id: eventId, atMs, by }: TrailEventOf<'readingEntered'>): void {
+  if (step.readings.some(({ id, derivedFrom }) => derivedFrom === null && !draft.taken[id])) return;
+  const plain = { entry: undefined, typedFirst: null, stillStands: null, tries: [], acceptedBecause: undefined };
+  const around = { instrument: undefined, takenIn: draft.believed };
+  for (const wanted of step.readings) {
+    const judged = judgeDerived(wanted, benchOf(plan, draft, step));
+    if (!judged) continue;
+    draft.taken = {
+      ...draft.taken,
+      [wanted.id]: { eventId, readingId: wanted.id, atMs, by, ...plain, ...around, ...judged },
+    };
+  }
+}
+
+/** Lets a reading that is too close to call go on as its number says, where the plan wants more than can be had. */
+export function acceptCloseCall(
+  plan: Plan,
+  draft: Draft,
+  { stepId, readingId, reason }: TrailEventOf<'closeCallAccepted'>,
+): Misfit | undefined {
+  if (!openStep(plan, draft, stepId)) return notAtStep(stepId);
+  const taken = draft.taken[readingId];
+  if (taken?.verdict.kind !== 'tooCloseToCall') return { kind: 'notCloseToCall', readingId };
+  draft.taken = { ...draft.taken, [readingId]: { ...taken, acceptedBecause: reason } };
+  return undefined;
+}
+
+export function takeOutcome(plan: Plan, draft: Draft, event: TrailEventOf<'outcomeTaken'>): Misfit | undefined {
+  const step = openStep(plan, draft, event.stepId);
+  if (!step) return notAtStep(event.stepId);
+  const shut = gateOf(draft, step.needs, event.atMs);
+  if (shut) return shut;
+  const missing = step.readings.find(({ id }) => !draft.taken[id]);
+  if (missing) return { kind: 'readingMissing', readingId: missing.id };
+  const close = Object.values(draft.taken).flatMap((taken) => closeCallAsks(plan.tooClose, taken) ?? [])[0];
+  if (close) return { kind: 'closeCall', asks: close };
+  const follows = outcomeOfTaken(step, draft.taken);
+  if (follows?.id !== event.outcomeId)
+    return { kind: 'otherOutcome', outcomeId: event.outcomeId, follows: follows?.id };
+  return leaveStep(plan, draft, event, follows, undefined);
+}
+
+/** The outcome to which the readings of a step lead; `undefined` while some are missing or when the case was left open. */
+export function outcomeOfTaken(step: Step, taken: Trail['taken']): Outcome | undefined {
+  if (step.readings.some(({ id }) => !taken[id])) return undefined;
+  return outcomeFor(step, { get: (readingId) => taken[readingId]?.verdict.zone.id });
+}
+
+export function skipStep(plan: Plan, draft: Draft, event: TrailEventOf<'skipped'>): Misfit | undefined {
+  const step = openStep(plan, draft, event.stepId);
+  if (!step) return notAtStep(event.stepId);
+  const outcome = step.outcomes.find(({ id }) => id === event.outcomeId);
+  if (!outcome) return { kind: 'noSuchOutcome', outcomeId: event.outcomeId };
+  return leaveStep(plan, draft, event, outcome, event.reason);
+}
+
+function leaveStep(
+  plan: Plan,
+  draft: Draft,
+  event: TrailEventOf<'outcomeTaken' | 'skipped'>,
+  outcome: Outcome,
+  skippedBecause: string | undefined,
+): Misfit | undefined {
+  const next = positionAfter(plan, outcome);
+  if (!next) return { kind: 'leadsNowhere', outcomeId: outcome.id };
+  const { id, stepId, atMs, by } = event;
+  const taken = Object.values(draft.taken);
+  const { overridden } = draft;
+  draft.waymarks.push({
+    id,
+    stepId,
+    taken,
+    overridden,
+    outcomeId: outcome.id,
+    skippedBecause,
+    setAside: false,
+    atMs,
+    by,
+  });
+  draft.taken = {};
+  draft.overridden = [];
+  draft.at = next;
+  return undefined;
+}
+
+function positionAfter(plan: Plan, { goTo }: Outcome): TrailPosition | undefined {
+  const { steps, conclusions } = indexPlan(plan);
+  if (goTo.kind === 'step' && steps.has(goTo.stepId)) return goTo;
+  return goTo.kind === 'conclusion' && conclusions.has(goTo.conclusionId) ? goTo : undefined;
+}
+
+/** Opens the step of a waymark again: it and all later ones are set aside, readable but no longer evidence. */
+export function goBack(draft: Draft, { id, toWaymarkId, atMs, by }: TrailEventOf<'wentBack'>): Misfit | undefined {
+  const index = draft.waymarks.findLastIndex(({ id, setAside }) => id === toWaymarkId && !setAside);
+  const waymark = draft.waymarks[index];
+  if (!waymark) return { kind: 'noSuchWaymark', waymarkId: toWaymarkId };
+  for (let at = index; at < draft.waymarks.length; at += 1) {
+    const later = draft.waymarks[at];
+    if (later && !later.setAside) draft.waymarks[at] = { ...later, setAside: true };
+  }
+  const taken = Object.values(draft.taken);
+  // Readings of the step that is being left stay readable too.
+  if (draft.at.kind === 'step' && taken.length > 0)
+    draft.waymarks.push({
+      id,
+      stepId: draft.at.stepId,
+      taken,
+      overridden: draft.overridden,
+      outcomeId: null,
+      skippedBecause: undefined,
+      setAside: true,
+      atMs,
+      by,
+    });
+  draft.taken = {};
+  draft.overridden = [];
+  draft.at = { kind: 'step', stepId: waymark.stepId };
+  return undefined;
+}
