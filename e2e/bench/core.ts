@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { checkPlan, type Plan, readPlanFile, type Step } from '@probe-trail/core/plan';
 import { parseReading } from '@probe-trail/core/reading';
-import { judgeReading } from '@probe-trail/core/spec';
+import { judgeReading, uncertaintyOf, zonesOf } from '@probe-trail/core/spec';
 import { reduceTrail, type TrailEvent } from '@probe-trail/core/trail';
 import { atLeast, atMost, type Measured, medianMs } from './measured.js';
 
@@ -19,13 +19,14 @@ export async function coreRates(): Promise<Measured[]> {
 
 function readingsPerSecond(): number {
   const spec = { kind: 'band', unit: 'V', min: 12, max: 14.8 } as const;
+  const limits = { line: zonesOf(spec), uncertainty: 0, says: '' };
   const texts = ['12.4', '12,45', '200 mV', '4.7k', 'OL', '11.3 V', '13.05', '-0.2', '>50', '14.8'];
   const count = 100_000;
   const ms = medianMs(() => {
     for (let index = 0; index < count; index += 1) {
       const parsed = parseReading(texts[index % texts.length] ?? '', spec);
       if (!parsed.ok) throw new Error('a reading was refused');
-      judgeReading(spec, parsed.value, { percent: 0.5, digits: 2 });
+      judgeReading(limits, parsed.value, uncertaintyOf(parsed.value, { percent: 0.5, digits: 2 }));
     }
   });
   return (count / ms) * 1000;

@@ -1,8 +1,42 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
+
+const paper = '#f4f1e8';
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [
+    react(),
+    // The whole interface lies on the device; what the server answers is kept by the interface itself (src/offline).
+    VitePWA({
+      // A newer version waits until every tab is closed: nothing is changed under somebody's hands.
+      registerType: 'prompt',
+      includeAssets: ['waymark.svg'],
+      manifest: {
+        name: 'Probe Trail',
+        short_name: 'Probe Trail',
+        description: 'Diagnostic test plans, followed at the vehicle',
+        start_url: '/',
+        display: 'standalone',
+        background_color: paper,
+        theme_color: paper,
+        icons: [{ src: '/waymark.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,woff2}'],
+        maximumFileSizeToCacheInBytes: 4_000_000,
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//],
+        runtimeCaching: [
+          {
+            urlPattern: /\/api\/photos\/[0-9a-f]{64}$/,
+            handler: 'CacheFirst',
+            options: { cacheName: 'photos', expiration: { maxEntries: 200 } },
+          },
+        ],
+      },
+    }),
+  ],
   // Grid areas keep their names, so that a key can say its own.
   css: { lightningcss: { cssModules: { grid: false } } },
   build: { outDir: 'dist', emptyOutDir: true, sourcemap: false },

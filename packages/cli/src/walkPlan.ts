@@ -9,7 +9,6 @@ import {
   settledAtMs,
   type Trail,
   type TrailEvent,
-  unmetNeeds,
 } from '@probe-trail/core/trail';
 import { movesTo } from '@probe-trail/core/vehicleState';
 import type { ReadingsFile, Shown } from './replay.js';
@@ -65,8 +64,7 @@ function walkStep(plan: Plan, trail: Trail, step: Step, readings: Readonly<Recor
       trail,
       stoppedBecause: `the readings have nothing for “${missing.id}” of step “${step.id}” (${step.title}).`,
     };
-  const unmet = unmetNeeds(trail, step.needs);
-  const state = movesTo(trail.believed, unmet).map(({ what, is }) => ({ what, is }));
+  const state = movesTo(trail.believed, step.needs).map(({ what, is }) => ({ what, is }));
   const before: Loose[] = [
     ...(state.length > 0 ? [{ kind: 'stateConfirmed', stepId: step.id, state } as const] : []),
     ...asked.map(

@@ -7,6 +7,8 @@ import { makeChoosingService } from './choosing/service.js';
 import { makeChoosingStore } from './choosing/store.js';
 import { makeCodeStore } from './codes/store.js';
 import type { Database } from './db/openDatabase.js';
+import { instrumentPlugin } from './instrument/index.js';
+import { makeInstrumentStore } from './instrument/store.js';
 import { jobPlugin } from './job/index.js';
 import { makeJobService } from './job/service.js';
 import { makeJobStore } from './job/store.js';
@@ -74,6 +76,7 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
     choosing: makeChoosingService({ jobs, codes, vehicles, store: choosingStore }),
     photos: makePhotoStore(database, join(dataFolder, 'photos')),
     search: makeSearchStore(database),
+    instruments: makeInstrumentStore(database),
   };
 }
 
@@ -83,6 +86,7 @@ export async function buildApp(options: AppOptions, services: Services): Promise
   const { vehicleInterface = makeSimulatedInterface([]) } = options;
   const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos, search } =
     services;
+  const { instruments } = services;
   const app = Fastify({
     logger: logger ?? false,
     bodyLimit,
@@ -108,7 +112,7 @@ export async function buildApp(options: AppOptions, services: Services): Promise
     await scope.register(compress, { threshold: 2048 });
     await scope.register(sessionPlugin, { prefix: '/api/session', people, sessions, demoAccounts });
     await scope.register(personPlugin, { prefix: '/api/people', people, sessions, newId });
-    await scope.register(planPlugin, { prefix: '/api/plans', plans, nowMs });
+    await scope.register(planPlugin, { prefix: '/api/plans', plans, remarks: trailStore, nowMs });
     await scope.register(vehiclePlugin, {
       prefix: '/api/vehicles',
       vehicles,
@@ -120,6 +124,7 @@ export async function buildApp(options: AppOptions, services: Services): Promise
     });
     await scope.register(linePlugin, { prefix: '/api/lines', vehicles });
     await scope.register(jobPlugin, { prefix: '/api/jobs', jobs, choosing });
+    await scope.register(instrumentPlugin, { prefix: '/api/instruments', instruments });
     await scope.register(searchPlugin, { prefix: '/api/search', search });
     await scope.register(webPlugin, { folder: webFolder });
   });

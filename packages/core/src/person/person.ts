@@ -22,6 +22,7 @@ export const permissions = {
   workOnJobs: ['author', 'technician'],
   takeInJobs: ['author', 'technician', 'adviser'],
   keepVehicles: ['author', 'technician', 'adviser', 'administrator'],
+  keepInstruments: ['author', 'administrator'],
   managePeople: ['administrator'],
 } as const satisfies Record<string, readonly Role[]>;
 

@@ -26,6 +26,8 @@ export interface PlanListItem {
   readonly expectedMinutes: number;
   readonly stepCount: number;
   readonly suspectCount: number;
+  /** Kept on every device, so that a trail can begin without a network. */
+  readonly offline: boolean;
   readonly released: PlanVersionInfo | null;
   readonly draft: PlanVersionInfo | null;
 }

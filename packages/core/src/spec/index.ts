@@ -41,4 +41,4 @@ export {
   type ZonesSpec,
 } from './spec.js';
 export { finite, formulaText, nameOrNull, nameText, unitText } from './specFields.js';
-export { boundsOf, casesOf, type ZoneLine, zoneIndexAt, zonesOf } from './zonesOf.js';
+export { boundsOf, casesOf, changeZones, type ZoneLine, zoneIndexAt, zonesOf } from './zonesOf.js';

@@ -107,7 +107,7 @@ export function casesOf(spec: Spec): readonly Zone[] {
     case 'siblings':
       return [alike, ...oddCases(spec), several];
     case 'change':
-      return changeZones(spec).zones;
+      return [...changeZones(spec).zones, noLimit];
     case 'sweep':
       return Object.values(sweepCases);
     case 'count':

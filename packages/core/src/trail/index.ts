@@ -26,6 +26,7 @@ export {
   type Appended,
   appendEventsSchema,
   liveTrailQuerySchema,
+  type PlanRemark,
   type TrailListItem,
   type TrailLog,
   trailParamsSchema,

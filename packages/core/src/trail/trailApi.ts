@@ -1,5 +1,6 @@
 import { array, number } from 'yup';
 import { type Checked, closedObject, idText } from '../schema/index.js';
+import type { Remark } from './trail.js';
 import { type TrailEvent, trailEventSchema } from './trailEvent.js';
 
 /** One line of the list of trails. */
@@ -18,6 +19,14 @@ export interface TrailListItem {
   readonly concludedWith: string | null;
   /** Title of the step that is open, until then. */
   readonly atStep: string | null;
+}
+
+/** What a technician told the author of a plan, with the trail on which it was said. */
+export interface PlanRemark extends Omit<Remark, 'id'> {
+  readonly eventId: string;
+  readonly trailId: string;
+  readonly planId: string;
+  readonly planVersion: number;
 }
 
 /** A trail as the server keeps it: its events, in order. */

@@ -1,4 +1,5 @@
 import { newSheetSchema } from '@probe-trail/core/codes';
+import { instrumentSchema } from '@probe-trail/core/instrument';
 import { jobEventSchema } from '@probe-trail/core/job';
 import { type Checked, closedObject, idText } from '@probe-trail/core/schema';
 import { newVehicleSchema } from '@probe-trail/core/vehicle';
@@ -13,6 +14,14 @@ export const demoVehiclesSchema = array(
         closedObject({ text: string().required(), daysAgo: number().required().min(0) }).required(),
       ).required(),
     })
+    .required(),
+).required();
+
+/** Instruments, whose calibration is due so many days from when the demo world is made. */
+export const demoInstrumentsSchema = array(
+  instrumentSchema
+    .omit(['calibrationDueAtMs'])
+    .shape({ dueInDays: number().integer().nullable().defined() })
     .required(),
 ).required();
 

@@ -11,7 +11,7 @@ import type { Lazy, Schema } from 'yup';
 import type { Services } from '../app.js';
 import { StartProblem } from '../db/openDatabase.js';
 import { hashPassword } from '../person/passwords.js';
-import { type DemoJob, demoJobSchema, demoVehiclesSchema } from './demoFiles.js';
+import { type DemoJob, demoInstrumentsSchema, demoJobSchema, demoVehiclesSchema } from './demoFiles.js';
 
 const minuteMs = 60_000;
 const dayMs = 24 * 60 * minuteMs;
@@ -21,6 +21,11 @@ export async function loadDemo(services: Services, folder: string, nowMs: number
   if (!(await services.people.isEmpty())) return;
   await loadPeople(services, folder);
   for (const file of await filesIn(join(folder, 'plans'))) await loadPlan(services, file, nowMs);
+  for (const { dueInDays, ...instrument } of await readChecked(join(folder, 'instruments.json'), demoInstrumentsSchema))
+    await services.instruments.keep({
+      ...instrument,
+      calibrationDueAtMs: dueInDays === null ? null : nowMs + dueInDays * dayMs,
+    });
   for (const file of await filesIn(join(folder, 'lines')))
     await services.vehicles.putLine(await readChecked(file, lineSchema));
   for (const bulletin of await readChecked(join(folder, 'bulletins.json'), bulletinsFileSchema))

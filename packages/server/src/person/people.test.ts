@@ -163,6 +163,7 @@ describe('every route', () => {
   const guarded = [
     ['POST', '/api/plans', ['author']],
     ['POST', '/api/plans/x/draft', ['author']],
+    ['PUT', '/api/instruments/x', ['author', 'administrator']],
     ['PUT', '/api/plans/x/draft', ['author']],
     ['POST', '/api/plans/x/draft/release', ['author']],
     ['PUT', '/api/lines', ['author']],
@@ -196,6 +197,8 @@ describe('every route', () => {
     '/api/jobs',
     '/api/vehicles',
     '/api/lines',
+    '/api/instruments',
+    '/api/plans/x/remarks',
     '/api/people',
     '/api/search?words=x',
     '/api/photos/x',

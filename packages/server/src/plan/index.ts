@@ -8,9 +8,11 @@ import {
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import { personOf } from '../person/index.js';
 import { AppError } from '../problem/index.js';
+import type { TrailStore } from '../trail/store.js';
 import type { PlanService } from './service.js';
 
 export interface PlanOptions {
+  readonly remarks: Pick<TrailStore, 'remarksOf'>;
   readonly plans: PlanService;
   readonly nowMs: () => number;
 }
@@ -20,7 +22,7 @@ interface PlanRoute {
 }
 
 /** Plans: the library, versions, drafts with ETag and If-Match, release. */
-export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, nowMs }) => {
+export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, remarks, nowMs }) => {
   const stampOf = (request: FastifyRequest) => ({ by: personOf(request).name, atMs: nowMs() });
   const config = { needs: 'writePlans' } as const;
   const params = planParamsSchema;
@@ -43,6 +45,8 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
   app.get<PlanRoute>('/:planId/draft', { schema: { params } }, async ({ params: { planId } }, reply) =>
     sendVersion(reply, await plans.draftOr404(planId)),
   );
+
+  app.get<PlanRoute>('/:planId/remarks', { schema: { params } }, ({ params: { planId } }) => remarks.remarksOf(planId));
 
   app.post<PlanRoute>('/:planId/draft', { schema: { params }, config }, async (request, reply) =>
     sendVersion(reply.code(201), await plans.draftFromReleased(request.params.planId, stampOf(request))),

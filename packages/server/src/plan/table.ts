@@ -26,6 +26,8 @@ export const planVersionTable = sqliteTable(
     tools: text({ mode: 'json' }).$type<readonly string[]>().notNull(),
     stepCount: integer('step_count').notNull(),
     suspectCount: integer('suspect_count').notNull(),
+    /** Kept on every device, so that a trail can begin without a network. */
+    offline: integer({ mode: 'boolean' }).notNull().default(false),
     etag: text().notNull(),
     savedAtMs: integer('saved_at_ms').notNull(),
     savedBy: text('saved_by').notNull(),
@@ -73,7 +75,7 @@ export type ListRow = Omit<Row, 'document'>;
 
 /** The columns that a document gives. */
 export function columnsOf(document: Plan) {
-  const { title, summary, appliesTo } = document;
+  const { title, summary, appliesTo, offline } = document;
   const { expectedMinutes, tools } = effortOf(document);
   return {
     title,
@@ -83,6 +85,7 @@ export function columnsOf(document: Plan) {
     tools,
     stepCount: document.steps.length,
     suspectCount: document.suspects.length,
+    offline,
     document,
   };
 }
@@ -140,7 +143,7 @@ export function toListItem(versions: readonly ListRow[]): PlanListItem {
   if (!newest) throw new Error('a plan without versions has no line in the library');
   const released = versions.findLast(({ state }) => state === 'released');
   const draft = versions.findLast(({ state }) => state === 'draft');
-  const { planId, title, summary, appliesTo, expectedMinutes, stepCount, suspectCount } = released ?? newest;
+  const { planId, title, summary, appliesTo, expectedMinutes, stepCount, suspectCount, offline } = released ?? newest;
   return {
     planId,
     title,
@@ -149,6 +152,7 @@ export function toListItem(versions: readonly ListRow[]): PlanListItem {
     expectedMinutes,
     stepCount,
     suspectCount,
+    offline,
     released: released ? toVersionInfo(released) : null,
     draft: draft ? toVersionInfo(draft) : null,
   };

@@ -14,7 +14,7 @@ import type { PlanService } from '../plan/service.js';
 import { AppError } from '../problem/index.js';
 import { makeAppendQueue } from './appendQueue.js';
 import type { TrailStore } from './store.js';
-import { toTrailRow } from './table.js';
+import { remarksIn, toTrailRow } from './table.js';
 
 /** A trail in memory: its state, and the ids of its events, so that what is sent twice is known. */
 interface LiveTrail {
@@ -123,7 +123,11 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
     target.trail = trail;
     for (const { id } of fresh) target.eventIds.add(id);
     try {
-      await queue.add({ rows, line: toTrailRow(trailId, target.plan, trail) });
+      await queue.add({
+        rows,
+        line: toTrailRow(trailId, target.plan, trail),
+        remarks: remarksIn(trailId, trail, fresh),
+      });
       stored.emit(trailId);
     } catch (error) {
       // The state in memory ran ahead of the disk; the next request reads it anew.

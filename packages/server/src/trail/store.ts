@@ -1,13 +1,14 @@
-import type { TrailEvent, TrailListItem } from '@probe-trail/core/trail';
+import type { PlanRemark, TrailEvent, TrailListItem } from '@probe-trail/core/trail';
 import { and, asc, desc, eq, getTableColumns, gte, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { Database } from '../db/openDatabase.js';
 import { jobTable } from '../job/table.js';
-import { type EventRow, trailEventTable, trailTable } from './table.js';
+import { type EventRow, type RemarkRow, remarkTable, trailEventTable, trailTable } from './table.js';
 
 /** What one append writes: the new events, and the trail's line in the list after them. */
 export interface Append {
   readonly rows: readonly EventRow[];
   readonly line: TrailListItem;
+  readonly remarks: readonly RemarkRow[];
 }
 
 export type TrailStore = ReturnType<typeof makeTrailStore>;
@@ -50,13 +51,30 @@ export const makeTrailStore = ({ orm }: Database) => ({
     return rows.map(({ event }) => event);
   },
 
+  /** What was said of a plan, the newest first. */
+  remarksOf: (planId: string): Promise<PlanRemark[]> =>
+    orm.select().from(remarkTable).where(eq(remarkTable.planId, planId)).orderBy(desc(remarkTable.atMs)).limit(200),
+
   /** Writes all appends or none, on the disk when the promise resolves. */
   write: async (appends: readonly Append[]): Promise<void> => {
     const events = appends.flatMap(({ rows }) =>
       rows.map(({ trailId, seq, eventId, event }) => [trailId, seq, eventId, event]),
     );
     const lines = [...new Map(appends.map(({ line }) => [line.trailId, line])).values()];
-    await orm.batch([orm.run(insertEvents(JSON.stringify(events))), orm.run(upsertLines(JSON.stringify(lines)))]);
+    const remarks = appends.flatMap((append) => append.remarks);
+    await orm.batch([
+      orm.run(insertEvents(JSON.stringify(events))),
+      orm.run(upsertLines(JSON.stringify(lines))),
+      // Remarks are rare: most groups have none.
+      ...(remarks.length > 0
+        ? [
+            orm
+              .insert(remarkTable)
+              .values([...remarks])
+              .onConflictDoNothing(),
+          ]
+        : []),
+    ]);
   },
 });
 

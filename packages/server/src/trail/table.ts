@@ -1,5 +1,5 @@
 import { indexPlan, type Plan } from '@probe-trail/core/plan';
-import type { Trail, TrailEvent, TrailListItem } from '@probe-trail/core/trail';
+import type { RemarkKind, Trail, TrailEvent, TrailListItem } from '@probe-trail/core/trail';
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /** One row a trail: what the list of trails shows, kept up with every append. */
@@ -38,6 +38,37 @@ export const trailEventTable = sqliteTable(
   },
   (event) => [primaryKey({ columns: [event.trailId, event.seq] })],
 );
+
+/** What technicians told the author of a plan, to be read by the plan; the trail's log has it too. */
+export const remarkTable = sqliteTable(
+  'remark',
+  {
+    eventId: text('event_id').primaryKey(),
+    trailId: text('trail_id').notNull(),
+    planId: text('plan_id').notNull(),
+    planVersion: integer('plan_version').notNull(),
+    stepId: text('step_id').notNull(),
+    about: text().$type<RemarkKind>().notNull(),
+    text: text().notNull(),
+    atMs: integer('at_ms').notNull(),
+    by: text().notNull(),
+  },
+  (remark) => [index('remark_by_plan').on(remark.planId, remark.atMs)],
+);
+
+export type RemarkRow = typeof remarkTable.$inferInsert;
+
+/** The remarks among events that are appended. */
+export const remarksIn = (
+  trailId: string,
+  { planId, planVersion }: Trail,
+  events: readonly TrailEvent[],
+): RemarkRow[] =>
+  events.flatMap((event) => {
+    if (event.kind !== 'remarkMade') return [];
+    const { id: eventId, stepId, about, text, atMs, by } = event;
+    return [{ eventId, trailId, planId, planVersion, stepId, about, text, atMs, by }];
+  });
 
 export type EventRow = typeof trailEventTable.$inferInsert;
 

@@ -148,7 +148,7 @@ describe('trails over HTTP', () => {
 });
 
 describe('the append queue', () => {
-  const anAppend = (seq: number) => ({ rows: [{ seq }], line: {} }) as unknown as Append;
+  const anAppend = (seq: number) => ({ rows: [{ seq }], line: {}, remarks: [] }) as unknown as Append;
 
   it('writes what arrives together in one transaction', async () => {
     const groups: number[] = [];

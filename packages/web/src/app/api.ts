@@ -1,20 +1,52 @@
 import { isProblemDetails } from '@probe-trail/core/problem';
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { createApi, type FetchArgs, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { learnServerTime } from './clock';
 
-const overHttp = fetchBaseQuery({ baseUrl: '/api' });
+// A request that hangs must not hold up what waits behind it; sent again, an entry is still there once.
+const overHttp = fetchBaseQuery({ baseUrl: '/api', timeout: 30_000 });
+type Answer = Awaited<ReturnType<typeof overHttp>>;
+
+// A network that is there but does not answer is worse than none: after this, what is kept is shown.
+const patienceMs = 3000;
 
 /** Whoever was signed out elsewhere, or disabled, is asked to sign in again at the next request. */
 const baseQuery: typeof overHttp = async (args, context, extra) => {
-  const answer = await overHttp(args, context, extra);
+  const url = keptUrl(args);
+  const asked = Promise.resolve(overHttp(args, context, extra));
+  const answer = url === undefined ? await asked : await orKept(url, asked);
+  learnServerTime(answer.meta?.response?.headers.get('date') ?? null);
   if (problemCodeOf(answer.error) === 'SIGN_IN_NEEDED') context.dispatch(api.util.invalidateTags(['session']));
   return answer;
 };
+
+// What was found yesterday is no answer to what is asked today.
+const neverKept = /^(search|trails\/)/;
+
+/** The address under which an answer is kept on this device; `undefined` for what changes something, or would be stale. */
+function keptUrl(args: string | FetchArgs): string | undefined {
+  if (typeof args === 'string') return neverKept.test(args) ? undefined : args;
+  if (args.method !== undefined && args.method !== 'GET') return undefined;
+  return neverKept.test(args.url) ? undefined : `${args.url}?${new URLSearchParams(args.params)}`;
+}
+
+/** What the server answers; without a network what it answered last, if this device has it. */
+async function orKept(url: string, asked: Promise<Answer>): Promise<Answer> {
+  const { keepAnswer, keptAnswer } = await import('../offline/keptAnswers');
+  void asked.then(({ error, data }) => (error ? undefined : keepAnswer(url, data)));
+  const answer = await Promise.race([asked, afterMs(patienceMs)]);
+  if (answer && !isUnanswered(answer)) return answer;
+  const kept = await keptAnswer(url);
+  return kept ? { data: kept.data } : (answer ?? asked);
+}
+
+const isUnanswered = ({ error }: Answer) => error?.status === 'FETCH_ERROR' || error?.status === 'TIMEOUT_ERROR';
+const afterMs = (ms: number) => new Promise<undefined>((resolve) => setTimeout(resolve, ms));
 
 /** The one api; each feature adds its endpoints to it. */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: ['session', 'people', 'plans', 'trails', 'jobs', 'vehicles', 'lines'],
+  tagTypes: ['session', 'people', 'plans', 'trails', 'jobs', 'vehicles', 'lines', 'instruments'],
   endpoints: () => ({}),
 });
 

@@ -30,3 +30,6 @@ void import('../trail/sendOutbox').then(({ sendOutbox }) => {
   window.addEventListener('online', send);
   send();
 });
+
+// Installed on the device, the interface opens without a network; only a page that came by a safe way may do so.
+if ('serviceWorker' in navigator) void import('virtual:pwa-register').then(({ registerSW }) => registerSW());

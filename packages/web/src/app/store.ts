@@ -1,12 +1,14 @@
 import { configureStore, type ThunkAction, type UnknownAction } from '@reduxjs/toolkit';
 import { useDispatch, useSelector, useStore } from 'react-redux';
 import { draftReducer } from '../plan/editor/draftSlice';
-import { keepTyped, trailSlice } from '../trail/trailSlice';
+import { acrossTabs, hearOtherTabs } from '../trail/acrossTabs';
+import { deviceFull, keepTyped, trailSlice } from '../trail/trailSlice';
 import { api } from './api';
 
 export const store = configureStore({
   reducer: { [api.reducerPath]: api.reducer, trail: trailSlice.reducer, draft: draftReducer },
-  middleware: (getDefault) => getDefault({ immutableCheck: false, serializableCheck: false }).concat(api.middleware),
+  middleware: (getDefault) =>
+    getDefault({ immutableCheck: false, serializableCheck: false }).concat(api.middleware, acrossTabs),
 });
 
 // What is being typed outlives a reload; the rest is on the server or in the outbox. Written a moment after the key,
@@ -14,7 +16,9 @@ export const store = configureStore({
 const keepAfterMs = 150;
 let kept = store.getState().trail.typed;
 let timer: ReturnType<typeof setTimeout> | undefined;
-const keep = () => keepTyped(store.getState().trail.typed);
+const keep = () => {
+  if (!keepTyped(store.getState().trail.typed)) store.dispatch(deviceFull());
+};
 store.subscribe(() => {
   const { typed } = store.getState().trail;
   if (typed === kept) return;
@@ -23,6 +27,17 @@ store.subscribe(() => {
   timer = setTimeout(keep, keepAfterMs);
 });
 window.addEventListener('pagehide', keep);
+hearOtherTabs(store);
+
+// What the server has of the trails that are open here is kept, so that they open without a network.
+let keptLogs = store.getState().trail.logs;
+store.subscribe(() => {
+  const { logs } = store.getState().trail;
+  if (logs === keptLogs) return;
+  const changed = Object.entries(logs).filter(([trailId, log]) => keptLogs[trailId] !== log);
+  keptLogs = logs;
+  void import('../trail/keptLogs').then(({ keepLog }) => changed.map(([trailId, log]) => keepLog(trailId, log)));
+});
 
 export type RootState = ReturnType<typeof store.getState>;
 export type AppDispatch = typeof store.dispatch;

@@ -2,18 +2,16 @@ import { Button, FileButton, Modal } from '@mantine/core';
 import { useState } from 'react';
 import { sayFailure } from '../app/api';
 import { useMay } from '../person/sessionApi';
+import { photoUrl, useAddPhotoMutation } from '../photo/photoApi';
+import { scalePhoto } from '../photo/scalePhoto';
 import { Moment } from '../ui/Moment';
 import { Notice } from '../ui/Notice';
-import { useAddPhotoMutation } from './jobApi';
 import { Part } from './Part';
 import classes from './PhotosPart.module.css';
-import { scalePhoto } from './scalePhoto';
 import type { OpenJob } from './useJob';
 import { useRecording } from './useRecording';
 
 type Photo = OpenJob['job']['photos'][number];
-
-const urlOf = (photoId: string) => `/api/photos/${photoId}`;
 
 /** Pictures of the visit: taken with the tablet, or chosen on a desk. */
 export function PhotosPart({ open: { job, record } }: { readonly open: OpenJob }) {
@@ -40,7 +38,7 @@ export function PhotosPart({ open: { job, record } }: { readonly open: OpenJob }
         {job.photos.map((photo) => (
           <li key={photo.id}>
             <button type="button" onClick={() => setShown(photo)}>
-              <img src={urlOf(photo.photoId)} alt={photo.caption || `Photo by ${photo.by}`} loading="lazy" />
+              <img src={photoUrl(photo.photoId)} alt={photo.caption || `Photo by ${photo.by}`} loading="lazy" />
             </button>
           </li>
         ))}
@@ -48,7 +46,11 @@ export function PhotosPart({ open: { job, record } }: { readonly open: OpenJob }
       <Modal opened={shown !== undefined} onClose={() => setShown(undefined)} size="xl" title={shown?.caption}>
         {shown && (
           <>
-            <img className={classes.whole} src={urlOf(shown.photoId)} alt={shown.caption || `Photo by ${shown.by}`} />
+            <img
+              className={classes.whole}
+              src={photoUrl(shown.photoId)}
+              alt={shown.caption || `Photo by ${shown.by}`}
+            />
             <p className="soft">
               {shown.by}, <Moment atMs={shown.atMs} />
             </p>

@@ -1,7 +1,7 @@
 import { standings } from '@probe-trail/core/job';
 import { expect } from 'chai';
+import { scaledSize } from '../photo/scalePhoto';
 import { stopOf, stops } from './jobPath';
-import { scaledSize } from './scalePhoto';
 
 describe('the way of a job', () => {
   it('has a stop for every standing, in the order of the workshop', () => {

@@ -31,13 +31,6 @@ export const jobApi = api.injectEndpoints({
       query: ({ jobId, eventId }) => ({ url: `jobs/${jobId}/interface/clearing`, method: 'POST', body: { eventId } }),
       invalidatesTags: ['jobs'],
     }),
-    addPhoto: build.mutation<{ readonly photoId: string }, Blob>({
-      query: (picture) => {
-        const body = new FormData();
-        body.append('photo', picture, 'photo.jpg');
-        return { url: 'photos', method: 'POST', body };
-      },
-    }),
   }),
 });
 
@@ -49,5 +42,4 @@ export const {
   useAppendJobEventsMutation,
   useKeepSheetMutation,
   useClearCodesMutation,
-  useAddPhotoMutation,
 } = jobApi;

@@ -23,6 +23,10 @@ export const sessionApi = api.injectEndpoints({
     signOut: build.mutation<void, 'here' | 'everywhere'>({
       query: (where) => ({ url: where === 'here' ? 'session' : 'session/everywhere', method: 'DELETE' }),
       invalidatesTags: ['session'],
+      onQueryStarted: async (_, { queryFulfilled }) => {
+        await queryFulfilled;
+        await (await import('../offline/keptAnswers')).forgetAnswers();
+      },
     }),
     setPreferences: build.mutation<Person, Preferences>({
       query: (body) => ({ url: 'session/preferences', method: 'PUT', body }),

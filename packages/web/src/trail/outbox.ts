@@ -1,50 +1,54 @@
 import type { TrailEvent } from '@probe-trail/core/trail';
-import { Dexie, type EntityTable } from 'dexie';
+import { device, type WaitingEvent } from '../offline/device';
 
-/** An event that the server has not acknowledged yet. */
-export interface WaitingEvent {
-  readonly seq: number;
-  readonly trailId: string;
-  readonly event: TrailEvent;
-}
+export type { WaitingEvent } from '../offline/device';
 
-/** An event that the server refused; kept, so that nothing typed is lost. */
-export interface RefusedEvent extends WaitingEvent {
-  readonly says: string;
-}
-
-class OutboxDatabase extends Dexie {
-  waiting!: EntityTable<WaitingEvent, 'seq'>;
-  refused!: EntityTable<RefusedEvent, 'seq'>;
-
-  constructor() {
-    super('probe-trail');
-    this.version(1).stores({ waiting: '++seq, trailId', refused: 'seq, trailId' });
-  }
-}
-
-const database = new OutboxDatabase();
+// Entries for which the device had no room: they are held here until they are sent, and the user is told not to close the page.
+let held: WaitingEvent[] = [];
+let heldCount = 0;
 
 /** Entries on their way to the server, in order; they survive a reload and a crash. */
 export const outbox = {
-  add: async (trailId: string, events: readonly TrailEvent[]): Promise<void> => {
-    await database.waiting.bulkAdd(events.map((event) => ({ trailId, event })));
+  /** @returns whether the device has kept them; without room they are only held while the page is open */
+  add: async (trailId: string, events: readonly TrailEvent[]): Promise<boolean> => {
+    try {
+      await device.waiting.bulkAdd(events.map((event) => ({ trailId, event })));
+      return true;
+    } catch {
+      // After everything that the device has kept before, in their own order.
+      held = [
+        ...held,
+        ...events.map((event) => ({ seq: Number.MAX_SAFE_INTEGER - 1_000_000 + heldCount++, trailId, event })),
+      ];
+      return false;
+    }
   },
 
   /** Everything that waits on one trail, in the order in which it happened. */
-  of: (trailId: string): Promise<WaitingEvent[]> => database.waiting.where({ trailId }).sortBy('seq'),
+  of: async (trailId: string): Promise<WaitingEvent[]> => [
+    ...(await device.waiting.where({ trailId }).sortBy('seq')),
+    ...held.filter((one) => one.trailId === trailId),
+  ],
 
   /** The longest-waiting trail's events; empty when nothing waits. */
   next: async (): Promise<WaitingEvent[]> => {
-    const first = await database.waiting.orderBy('seq').first();
+    const first = (await device.waiting.orderBy('seq').first()) ?? held[0];
     return first ? outbox.of(first.trailId) : [];
   },
 
-  remove: (sent: readonly WaitingEvent[]): Promise<void> => database.waiting.bulkDelete(sent.map(({ seq }) => seq)),
+  /** How many entries wait, on all trails together. */
+  count: async (): Promise<number> => (await device.waiting.count()) + held.length,
 
-  refuse: (sent: readonly WaitingEvent[], says: string): Promise<void> =>
-    database.transaction('rw', database.waiting, database.refused, async () => {
-      await database.refused.bulkPut(sent.map((row) => ({ ...row, says })));
-      await database.waiting.bulkDelete(sent.map(({ seq }) => seq));
-    }),
+  remove: async (sent: readonly WaitingEvent[]): Promise<void> => {
+    held = held.filter((one) => !sent.includes(one));
+    await device.waiting.bulkDelete(sent.map(({ seq }) => seq));
+  },
+
+  refuse: async (sent: readonly WaitingEvent[], says: string): Promise<void> => {
+    held = held.filter((one) => !sent.includes(one));
+    await device.transaction('rw', device.waiting, device.refused, async () => {
+      await device.refused.bulkPut(sent.map((row) => ({ ...row, says })));
+      await device.waiting.bulkDelete(sent.map(({ seq }) => seq));
+    });
+  },
 };

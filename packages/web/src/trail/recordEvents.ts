@@ -1,11 +1,13 @@
 import type { Plan } from '@probe-trail/core/plan';
 import { applyTrailEvent, sayMisfit, type Trail, type TrailEvent } from '@probe-trail/core/trail';
 import { nanoid } from '@reduxjs/toolkit';
-import type { AppThunk } from '../app/store';
+import { nowMs } from '../app/clock';
+import type { AppDispatch, AppThunk } from '../app/store';
+import { keptLog } from './keptLogs';
 import { outbox } from './outbox';
 import { sendOutbox } from './sendOutbox';
 import { trailApi } from './trailApi';
-import { logOpened, recorded } from './trailSlice';
+import { deviceFull, logOpened, recorded, waitingCounted } from './trailSlice';
 
 /** An event without what every event has: id, time and person are added here. */
 export type NewEvent = TrailEvent extends infer One
@@ -15,7 +17,7 @@ export type NewEvent = TrailEvent extends infer One
   : never;
 
 const stamped = (event: NewEvent, by: string): TrailEvent =>
-  ({ ...event, id: nanoid(), atMs: Date.now(), by }) as TrailEvent;
+  ({ ...event, id: nanoid(), atMs: nowMs(), by }) as TrailEvent;
 
 /**
  * Applies new events to a trail at once, keeps them on this device, and sends them.
@@ -38,9 +40,16 @@ export const recordEvents =
       state = next.value;
     }
     dispatch(recorded({ trailId, events }));
-    void outbox.add(trailId, events).then(() => dispatch(sendOutbox()));
+    void keepAndSend(dispatch, trailId, events);
     return undefined;
   };
+
+async function keepAndSend(dispatch: AppDispatch, trailId: string, events: readonly TrailEvent[]): Promise<void> {
+  const isKept = await outbox.add(trailId, events);
+  if (!isKept) dispatch(deviceFull());
+  dispatch(waitingCounted(await outbox.count()));
+  await dispatch(sendOutbox());
+}
 
 /** Brings a trail onto this device: what the server has, and what still waits here. */
 export const openTrail =
@@ -50,7 +59,10 @@ export const openTrail =
     const answer = await dispatch(
       trailApi.endpoints.trailLog.initiate(trailId, { forceRefetch: true, subscribe: false }),
     );
-    if (answer.error && waiting.length === 0) return answer.error;
-    dispatch(logOpened({ trailId, stored: answer.data?.events ?? [], waiting }));
+    // Without a network the trail stands as this device last heard of it.
+    const kept = answer.data ? undefined : await keptLog(trailId);
+    if (answer.error && waiting.length === 0 && !kept) return answer.error;
+    const stored = answer.data?.events ?? kept?.events ?? [];
+    dispatch(logOpened({ trailId, stored, confirmedCount: kept?.confirmedCount ?? stored.length, waiting }));
     return undefined;
   };

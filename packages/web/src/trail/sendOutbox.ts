@@ -1,11 +1,22 @@
+import type { TrailEvent } from '@probe-trail/core/trail';
 import { problemCodeOf, sayFailure } from '../app/api';
 import type { AppThunk } from '../app/store';
+import { photoApi } from '../photo/photoApi';
+import { photoSent, waitingPhoto } from '../photo/waitingPhotos';
 import { outbox, type WaitingEvent } from './outbox';
 import { trailApi } from './trailApi';
-import { acknowledged, networkLost, refused } from './trailSlice';
+import { acknowledged, networkLost, refused, waitingCounted } from './trailSlice';
 
 // The server has understood these and says no: sending them again would not help.
-const final = new Set(['EVENT_MISFIT', 'REQUEST_INVALID', 'TRAIL_NOT_FOUND', 'PLAN_NOT_FOUND', 'FORBIDDEN']);
+const final = new Set([
+  'EVENT_MISFIT',
+  'REQUEST_INVALID',
+  'TRAIL_NOT_FOUND',
+  'PLAN_NOT_FOUND',
+  'FORBIDDEN',
+  'PHOTO_INVALID',
+  'REQUEST_TOO_LARGE',
+]);
 const longestWaitMs = 15_000;
 
 let running: Promise<void> | undefined;
@@ -24,6 +35,7 @@ export const sendOutbox = (): AppThunk<Promise<void>> => (dispatch) => {
 const sendAll = (): AppThunk<Promise<void>> => async (dispatch) => {
   for (let rows = await outbox.next(); rows.length > 0; rows = await outbox.next()) {
     const isDone = await dispatch(send(rows));
+    dispatch(waitingCounted(await outbox.count()));
     if (!isDone) return;
   }
 };
@@ -35,7 +47,7 @@ const send =
     const trailId = rows[0]?.trailId ?? '';
     const events = rows.map(({ event }) => event);
     const ids = events.map(({ id }) => id);
-    const { error } = await dispatch(trailApi.endpoints.appendEvents.initiate({ trailId, events }, { track: false }));
+    const error = (await dispatch(sendPhotos(events))) ?? (await dispatch(append(trailId, events)));
     if (!error) {
       failures = 0;
       await outbox.remove(rows);
@@ -51,4 +63,23 @@ const send =
     await outbox.refuse(rows, sayFailure(error));
     dispatch(refused({ trailId, ids, says: sayFailure(error) }));
     return true;
+  };
+
+const append =
+  (trailId: string, events: readonly TrailEvent[]): AppThunk<Promise<unknown>> =>
+  async (dispatch) =>
+    (await dispatch(trailApi.endpoints.appendEvents.initiate({ trailId, events }, { track: false }))).error;
+
+/** Sends the pictures that these events speak of and the server does not have yet: they must be there before they are spoken of. */
+const sendPhotos =
+  (events: readonly TrailEvent[]): AppThunk<Promise<unknown>> =>
+  async (dispatch) => {
+    for (const event of events) {
+      const picture = event.kind === 'photoAdded' ? await waitingPhoto(event.photoId) : undefined;
+      if (event.kind !== 'photoAdded' || !picture) continue;
+      const { error } = await dispatch(photoApi.endpoints.addPhoto.initiate(picture, { track: false }));
+      if (error) return error;
+      await photoSent(event.photoId);
+    }
+    return undefined;
   };

@@ -15,7 +15,7 @@ import {
 
 const events = (...ids: string[]): TrailEvent[] =>
   ids.map((id) => ({ kind: 'concluded', id, atMs: 0, by: 'Tobi Lunde', conclusionId: 'x' }));
-const start: TrailState = { logs: {}, typed: {}, isOnline: true };
+const start: TrailState = { logs: {}, typed: {}, isOnline: true, waitingCount: 0, isFull: false };
 const after = (...actions: Parameters<typeof trailSlice.reducer>[1][]) => actions.reduce(trailSlice.reducer, start);
 const logOf = (state: TrailState) => {
   const log = state.logs.t;
@@ -24,18 +24,20 @@ const logOf = (state: TrailState) => {
 
 describe('the trail on this device', () => {
   it('is what the server has, then what waits here', () => {
-    const state = after(logOpened({ trailId: 't', stored: events('a', 'b'), waiting: events('c') }));
+    const state = after(logOpened({ trailId: 't', stored: events('a', 'b'), confirmedCount: 2, waiting: events('c') }));
     expect(logOf(state)).to.deep.equal({ ids: ['a', 'b', 'c'], waiting: ['c'] });
   });
 
   it('shows an entry once that the server has and the outbox still holds', () => {
-    const state = after(logOpened({ trailId: 't', stored: events('a', 'b'), waiting: events('b', 'c') }));
+    const state = after(
+      logOpened({ trailId: 't', stored: events('a', 'b'), confirmedCount: 2, waiting: events('b', 'c') }),
+    );
     expect(logOf(state)).to.deep.equal({ ids: ['a', 'b', 'c'], waiting: ['c'] });
   });
 
   it('shows a recorded entry at once, as waiting', () => {
     const state = after(
-      logOpened({ trailId: 't', stored: events('a'), waiting: [] }),
+      logOpened({ trailId: 't', stored: events('a'), confirmedCount: 1, waiting: [] }),
       recorded({ trailId: 't', events: events('b') }),
     );
     expect(logOf(state)).to.deep.equal({ ids: ['a', 'b'], waiting: ['b'] });
@@ -71,7 +73,7 @@ describe('the trail on this device', () => {
   });
 
   describe('with another device on the same trail', () => {
-    const open = logOpened({ trailId: 't', stored: events('a'), waiting: [] });
+    const open = logOpened({ trailId: 't', stored: events('a'), confirmedCount: 1, waiting: [] });
     it('shows what the other recorded, before what waits here', () =>
       expect(
         logOf(

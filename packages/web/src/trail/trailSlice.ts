@@ -17,12 +17,23 @@ export interface TrailState {
   /** What is typed and not recorded, by trail, step and reading; it survives a reload. */
   readonly typed: Readonly<Record<string, string>>;
   readonly isOnline: boolean;
+  /** How many entries wait to be sent, on all trails. */
+  readonly waitingCount: number;
+  /** The device had no room for an entry: it is lost if the page is closed before it was sent. */
+  readonly isFull: boolean;
 }
 
 const typedKey = 'probe-trail-typed';
 const readTyped = (): Record<string, string> => JSON.parse(localStorage.getItem(typedKey) ?? '{}');
-export const keepTyped = (typed: Readonly<Record<string, string>>) =>
-  localStorage.setItem(typedKey, JSON.stringify(typed));
+/** @returns whether the device had room for it */
+export function keepTyped(typed: Readonly<Record<string, string>>): boolean {
+  try {
+    localStorage.setItem(typedKey, JSON.stringify(typed));
+    return true;
+  } catch {
+    return false;
+  }
+}
 
 type ForTrail<T> = PayloadAction<{ readonly trailId: string } & T>;
 
@@ -30,14 +41,17 @@ const emptyLog: LocalLog = { events: [], confirmedCount: 0, waitingIds: [], refu
 
 export const trailSlice = createSlice({
   name: 'trail',
-  initialState: (): TrailState => ({ logs: {}, typed: readTyped(), isOnline: true }),
+  initialState: (): TrailState => ({ logs: {}, typed: readTyped(), isOnline: true, waitingCount: 0, isFull: false }),
   reducers: {
-    logOpened: (state, { payload }: ForTrail<{ stored: readonly TrailEvent[]; waiting: readonly TrailEvent[] }>) => {
+    logOpened: (
+      state,
+      { payload }: ForTrail<{ stored: readonly TrailEvent[]; confirmedCount: number; waiting: readonly TrailEvent[] }>,
+    ) => {
       const stored = new Set(payload.stored.map(({ id }) => id));
       const waiting = payload.waiting.filter(({ id }) => !stored.has(id));
       const log: LocalLog = {
         events: [...payload.stored, ...waiting],
-        confirmedCount: payload.stored.length,
+        confirmedCount: payload.confirmedCount,
         waitingIds: waiting.map(({ id }) => id),
         refusal: undefined,
       };
@@ -90,6 +104,12 @@ export const trailSlice = createSlice({
       const log = state.logs[trailId];
       return log ? { ...state, logs: { ...state.logs, [trailId]: { ...log, refusal: undefined } } } : state;
     },
+    waitingCounted: (state, { payload }: PayloadAction<number>) => ({
+      ...state,
+      waitingCount: payload,
+      isFull: state.isFull && payload > 0,
+    }),
+    deviceFull: (state) => ({ ...state, isFull: true }),
     networkLost: (state) => ({ ...state, isOnline: false }),
     typed: (state, { payload: { place, text } }: PayloadAction<{ readonly place: string; readonly text: string }>) => {
       const { [place]: _, ...others } = state.typed;
@@ -100,9 +120,21 @@ export const trailSlice = createSlice({
     selectLog: (state, trailId: string) => state.logs[trailId],
     selectTyped: (state, place: string) => state.typed[place] ?? '',
     selectIsOnline: (state) => state.isOnline,
+    selectWaitingCount: (state) => state.waitingCount,
+    selectIsFull: (state) => state.isFull,
   },
 });
 
-export const { logOpened, recorded, arrived, acknowledged, refused, refusalSeen, networkLost, typed } =
-  trailSlice.actions;
-export const { selectLog, selectTyped, selectIsOnline } = trailSlice.selectors;
+export const {
+  logOpened,
+  recorded,
+  arrived,
+  acknowledged,
+  refused,
+  refusalSeen,
+  networkLost,
+  typed,
+  waitingCounted,
+  deviceFull,
+} = trailSlice.actions;
+export const { selectLog, selectTyped, selectIsOnline, selectWaitingCount, selectIsFull } = trailSlice.selectors;

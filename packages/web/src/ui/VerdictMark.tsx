@@ -6,6 +6,10 @@ interface MarkProps {
   readonly size?: number;
 }
 
+const dashedRing = (colour: string) => (
+  <circle cx="12" cy="12" r="9" fill="none" stroke={colour} strokeWidth="3" strokeDasharray="4 3.4" />
+);
+
 const shapes: Record<MarkKind, (colour: string) => ReactNode> = {
   inSpec: (colour) => <circle cx="12" cy="12" r="8.5" fill="none" stroke={colour} strokeWidth="4" />,
   outOfSpec: (colour) => <path d="M12 1l11 11-11 11L1 12z" fill={colour} />,
@@ -15,9 +19,8 @@ const shapes: Record<MarkKind, (colour: string) => ReactNode> = {
       <path d="M7 3h5v18H7l-5-9z" fill={colour} />
     </>
   ),
-  open: (colour) => (
-    <circle cx="12" cy="12" r="9" fill="none" stroke={colour} strokeWidth="3" strokeDasharray="4 3.4" />
-  ),
+  noLimit: dashedRing,
+  open: dashedRing,
 };
 
 /** The shape of a verdict; the word always stands beside it. */

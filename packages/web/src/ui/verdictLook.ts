@@ -12,5 +12,6 @@ export const verdictLook = {
   inSpec: { colour: 'var(--fern)', word: 'In spec' },
   outOfSpec: { colour: 'var(--ember)', word: 'Out of spec' },
   tooCloseToCall: { colour: 'var(--straw)', word: 'Too close to call' },
+  noLimit: { colour: 'var(--slate)', word: 'No limit here' },
   open: { colour: 'var(--slate)', word: 'Open' },
 } as const satisfies Record<MarkKind, Look>;

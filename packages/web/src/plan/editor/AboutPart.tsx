@@ -1,6 +1,7 @@
 import { Stack, TagsInput } from '@mantine/core';
 import { TextBlock, TextLine } from '../../ui/TextField';
 import { useEditor } from './editorContext';
+import { InputsEditor } from './InputsEditor';
 
 const appliesFields = [
   ['lines', 'Vehicle lines'],
@@ -48,6 +49,7 @@ export function AboutPart() {
           }
         />
       ))}
+      <InputsEditor />
     </Stack>
   );
 }

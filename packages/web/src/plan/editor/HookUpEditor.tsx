@@ -1,11 +1,6 @@
 import { ActionIcon, Autocomplete, Button, Group, Select, Switch } from '@mantine/core';
-import {
-  type HookUp,
-  type InstrumentFunction,
-  instrumentFunctions,
-  type Lead,
-  type Plan,
-} from '@probe-trail/core/plan';
+import { type InstrumentFunction, instrumentFunctions } from '@probe-trail/core/instrument';
+import type { HookUp, Lead, Plan } from '@probe-trail/core/plan';
 import { formatPlain } from '@probe-trail/core/reading';
 import { failed, ok } from '@probe-trail/core/result';
 import { findUnit } from '@probe-trail/core/units';
@@ -14,6 +9,7 @@ import type { Draft } from 'immer';
 import { TextLine } from '../../ui/TextField';
 import { CommittedInput } from './CommittedInput';
 import { useEditor } from './editorContext';
+import { HookUpExtras } from './HookUpExtras';
 import { parseLimit } from './parseFields';
 import type { EditStep } from './StepEditor';
 import classes from './StepEditor.module.css';
@@ -23,10 +19,18 @@ interface HookUpProps {
   readonly editStep: EditStep;
 }
 
-type EditHookUp = (field: string | null, recipe: (hookUp: Draft<HookUp>) => void) => void;
+export type EditHookUp = (field: string | null, recipe: (hookUp: Draft<HookUp>) => void) => void;
 
 const functionOptions = Object.entries(instrumentFunctions).map(([value, label]) => ({ value, label }));
-const newHookUp: HookUp = { instrument: 'dcVolts', range: null, accuracy: null, leads: [] };
+const newHookUp: HookUp = {
+  instrument: 'dcVolts',
+  range: null,
+  accuracy: null,
+  leads: [],
+  clamp: null,
+  adapter: '',
+  scope: null,
+};
 
 /** Which instrument, how set, and where its leads go; pins are chosen from the part cards, not typed. */
 export function HookUpEditor({ hookUp, editStep }: HookUpProps) {
@@ -46,6 +50,7 @@ export function HookUpEditor({ hookUp, editStep }: HookUpProps) {
       {hookUp && (
         <>
           <InstrumentRow hookUp={hookUp} edit={editHookUp} />
+          <HookUpExtras hookUp={hookUp} edit={editHookUp} />
           {hookUp.leads.map((lead, index) => (
             // A lead has no identity but its place.
             <LeadRow key={index} lead={lead} index={index} edit={editHookUp} />
@@ -121,7 +126,7 @@ function InstrumentRow({ hookUp, edit }: { readonly hookUp: HookUp; readonly edi
 }
 
 /** `20 V`: a number with a unit; empty for none. */
-function parseRange(text: string) {
+export function parseRange(text: string) {
   if (text.trim() === '') return ok(null);
   const symbol = text.replace(/^[\d.,\s]+/, '').trim();
   const unit = findUnit(symbol);

@@ -8,6 +8,7 @@ import { TextBlock, TextLine } from '../../ui/TextField';
 import { wireColourNames } from '../../ui/wireColour';
 import { CommittedInput } from './CommittedInput';
 import { change, removeById, useEditor } from './editorContext';
+import { FaceEditor } from './FaceEditor';
 import { parseId } from './parseFields';
 import classes from './rows.module.css';
 
@@ -93,7 +94,7 @@ function CardEditor({ card }: { readonly card: PartCard }) {
           variant="default"
           onClick={() =>
             editCard(null, ({ connectors }) => {
-              connectors.push({ id: `C${connectors.length + 1}`, name: '', pins: [] });
+              connectors.push({ id: `C${connectors.length + 1}`, name: '', pins: [], face: null });
             })
           }
         >
@@ -181,6 +182,14 @@ function ConnectorEditor({ connector, index, editCard }: ConnectorProps) {
           <IconTrash size={20} />
         </ActionIcon>
       </Group>
+      <FaceEditor
+        face={connector.face}
+        onFace={(face) =>
+          editConnector('face', (draft) => {
+            draft.face = face as Draft<Connector['face']>;
+          })
+        }
+      />
       {connector.pins.map((pin, at) => (
         <PinRow
           key={at}

@@ -1,10 +1,14 @@
 import { ActionIcon, Button, Group, Select } from '@mantine/core';
 import type { Step, StepReading } from '@probe-trail/core/plan';
+import { isMeasured, type Spec } from '@probe-trail/core/spec';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
 import { TextLine } from '../../ui/TextField';
+import { CommittedInput } from './CommittedInput';
 import { change, removeById } from './editorContext';
+import { parseOpenFormula } from './KindEditors';
+import { parseId } from './parseFields';
 import { SpecEditor } from './SpecEditor';
 import type { EditStep } from './StepEditor';
 import classes from './StepEditor.module.css';
@@ -20,16 +24,19 @@ export function ReadingsEditor({ step, editStep }: ReadingsProps) {
   const add = () =>
     editStep(null, (draft) => {
       draft.readings.push({
-        id: `r-${nanoid(5)}`,
+        // A name that formulas can use.
+        id: `r${nanoid().replace(/\W/g, '').slice(0, 6)}`,
         name: '',
+        derivedFrom: null,
         spec: specOfKind('band', undefined),
       } as Draft<StepReading>);
     });
   return (
     <section>
       <h2>Readings</h2>
-      {step.readings.map((reading) => (
-        <ReadingEditor key={reading.id} reading={reading} editStep={editStep} />
+      {step.readings.map((reading, index) => (
+        // The id is what can be typed, so it cannot be the key.
+        <ReadingEditor key={index} reading={reading} editStep={editStep} />
       ))}
       <Button variant="default" mt="xs" onClick={add}>
         Add a reading
@@ -64,7 +71,9 @@ function ReadingEditor({ reading, editStep }: { readonly reading: StepReading; r
           onChange={(kind) =>
             kind &&
             edit(null, (draft) => {
-              draft.spec = specOfKind(kind, reading.spec) as Draft<StepReading['spec']>;
+              draft.spec = specOfKind(kind as Spec['kind'], reading.spec) as Draft<StepReading['spec']>;
+              // Only one number can be computed from others.
+              if (!isMeasured(draft.spec)) draft.derivedFrom = null;
             })
           }
         />
@@ -74,6 +83,27 @@ function ReadingEditor({ reading, editStep }: { readonly reading: StepReading; r
         >
           <IconTrash size={20} />
         </ActionIcon>
+      </Group>
+      <Group align="start" grow>
+        <CommittedInput
+          label="Its name in formulas"
+          value={reading.id}
+          parse={parseId}
+          onCommit={(id) => editStep('readingId', (draft) => renameReading(draft, reading.id, id))}
+        />
+        {isMeasured(reading.spec) && (
+          <CommittedInput
+            label="Computed from"
+            placeholder="it is entered"
+            value={reading.derivedFrom ?? ''}
+            parse={parseOpenFormula}
+            onCommit={(formula) =>
+              edit('derivedFrom', (draft) => {
+                draft.derivedFrom = formula;
+              })
+            }
+          />
+        )}
       </Group>
       <SpecEditor
         spec={reading.spec}
@@ -85,4 +115,14 @@ function ReadingEditor({ reading, editStep }: { readonly reading: StepReading; r
       />
     </div>
   );
+}
+
+/** Gives a reading another id; the outcomes that ask for it follow. */
+function renameReading({ readings, outcomes }: Draft<Step>, from: string, to: string): void {
+  if (readings.some(({ id }) => id === to)) return;
+  change(readings, from, (reading) => {
+    reading.id = to;
+  });
+  for (const condition of outcomes.flatMap(({ when }) => when))
+    if (condition.readingId === from) condition.readingId = to;
 }

@@ -1,8 +1,16 @@
 import { Select } from '@mantine/core';
 import { formatPlain } from '@probe-trail/core/reading';
-import { type BandSpec, type MeasuredSpec, type Spec, type ToleranceSpec, zonesOf } from '@probe-trail/core/spec';
+import {
+  type BandSpec,
+  type MeasuredSpec,
+  type SeriesSpec,
+  type Spec,
+  type ToleranceSpec,
+  zonesOf,
+} from '@probe-trail/core/spec';
 import { LimitRuler } from '../../ui/LimitRuler';
 import { CommittedInput } from './CommittedInput';
+import { ChangeEditor, CountEditor, CurveEditor, FormulaEditor, SiblingsEditor, SweepEditor } from './KindEditors';
 import { parseLimit, parseOpenLimit, parseUnit } from './parseFields';
 import classes from './StepEditor.module.css';
 import { ZonesEditor } from './ZonesEditor';
@@ -22,7 +30,20 @@ export function SpecEditor({ spec, onChange }: SpecProps) {
       return <BandEditor spec={spec} onChange={onChange} />;
     case 'tolerance':
       return <ToleranceEditor spec={spec} onChange={onChange} />;
-    default:
+    case 'curve':
+      return <CurveEditor spec={spec} onChange={onChange} />;
+    case 'formula':
+      return <FormulaEditor spec={spec} onChange={onChange} />;
+    case 'siblings':
+      return <SiblingsEditor spec={spec} onChange={onChange} />;
+    case 'change':
+      return <ChangeEditor spec={spec} onChange={onChange} />;
+    case 'sweep':
+      return <SweepEditor spec={spec} onChange={onChange} />;
+    case 'count':
+      return <CountEditor spec={spec} onChange={onChange} />;
+    case 'zones':
+    case 'choice':
       return <ZonesEditor spec={spec} onChange={onChange} />;
   }
 }
@@ -116,7 +137,7 @@ function ToleranceEditor({
   );
 }
 
-export function UnitInput<S extends MeasuredSpec>({
+export function UnitInput<S extends MeasuredSpec | SeriesSpec>({
   spec,
   onChange,
 }: {

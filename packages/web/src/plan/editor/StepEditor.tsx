@@ -1,5 +1,6 @@
 import { Button, Group, MultiSelect, NumberInput, Select, TagsInput } from '@mantine/core';
-import { type AccessLevel, accessLevels, type Step } from '@probe-trail/core/plan';
+import { type AccessLevel, accessLevels, type Need, type Step } from '@probe-trail/core/plan';
+import { vehicleStates } from '@probe-trail/core/vehicleState';
 import type { Draft } from 'immer';
 import { TextBlock, TextLine } from '../../ui/TextField';
 import { change, removeById, useEditor } from './editorContext';
@@ -84,8 +85,11 @@ function Basics({ step, editStep }: PartProps) {
       />
       <TagsInput
         label="Vehicle state"
-        description="What must be, in the order in which it is safe to do; such as ignition: on"
-        value={step.needs.map(({ what, is }) => `${what}: ${is}`)}
+        description="What must be; such as ignition: on, or buses: asleep (120 s) where it must settle"
+        data={knownStates}
+        value={step.needs.map(({ what, is, settleSeconds }) =>
+          settleSeconds === null ? `${what}: ${is}` : `${what}: ${is} (${settleSeconds} s)`,
+        )}
         onChange={(tags) =>
           editStep(null, (draft) => {
             draft.needs = tags.map(toNeed);
@@ -97,10 +101,17 @@ function Basics({ step, editStep }: PartProps) {
   );
 }
 
-/** `ignition: on` as a need; without a colon, the last word is the state. */
-function toNeed(tag: string): { what: string; is: string } {
-  const [what = '', is = ''] = tag.includes(':') ? tag.split(/:\s*/) : tag.split(/\s+(?=\S+$)/);
-  return { what: what.trim() || tag.trim(), is: is.trim() || 'so' };
+const knownStates = Object.entries(vehicleStates).flatMap(([what, { choices }]) =>
+  choices.map((is) => `${what}: ${is}`),
+);
+
+/** `ignition: on` as a need, with the seconds to settle in brackets; without a colon, the last word is the state. */
+function toNeed(tag: string): Need {
+  const settle = /\s*\((\d{1,4}) s\)$/.exec(tag);
+  const state = settle ? tag.slice(0, settle.index) : tag;
+  const [what = '', is = ''] = state.includes(':') ? state.split(/:\s*/) : state.split(/\s+(?=\S+$)/);
+  const settleSeconds = settle && Number(settle[1]) > 0 ? Number(settle[1]) : null;
+  return { what: what.trim() || state.trim(), is: is.trim() || 'so', settleSeconds };
 }
 
 const accessOptions = Object.entries(accessLevels).map(([value, label]) => ({ value, label }));

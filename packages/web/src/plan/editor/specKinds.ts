@@ -1,47 +1,68 @@
-import {
-  type ChoiceSpec,
-  type MeasuredSpec,
-  type Spec,
-  type Zone,
-  type ZonesSpec,
-  zonesOf,
-} from '@probe-trail/core/spec';
+import { type ChoiceSpec, type FixedSpec, type Spec, type Zone, type ZonesSpec, zonesOf } from '@probe-trail/core/spec';
 
 /** The kinds of limit, as an author picks them. */
 export const specKinds: { value: Spec['kind']; label: string }[] = [
   { value: 'band', label: 'from … to …' },
   { value: 'tolerance', label: 'nominal ± tolerance' },
   { value: 'zones', label: 'zones on a ruler' },
+  { value: 'curve', label: 'along a table of another value' },
+  { value: 'formula', label: 'from a formula' },
+  { value: 'siblings', label: 'alike things side by side' },
+  { value: 'change', label: 'before and after' },
+  { value: 'sweep', label: 'row by row, as commanded' },
+  { value: 'count', label: 'events in a time' },
   { value: 'choice', label: 'things to be seen' },
 ];
 
 const seen = (id: string, name: string, ok: boolean): Zone => ({ id, name, meaning: '', ok });
 
 /** A spec of another kind that keeps what both kinds have: the unit and the limits. */
-export function specOfKind(kind: string, old: Spec | undefined): Spec {
-  const measured = old && old.kind !== 'choice' ? old : undefined;
-  const unit = measured?.unit ?? 'V';
-  const [min = null, max = null] = limitsOf(measured);
+export function specOfKind(kind: Spec['kind'], old: Spec | undefined): Spec {
+  const unit = old && 'unit' in old ? old.unit : 'V';
+  const fixed = old?.kind === 'band' || old?.kind === 'tolerance' || old?.kind === 'zones' ? old : undefined;
+  const [min = null, max = null] = limitsOf(fixed);
   switch (kind) {
+    case 'band':
+      return { kind, unit, min, max };
     case 'tolerance':
       return {
-        kind: 'tolerance',
+        kind,
         unit,
         nominal: min !== null && max !== null ? (min + max) / 2 : (min ?? max ?? 0),
         tolerance: min !== null && max !== null ? (max - min) / 2 : 0,
         as: 'absolute',
       };
     case 'zones':
-      return zonesFrom(measured, unit);
+      return zonesFrom(fixed, unit);
+    case 'curve':
+      return { kind, unit, of: 'ambientPressure', ofUnit: 'kPa(abs)', rows: twoRows(min, max) };
+    case 'formula':
+      return { kind, unit, min: min === null ? null : String(min), max: max === null ? null : String(max) };
+    case 'siblings':
+      return {
+        kind,
+        unit,
+        members: [seen('a', 'left', true), seen('b', 'right', true)].map(toMember),
+        spread: 10,
+        as: 'percent',
+      };
+    case 'change':
+      return { kind, unit, action: '', direction: 'rise', atLeast: 0, atMost: null };
+    case 'sweep':
+      return { kind, unit, command: '', commandUnit: '%', rows: twoRows(min, max) };
+    case 'count':
+      return { kind, what: '', inSeconds: 30, min: null, max: 0, sections: [] };
     case 'choice':
-      return { kind: 'choice', options: [seen('good', 'nothing wrong', true), seen('bad', 'something wrong', false)] };
-    default:
-      return { kind: 'band', unit, min, max };
+      return { kind, options: [seen('good', 'nothing wrong', true), seen('bad', 'something wrong', false)] };
   }
 }
 
+const toMember = ({ id, name }: Zone) => ({ id, name });
+const twoRows = (min: number | null, max: number | null) =>
+  [0, 100].map((at) => ({ at, limits: { kind: 'band', min, max } as const }));
+
 // A tolerance of nothing has its two limits in one place, and between them is no zone.
-function zonesFrom(measured: MeasuredSpec | undefined, unit: string): ZonesSpec {
+function zonesFrom(measured: FixedSpec | undefined, unit: string): ZonesSpec {
   const { cuts, zones } = measured ? zonesOf(measured) : { cuts: [], zones: [] };
   const isSpread = zones.length > 0 && cuts.every((cut, index) => index === 0 || cut > (cuts[index - 1] ?? cut));
   return isSpread
@@ -50,7 +71,7 @@ function zonesFrom(measured: MeasuredSpec | undefined, unit: string): ZonesSpec 
 }
 
 /** The limits around the first ok zone. */
-function limitsOf(spec: MeasuredSpec | undefined): readonly [number | null, number | null] | readonly [] {
+function limitsOf(spec: FixedSpec | undefined): readonly [number | null, number | null] | readonly [] {
   if (!spec) return [];
   const { cuts, zones } = zonesOf(spec);
   const ok = zones.findIndex((zone) => zone.ok);

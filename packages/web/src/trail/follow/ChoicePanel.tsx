@@ -1,35 +1,18 @@
-import type { Step, StepReading } from '@probe-trail/core/plan';
 import type { ChoiceSpec } from '@probe-trail/core/spec';
 import { useEffect } from 'react';
 import { VerdictMark } from '../../ui/VerdictMark';
 import classes from './ChoicePanel.module.css';
-import type { OpenTrail } from './useTrail';
+import { type ReadingProps, recordReading } from './recordReading';
 
-interface ChoiceProps {
-  readonly open: OpenTrail;
-  readonly step: Step;
-  readonly reading: StepReading;
+interface ChoiceProps extends ReadingProps {
   readonly spec: ChoiceSpec;
-  readonly isDue: boolean;
-  readonly onRecorded: () => void;
-  readonly onAgain: () => void;
 }
 
 /** What can be seen, one large button each; the digits on a keyboard choose too. */
-export function ChoicePanel({ open, step, reading, spec, isDue, onRecorded }: ChoiceProps) {
+export function ChoicePanel({ spec, ...props }: ChoiceProps) {
+  const { open, reading, isDue } = props;
   const chosenId = open.trail.taken[reading.id]?.verdict.zone.id;
-  const choose = (optionId: string) => {
-    const entry = { kind: 'chosen', optionId } as const;
-    const says = open.record({
-      kind: 'readingEntered',
-      stepId: step.id,
-      readingId: reading.id,
-      entry,
-      typedFirst: null,
-      stillStands: null,
-    });
-    if (says === undefined) onRecorded();
-  };
+  const choose = (optionId: string) => recordReading(props)({ kind: 'chosen', optionId });
   useDigitKeys(isDue, spec, choose);
   return (
     <fieldset className={classes.choice}>

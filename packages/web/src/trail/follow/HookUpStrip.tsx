@@ -1,25 +1,60 @@
-import { findPin, type HookUp, instrumentFunctions, type Lead, type Plan } from '@probe-trail/core/plan';
-import { formatQuantity } from '@probe-trail/core/reading';
+import { Button } from '@mantine/core';
+import { instrumentFunctions, sayInstrumentWarning, warningsOf } from '@probe-trail/core/instrument';
+import { findPin, type HookUp, type Lead, type Plan, type Step } from '@probe-trail/core/plan';
+import { formatQuantity, type Reading } from '@probe-trail/core/reading';
+import { isMeasured, limitsOf } from '@probe-trail/core/spec';
+import { ConnectorFace } from '../../ui/ConnectorFace';
 import { WireStrip } from '../../ui/WireStrip';
 import classes from './HookUpStrip.module.css';
+import { InstrumentChoice } from './InstrumentChoice';
+import type { Kit } from './useKit';
+
+interface StripProps {
+  readonly plan: Plan;
+  readonly step: Step;
+  readonly hookUp: HookUp;
+  readonly kit: Kit;
+}
 
 /** Instrument, function and range, then where each lead goes, with the wire drawn in its colours. */
-export function HookUpStrip({ plan, hookUp }: { readonly plan: Plan; readonly hookUp: HookUp }) {
+export function HookUpStrip({ plan, step, hookUp, kit }: StripProps) {
+  const { instrument, range, leads } = hookUp;
+  const shown = kit.leadsSwapped ? leads.map(otherWayRound) : leads;
   return (
-    <div className={classes.strip}>
-      <div>
-        <small>instrument</small>
-        <span>
-          <b>{instrumentFunctions[hookUp.instrument]}</b>
-          {hookUp.range && <>, {formatQuantity(hookUp.range.value, hookUp.range.unit)}</>}
-        </span>
+    <>
+      <div className={classes.strip} data-leads={leads.length}>
+        <div>
+          <small>instrument</small>
+          <span>
+            <b>{instrumentFunctions[instrument]}</b>
+            {range && <>, {formatQuantity(range.value, range.unit)}</>}
+          </span>
+          {instrument !== 'eyes' && instrument !== 'liveData' && (
+            <InstrumentChoice kit={kit} says={kit.instrument?.name ?? 'Which one?'} />
+          )}
+        </div>
+        {shown.map((lead) => (
+          <LeadCell key={lead.colour} plan={plan} lead={lead} />
+        ))}
       </div>
-      {hookUp.leads.map((lead) => (
-        <LeadCell key={lead.colour} plan={plan} lead={lead} />
-      ))}
-    </div>
+      <Extras hookUp={hookUp} />
+      <Warnings step={step} hookUp={hookUp} kit={kit} />
+      {kit.swapLeads && (
+        <Button
+          variant={kit.leadsSwapped ? 'light' : 'subtle'}
+          color="gray"
+          className={classes.swap ?? ''}
+          aria-pressed={kit.leadsSwapped}
+          onClick={kit.swapLeads}
+        >
+          {kit.leadsSwapped ? 'Leads swapped: the sign is turned for you' : 'Swap the leads'}
+        </Button>
+      )}
+    </>
   );
 }
+
+const otherWayRound = (lead: Lead): Lead => ({ ...lead, colour: lead.colour === 'red' ? 'black' : 'red' });
 
 function LeadCell({ plan, lead: { colour, how, at } }: { readonly plan: Plan; readonly lead: Lead }) {
   const found = at.kind === 'pin' ? findPin(plan, at.connectorId, at.pin) : undefined;
@@ -39,6 +74,59 @@ function LeadCell({ plan, lead: { colour, how, at } }: { readonly plan: Plan; re
         )}
         {found && <WireStrip wire={found.pin.wire} />}
       </span>
+      {found && <ConnectorFace connector={found.connector} marked={[found.pin.pin]} isSmall />}
     </div>
   );
+}
+
+/** What else is set or put on: clamp, adapter, scope. */
+function Extras({ hookUp: { clamp, adapter, scope } }: { readonly hookUp: HookUp }) {
+  const trigger = scope?.trigger;
+  const facts = [
+    clamp?.zeroFirst && (['clamp', 'zero it before you close it round the wire'] as const),
+    clamp && clamp.direction !== '' && (['arrow on the clamp', clamp.direction] as const),
+    adapter !== '' && (['adapter', adapter] as const),
+    scope && (['coupling', scope.coupling] as const),
+    scope && (['per division', formatQuantity(scope.perDivision.value, scope.perDivision.unit)] as const),
+    scope && (['time per division', formatQuantity(scope.timePerDivision.value, scope.timePerDivision.unit)] as const),
+    trigger && (['trigger', `${trigger.edge} at ${formatQuantity(trigger.level.value, trigger.level.unit)}`] as const),
+  ].filter((fact) => fact !== false && fact !== null && fact !== undefined);
+  if (facts.length === 0) return null;
+  return (
+    <dl className={classes.extras}>
+      {facts.map(([name, says]) => (
+        <div key={name}>
+          <dt>{name}</dt>
+          <dd>{says}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** What must be said about the instrument before it is used. */
+function Warnings({ step, hookUp, kit: { instrument, bench } }: Omit<StripProps, 'plan'>) {
+  if (!instrument) return null;
+  const measured = step.readings.map(({ spec }) => spec).find(isMeasured);
+  const limits = measured && limitsOf(measured, bench.valueFor);
+  const at = (value: number): Reading => ({
+    kind: 'exact',
+    value,
+    resolution: 0,
+    unit: measured?.unit ?? '',
+    text: '',
+  });
+  const warnings = warningsOf(
+    instrument,
+    hookUp.instrument,
+    Date.now(),
+    measured && limits?.ok
+      ? { line: limits.value.line, unit: measured.unit, uncertaintyAt: (value) => bench.uncertaintyOf(at(value)) }
+      : undefined,
+  );
+  return warnings.map((warning) => (
+    <p key={warning.kind} className={classes.warning}>
+      {sayInstrumentWarning(warning, instrument.name)}
+    </p>
+  ));
 }

@@ -6,7 +6,11 @@ import { keypadKeys, pressBack, pressKey } from './keypadKeys';
 
 interface KeypadProps {
   readonly unit: string;
+  /** The keys that can lead to a reading now, as `usableKeys` gives them. */
+  readonly usable: string;
   readonly canRecord: boolean;
+  /** What the large key says and does. */
+  readonly go?: string;
   /** Changes the text as a key does; must stay the same function while typing goes on. */
   readonly onKey: (change: (text: string) => string) => void;
   readonly onRecord: () => void;
@@ -14,26 +18,26 @@ interface KeypadProps {
 
 const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0'];
 
-/** Only the keys that this step can use, large enough for gloves. It is not drawn anew while typing goes on. */
-export const Keypad = memo(function Keypad({ unit, canRecord, onKey, onRecord }: KeypadProps) {
+/** Only the keys that this step can use, large enough for gloves. It is drawn anew only when other keys can be used. */
+export const Keypad = memo(function Keypad({ unit, usable, canRecord, go = 'Record', onKey, onRecord }: KeypadProps) {
   const keys = keypadKeys(unit);
+  const can = new Set(usable.split(' '));
   const press = (key: string) => onKey((text) => pressKey(text, key));
+  const key = (area: string, name: string) => (
+    <Key key={area} area={area} name={name} isUsable={can.has(name)} onPress={press} />
+  );
   return (
     <div className={classes.keypad} data-units={keys.units.length}>
-      {digits.map((digit) => (
-        <Key key={digit} area={`k${digit}`} name={digit} onPress={press} />
-      ))}
-      <Key area="dot" name="." onPress={press} />
-      {keys.minus && <Key area="minus" name="−" onPress={press} />}
-      {keys.overload && <Key area="ol" name="OL" onPress={press} />}
-      {keys.units.map((symbol, index) => (
-        <Key key={symbol} area={`u${index}`} name={symbol} onPress={press} />
-      ))}
-      <Key area="back" name="Delete the last character" onPress={() => onKey(pressBack)}>
+      {digits.map((digit) => key(`k${digit}`, digit))}
+      {key('dot', '.')}
+      {keys.minus && key('minus', '−')}
+      {keys.overload && key('ol', 'OL')}
+      {keys.units.map((symbol, index) => key(`u${index}`, symbol))}
+      <Key area="back" name="Delete the last character" isUsable onPress={() => onKey(pressBack)}>
         <IconBackspace size={24} />
       </Key>
       <Button className={classes.go} mih={56} h="auto" fz={22} disabled={!canRecord} onClick={onRecord} {...keepFocus}>
-        Record
+        {go}
       </Button>
     </div>
   );
@@ -42,6 +46,7 @@ export const Keypad = memo(function Keypad({ unit, canRecord, onKey, onRecord }:
 interface KeyProps {
   readonly area: string;
   readonly name: string;
+  readonly isUsable: boolean;
   readonly onPress: (name: string) => void;
   readonly children?: ReactNode;
 }
@@ -49,7 +54,7 @@ interface KeyProps {
 // A tap on a key must not take the caret out of the field.
 const keepFocus = { onMouseDown: (event: { preventDefault: () => void }) => event.preventDefault() };
 
-function Key({ area, name, onPress, children }: KeyProps) {
+function Key({ area, name, isUsable, onPress, children }: KeyProps) {
   return (
     <button
       type="button"
@@ -57,6 +62,7 @@ function Key({ area, name, onPress, children }: KeyProps) {
       className={classes.key}
       style={{ gridArea: area }}
       aria-label={children ? name : undefined}
+      disabled={!isUsable}
       onClick={() => onPress(name)}
       {...keepFocus}
     >

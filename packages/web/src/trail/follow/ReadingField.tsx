@@ -6,7 +6,7 @@ import type { TypedReading } from './useTypedReading';
 interface FieldProps {
   readonly label: string;
   readonly unit: string;
-  readonly typedReading: TypedReading;
+  readonly typedReading: Pick<TypedReading, 'text' | 'setText' | 'submit'>;
 }
 
 /** The one place to type. It has the focus already, and typing anywhere on the page goes into it. */

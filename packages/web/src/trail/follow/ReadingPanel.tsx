@@ -1,31 +1,29 @@
-import type { Step, StepReading } from '@probe-trail/core/plan';
-import { formatReading, type Reading } from '@probe-trail/core/reading';
-import { type MeasuredSpec, saySlips, zonesOf } from '@probe-trail/core/spec';
+import { formatReading } from '@probe-trail/core/reading';
+import { type MeasuredSpec, numberIn, saySlips } from '@probe-trail/core/spec';
 import { LimitRuler } from '../../ui/LimitRuler';
+import { CurvePlace } from './CurvePlace';
 import { Keypad } from './Keypad';
+import { usableKeys } from './keypadKeys';
 import { OfferedReading } from './OfferedReading';
 import { ReadingField, RecordedField } from './ReadingField';
 import classes from './ReadingPanel.module.css';
+import type { ReadingProps } from './recordReading';
 import { SlipQuestion } from './SlipQuestion';
-import type { OpenTrail } from './useTrail';
 import { type TypedReading, useTypedReading } from './useTypedReading';
 import { VerdictPanel } from './VerdictPanel';
 
-interface PanelProps {
-  readonly open: OpenTrail;
-  readonly step: Step;
-  readonly reading: StepReading;
+interface PanelProps extends ReadingProps {
   readonly spec: MeasuredSpec;
-  readonly isDue: boolean;
-  readonly onRecorded: () => void;
-  readonly onAgain: () => void;
 }
 
 /** The large field, the verdict beside it, the ruler with the needle that moves while typing, and the keypad. */
-export function ReadingPanel({ open, step, reading, spec, isDue, onRecorded, onAgain }: PanelProps) {
-  const typedReading = useTypedReading(open, step, reading, spec, onRecorded);
+export function ReadingPanel({ spec, ...props }: PanelProps) {
+  const { open, step, reading, kit, isDue, onAgain } = props;
+  const typedReading = useTypedReading(props, spec);
+  const { limits } = typedReading;
   const recorded = isDue ? undefined : open.trail.taken[reading.id];
   const shown = recorded ?? (typedReading.judged.ok ? typedReading.judged.value : undefined);
+  const value = shown?.reading && numberIn(shown.reading);
   return (
     <section className={classes.measure} aria-label={reading.name || step.title}>
       {step.readings.length > 1 && <h2 className={classes.name}>{reading.name}</h2>}
@@ -35,21 +33,31 @@ export function ReadingPanel({ open, step, reading, spec, isDue, onRecorded, onA
         ) : (
           <ReadingField label={reading.name || step.title} unit={spec.unit} typedReading={typedReading} />
         )}
-        <VerdictPanel judged={shown} typedReading={recorded ? undefined : typedReading} />
+        <VerdictPanel
+          judged={shown}
+          policy={open.plan.tooClose}
+          typedReading={recorded ? undefined : typedReading}
+          hint={limits.ok ? undefined : limits.problem}
+        />
       </div>
-      <LimitRuler
-        line={zonesOf(spec)}
-        unit={spec.unit}
-        value={needleOf(shown?.reading)}
-        verdict={shown?.verdict.kind}
-        activeZoneId={shown?.verdict.zone.id}
-      />
-      {!recorded && <Below open={open} step={step} reading={reading} spec={spec} typedReading={typedReading} />}
+      {spec.kind === 'curve' && (
+        <CurvePlace spec={spec} bench={kit.bench} value={value} verdict={shown?.verdict.kind} />
+      )}
+      {limits.ok && (
+        <LimitRuler
+          line={limits.value.line}
+          unit={spec.unit}
+          value={value}
+          verdict={shown?.verdict.kind}
+          activeZoneId={shown?.verdict.zone.id}
+        />
+      )}
+      {!recorded && <Below {...props} spec={spec} typedReading={typedReading} />}
     </section>
   );
 }
 
-interface BelowProps extends Pick<PanelProps, 'open' | 'step' | 'reading' | 'spec'> {
+interface BelowProps extends PanelProps {
   readonly typedReading: TypedReading;
 }
 
@@ -75,14 +83,13 @@ function Below({ open, step, reading, spec, typedReading }: BelowProps) {
           onTake={(offer) => recordAs(offer.text, { stillStands: offer.eventId })}
         />
       )}
-      <Keypad unit={spec.unit} canRecord={judged.ok} onKey={typedReading.onKey} onRecord={typedReading.onRecord} />
+      <Keypad
+        unit={spec.unit}
+        usable={usableKeys(text, spec.unit)}
+        canRecord={judged.ok}
+        onKey={typedReading.onKey}
+        onRecord={typedReading.onRecord}
+      />
     </>
   );
-}
-
-function needleOf(reading: Reading | undefined): number | undefined {
-  if (!reading) return undefined;
-  if (reading.kind === 'exact') return reading.value;
-  if (reading.kind === 'bounded') return reading.bound;
-  return reading.side === 'above' ? Number.POSITIVE_INFINITY : Number.NEGATIVE_INFINITY;
 }

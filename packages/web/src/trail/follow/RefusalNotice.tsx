@@ -1,5 +1,5 @@
 import { Button } from '@mantine/core';
-import type { TrailEvent } from '@probe-trail/core/trail';
+import type { Entry, TrailEvent } from '@probe-trail/core/trail';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { Notice } from '../../ui/Notice';
 import { refusalSeen, selectLog } from '../trailSlice';
@@ -23,6 +23,18 @@ export function RefusalNotice({ trailId }: { readonly trailId: string }) {
 }
 
 function sayEvent(event: TrailEvent): string {
-  if (event.kind !== 'readingEntered') return event.kind;
-  return event.entry.kind === 'typed' ? `reading ${event.entry.text}` : `choice ${event.entry.optionId}`;
+  return event.kind === 'readingEntered' ? sayEntry(event.entry) : event.kind;
+}
+
+function sayEntry(entry: Entry): string {
+  switch (entry.kind) {
+    case 'typed':
+      return `reading ${entry.text}`;
+    case 'rows':
+      return `readings ${entry.texts.join(', ')}`;
+    case 'counted':
+      return `count ${entry.counts.join(' + ')} in ${Math.floor(entry.seconds)} s`;
+    case 'chosen':
+      return `choice ${entry.optionId}`;
+  }
 }

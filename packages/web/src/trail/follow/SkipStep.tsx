@@ -19,7 +19,7 @@ export function SkipStep({ open: { plan, record }, step }: SkipProps) {
     if (outcomeId) record({ kind: 'skipped', stepId: step.id, reason: reason.trim(), outcomeId });
   };
   return (
-    <div style={{ marginTop: 8 }}>
+    <>
       <Button variant="subtle" color="gray" onClick={() => setIsOpen(true)}>
         Cannot do this step
       </Button>
@@ -60,7 +60,7 @@ export function SkipStep({ open: { plan, record }, step }: SkipProps) {
           </Button>
         </Stack>
       </Drawer>
-    </div>
+    </>
   );
 }
 

@@ -1,73 +1,116 @@
-import { Button, TextInput } from '@mantine/core';
+import { Button } from '@mantine/core';
 import type { Need, Step } from '@probe-trail/core/plan';
+import { type Move, movesTo } from '@probe-trail/core/vehicleState';
 import { useEffect, useState } from 'react';
+import { ReasonForm } from './ReasonForm';
 import classes from './StateGate.module.css';
+import { useMoment } from './useMoment';
 import type { OpenTrail } from './useTrail';
 
 interface GateProps {
   readonly open: OpenTrail;
   readonly step: Step;
   readonly unmet: readonly Need[];
+  /** When everything has settled that must; in the past where nothing does. */
+  readonly settlesAtMs: number;
 }
 
-/** What must change on the vehicle before the step opens, in the order in which it is safe to do. */
-export function StateGate({ open: { trail, record }, step, unmet }: GateProps) {
+/** What must change on the vehicle before the step opens, in the order in which it is safe to do; then the time that it needs to settle. */
+export function StateGate({ open: { trail, record }, step, unmet, settlesAtMs }: GateProps) {
   const [problem, setProblem] = useState<string | undefined>();
-  const confirm = () => setProblem(record({ kind: 'stateConfirmed', stepId: step.id, state: statesOf(unmet) }));
+  const moves = movesTo(trail.believed, [...unmet, ...heldNeeds(step, trail.believed)]);
+  const override = (state: readonly { what: string; is: string }[]) => (reason: string) =>
+    setProblem(record({ kind: 'stateOverridden', stepId: step.id, state: state.map(toState), reason }));
   return (
     <section className={classes.gate} aria-label="Vehicle state">
-      <h2>First, on the vehicle</h2>
-      <ol>
-        {unmet.map(({ what, is }) => (
-          <li key={what}>
-            {what} <b>{is}</b>
-            {trail.believed[what] !== undefined && <span className="soft"> (now {trail.believed[what]})</span>}
-          </li>
-        ))}
-      </ol>
-      {problem !== undefined && <p className={classes.problem}>{problem}</p>}
-      <ConfirmButton onConfirm={confirm} says={unmet.map(({ what, is }) => `${what} ${is}`).join(', ')} />
-      <OverrideState
-        onOverridden={(reason) =>
-          setProblem(record({ kind: 'stateOverridden', stepId: step.id, state: statesOf(unmet), reason }))
-        }
-      />
+      {unmet.length > 0 ? (
+        <>
+          <h2>First, on the vehicle</h2>
+          <MoveList moves={moves} believed={trail.believed} />
+          {problem !== undefined && <p className={classes.problem}>{problem}</p>}
+          <ConfirmButton
+            onConfirm={() => setProblem(record({ kind: 'stateConfirmed', stepId: step.id, state: moves.map(toState) }))}
+            says={unmet.map(({ what, is }) => `${what} ${is}`).join(', ')}
+          />
+          <ReasonForm
+            opens="It cannot be made so"
+            label="Why not"
+            description="It is recorded, and shown beside the result"
+            does="Test all the same"
+            onReason={override(unmet)}
+          />
+        </>
+      ) : (
+        <Settling
+          settlesAtMs={settlesAtMs}
+          says={step.needs
+            .filter(({ settleSeconds }) => settleSeconds)
+            .map(({ what, is }) => `${what} ${is}`)
+            .join(', ')}
+          problem={problem}
+          onSkip={override(step.needs.filter(({ what }) => (trail.settlesAtMs[what] ?? 0) > 0))}
+        />
+      )}
     </section>
   );
 }
 
-const statesOf = (unmet: readonly Need[]) => unmet.map(({ what, is }) => ({ what, is }));
+const toState = ({ what, is }: Need | Move | { what: string; is: string }) => ({ what, is });
 
-/** Where the state cannot be had, the step may be done all the same; the reason stands in the record. */
-function OverrideState({ onOverridden }: { readonly onOverridden: (reason: string) => void }) {
-  const [isOpen, setIsOpen] = useState(false);
-  const [reason, setReason] = useState('');
-  if (!isOpen)
-    return (
-      <Button variant="subtle" color="gray" mt="sm" px={0} onClick={() => setIsOpen(true)}>
-        It cannot be made so
-      </Button>
-    );
+/** Needs that are met: a move in between, such as the ignition off for unplugging, must give them back. */
+const heldNeeds = ({ needs }: Step, believed: Readonly<Record<string, string>>) =>
+  needs.filter(({ what, is }) => believed[what] === is);
+
+function MoveList({
+  moves,
+  believed,
+}: {
+  readonly moves: readonly Move[];
+  readonly believed: Readonly<Record<string, string>>;
+}) {
   return (
-    <form
-      className={classes.override}
-      onSubmit={(event) => {
-        event.preventDefault();
-        onOverridden(reason.trim());
-      }}
-    >
-      <TextInput
-        label="Why not"
+    <ol>
+      {moves.map(({ what, is, because }, index) => (
+        // The same state may come twice: off first, and on again.
+        <li key={index}>
+          {what} <b>{is}</b>
+          {because !== undefined && <span className="soft"> {because}</span>}
+          {because === undefined && believed[what] !== undefined && believed[what] !== is && (
+            <span className="soft"> (now {believed[what]})</span>
+          )}
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+interface SettlingProps {
+  readonly settlesAtMs: number;
+  readonly says: string;
+  readonly problem: string | undefined;
+  readonly onSkip: (reason: string) => void;
+}
+
+/** The countdown while something settles; the step opens by itself when it is over. */
+function Settling({ settlesAtMs, says, problem, onSkip }: SettlingProps) {
+  const seconds = Math.ceil(useMoment(settlesAtMs) / 1000);
+  const clock = `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
+  return (
+    <>
+      <h2>It must settle: {says}</h2>
+      <p className={classes.clock} role="timer">
+        {clock}
+      </p>
+      <p className="soft">The step opens when the time is up.</p>
+      {problem !== undefined && <p className={classes.problem}>{problem}</p>}
+      <ReasonForm
+        opens="Do not wait"
+        label="Why it need not settle"
         description="It is recorded, and shown beside the result"
-        data-autofocus
-        maxLength={300}
-        value={reason}
-        onChange={(event) => setReason(event.currentTarget.value)}
+        does="Test now"
+        onReason={onSkip}
       />
-      <Button type="submit" variant="default" mt="sm" disabled={reason.trim() === ''}>
-        Test all the same
-      </Button>
-    </form>
+    </>
   );
 }
 

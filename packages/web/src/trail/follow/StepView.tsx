@@ -1,16 +1,25 @@
 import type { Step, StepReading } from '@probe-trail/core/plan';
-import { outcomeOfTaken, unmetNeeds } from '@probe-trail/core/trail';
+import { isMeasured, isSeries } from '@probe-trail/core/spec';
+import { closeCallAsks, outcomeOfTaken, settledAtMs, type TakenReading, unmetNeeds } from '@probe-trail/core/trail';
 import { useState } from 'react';
+import { nowMs } from '../../app/clock';
 import { SafeMarkdown } from '../../ui/SafeMarkdown';
 import { ChoicePanel } from './ChoicePanel';
+import { CloseCall } from './CloseCall';
+import { CountPanel } from './CountPanel';
+import { DerivedReading } from './DerivedReading';
 import { HookUpStrip } from './HookUpStrip';
 import { OutcomePanel } from './OutcomePanel';
 import { ReadingPanel } from './ReadingPanel';
+import type { ReadingProps } from './recordReading';
+import { SeriesPanel } from './SeriesPanel';
 import { Shelf } from './Shelf';
-import { SkipStep } from './SkipStep';
 import { StateGate } from './StateGate';
+import { StepActions } from './StepActions';
 import classes from './StepView.module.css';
 import { TakenRow } from './TakenRow';
+import { type Kit, useKit } from './useKit';
+import { useMoment } from './useMoment';
 import type { OpenTrail } from './useTrail';
 
 interface StepProps {
@@ -21,6 +30,9 @@ interface StepProps {
 /** One step: what it proves, the vehicle state, the hook-up, the instruction, then the readings one after the other. */
 export function StepView({ open, step }: StepProps) {
   const unmet = unmetNeeds(open.trail, step.needs);
+  const settlesAtMs = settledAtMs(open.trail, step.needs);
+  useMoment(settlesAtMs);
+  const isShut = unmet.length > 0 || settlesAtMs > nowMs();
   return (
     <article className={classes.step}>
       <div className={classes.top}>
@@ -28,41 +40,52 @@ export function StepView({ open, step }: StepProps) {
         <Shelf plan={open.plan} step={step} />
       </div>
       <h1 className={classes.title}>{step.title}</h1>
-      {unmet.length > 0 ? (
-        <StateGate open={open} step={step} unmet={unmet} />
+      {isShut ? (
+        <StateGate open={open} step={step} unmet={unmet} settlesAtMs={settlesAtMs} />
       ) : (
-        <>
-          {open.trail.overridden.map(({ what, is, reason }) => (
-            <p key={what} className={classes.caution}>
-              <b>
-                Without {what} {is}:
-              </b>{' '}
-              {reason}
-            </p>
-          ))}
-          {step.hookUp && <HookUpStrip plan={open.plan} hookUp={step.hookUp} />}
-          {step.cautions.map((caution) => (
-            <p key={caution} className={classes.caution}>
-              <b>Mind:</b> {caution}
-            </p>
-          ))}
-          <SafeMarkdown text={step.instruction} />
-          <Readings open={open} step={step} />
-        </>
+        <OpenStep open={open} step={step} />
       )}
-      <SkipStep open={open} step={step} />
+      <StepActions open={open} step={step} />
     </article>
   );
 }
 
+function OpenStep({ open, step }: StepProps) {
+  const kit = useKit(open, step);
+  return (
+    <>
+      {open.trail.overridden.map(({ what, is, reason }) => (
+        <p key={what} className={classes.caution}>
+          <b>
+            Without {what} {is}:
+          </b>{' '}
+          {reason}
+        </p>
+      ))}
+      {step.hookUp && <HookUpStrip plan={open.plan} step={step} hookUp={step.hookUp} kit={kit} />}
+      {step.cautions.map((caution) => (
+        <p key={caution} className={classes.caution}>
+          <b>Mind:</b> {caution}
+        </p>
+      ))}
+      <SafeMarkdown text={step.instruction} />
+      <Readings open={open} step={step} kit={kit} />
+    </>
+  );
+}
+
+interface ReadingsProps extends StepProps {
+  readonly kit: Kit;
+}
+
 /** The reading that is due, or the last one with the outcome; the others of this step stand above as rows. */
-function Readings({ open, step }: StepProps) {
+function Readings({ open, step, kit }: ReadingsProps) {
   const [againId, setAgainId] = useState<string | undefined>();
   const { taken } = open.trail;
-  const due = step.readings.find(({ id }) => id === againId) ?? step.readings.find(({ id }) => !taken[id]);
-  const shown = due ?? step.readings.at(-1);
-  const others = step.readings.filter(({ id }) => taken[id] && id !== shown?.id);
-  const outcome = due ? undefined : outcomeOfTaken(step, taken);
+  const entered = step.readings.filter(({ derivedFrom }) => derivedFrom === null);
+  const due = entered.find(({ id }) => id === againId) ?? entered.find(({ id }) => !taken[id]);
+  const shown = due ?? entered.at(-1);
+  const others = entered.filter(({ id }) => taken[id] && id !== shown?.id);
   return (
     <>
       {others.map(({ id, name }) => (
@@ -72,26 +95,50 @@ function Readings({ open, step }: StepProps) {
         <ReadingOf
           open={open}
           step={step}
+          kit={kit}
           reading={shown}
           isDue={due !== undefined}
           onRecorded={() => setAgainId(undefined)}
           onAgain={() => setAgainId(shown.id)}
         />
       )}
-      {!due && <OutcomePanel open={open} step={step} outcome={outcome} />}
+      {!due && <Ending open={open} step={step} kit={kit} onAgain={setAgainId} />}
     </>
   );
 }
 
-interface ReadingOfProps extends StepProps {
-  readonly reading: StepReading;
-  readonly isDue: boolean;
-  readonly onRecorded: () => void;
-  readonly onAgain: () => void;
+interface EndingProps extends ReadingsProps {
+  readonly onAgain: (readingId: string) => void;
 }
 
-function ReadingOf({ reading, ...rest }: ReadingOfProps) {
-  if (reading.spec.kind === 'choice')
-    return <ChoicePanel key={reading.id} reading={reading} spec={reading.spec} {...rest} />;
-  return <ReadingPanel key={reading.id} reading={reading} spec={reading.spec} {...rest} />;
+/** What comes once everything is entered: what is computed from it, what is too close to call, and the outcome. */
+function Ending({ open, step, kit, onAgain }: EndingProps) {
+  const { taken } = open.trail;
+  const close = step.readings.flatMap(({ id }) => closeCallOf(open, taken[id]) ?? [])[0];
+  return (
+    <>
+      {step.readings.map((reading) => (
+        <DerivedReading key={reading.id} open={open} step={step} reading={reading} kit={kit} />
+      ))}
+      {close ? (
+        <CloseCall open={open} step={step} taken={close.taken} asks={close.asks} kit={kit} onAgain={onAgain} />
+      ) : (
+        <OutcomePanel open={open} step={step} outcome={outcomeOfTaken(step, taken)} />
+      )}
+    </>
+  );
+}
+
+function closeCallOf({ plan }: OpenTrail, taken: TakenReading | undefined) {
+  const asks = taken && closeCallAsks(plan.tooClose, taken);
+  return asks && { asks, taken };
+}
+
+function ReadingOf({ reading, ...rest }: ReadingProps & { readonly reading: StepReading }) {
+  const { spec } = reading;
+  const props = { ...rest, reading };
+  if (spec.kind === 'choice') return <ChoicePanel key={reading.id} {...props} spec={spec} />;
+  if (spec.kind === 'count') return <CountPanel key={reading.id} {...props} spec={spec} />;
+  if (isSeries(spec)) return <SeriesPanel key={reading.id} {...props} spec={spec} />;
+  return isMeasured(spec) ? <ReadingPanel key={reading.id} {...props} spec={spec} /> : null;
 }

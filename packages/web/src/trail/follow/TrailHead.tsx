@@ -3,10 +3,12 @@ import { usePlanQuery } from '../../plan/planApi';
 import { Bar } from '../../ui/Page';
 import { selectIsOnline, selectLog } from '../trailSlice';
 import classes from './TrailHead.module.css';
+import { TrailMenu } from './TrailMenu';
 import type { OpenTrail } from './useTrail';
 
 /** What is always visible: vehicle and job, the vehicle state as the trail believes it, and what is saved. */
-export function TrailHead({ open: { trailId, plan, trail } }: { readonly open: OpenTrail }) {
+export function TrailHead({ open }: { readonly open: OpenTrail }) {
+  const { trailId, plan, trail } = open;
   return (
     <Bar compact>
       <div className={classes.job}>
@@ -18,6 +20,7 @@ export function TrailHead({ open: { trailId, plan, trail } }: { readonly open: O
       </div>
       <BelievedState believed={trail.believed} />
       <Saved trailId={trailId} />
+      <TrailMenu open={open} />
     </Bar>
   );
 }

@@ -1,3 +1,4 @@
+import type { TooClosePolicy } from '@probe-trail/core/plan';
 import { readingIn } from '@probe-trail/core/reading';
 import { sayVerdict, type Verdict } from '@probe-trail/core/spec';
 import { type EntryProblem, type JudgedEntry, sayMisfit } from '@probe-trail/core/trail';
@@ -8,15 +9,19 @@ import type { TypedReading } from './useTypedReading';
 import classes from './VerdictPanel.module.css';
 
 interface VerdictProps {
-  readonly judged: JudgedEntry | undefined;
+  readonly judged: Pick<JudgedEntry, 'reading' | 'verdict'> | undefined;
+  readonly policy: TooClosePolicy;
   /** Only while something is being typed. */
-  readonly typedReading?: TypedReading | undefined;
+  readonly typedReading?: Pick<TypedReading, 'text' | 'judged' | 'refusal'> | undefined;
+  /** What must be known before anything is typed: why there is no limit here. */
+  readonly hint?: string | undefined;
 }
 
 /** What the reading means, in words, at once. */
-export function VerdictPanel({ judged, typedReading }: VerdictProps) {
+export function VerdictPanel({ judged, policy, typedReading, hint }: VerdictProps) {
   if (typedReading?.refusal) return <p className={classes.problem}>{typedReading.refusal}</p>;
-  if (judged) return <VerdictOf judged={judged} />;
+  if (judged) return <VerdictOf judged={judged} policy={policy} />;
+  if (typedReading?.text === '' && hint !== undefined) return <p className={classes.problem}>{hint}</p>;
   if (typedReading && !typedReading.judged.ok)
     return <ProblemOf typed={typedReading.text} problem={typedReading.judged.problem} />;
   return null;
@@ -30,12 +35,19 @@ function ProblemOf({ typed, problem }: { readonly typed: string; readonly proble
   );
 }
 
-function VerdictOf({ judged: { verdict, reading } }: { readonly judged: JudgedEntry }) {
+interface VerdictOfProps {
+  readonly judged: Pick<JudgedEntry, 'reading' | 'verdict'>;
+  readonly policy: TooClosePolicy;
+}
+
+function VerdictOf({ judged: { verdict, reading }, policy }: VerdictOfProps) {
   const { units } = usePreferences();
   const { colour, word } = verdictLook[verdict.kind];
   const inOwnUnits = reading && readingIn(reading, units);
   const says =
-    verdict.zone.name !== '' && verdict.zone.name !== word.toLowerCase() ? `${word}: ${verdict.zone.name}` : word;
+    verdict.kind !== 'noLimit' && verdict.zone.name !== '' && verdict.zone.name !== word.toLowerCase()
+      ? `${word}: ${verdict.zone.name}`
+      : word;
   return (
     <div className={classes.verdict} aria-live="polite" data-verdict={verdict.kind}>
       <h2 style={{ color: colour }}>
@@ -49,13 +61,19 @@ function VerdictOf({ judged: { verdict, reading } }: { readonly judged: JudgedEn
           {inOwnUnits && ` That is ${inOwnUnits}.`}
         </span>
       </p>
-      {verdict.kind === 'tooCloseToCall' && <p>{sayTooClose(verdict)}</p>}
+      {verdict.kind === 'tooCloseToCall' && <p>{sayTooClose(verdict, policy)}</p>}
     </div>
   );
 }
 
-/** The plan goes on as the nominal value says; that is never done silently. */
-function sayTooClose({ zone, conformity }: Verdict): string {
+/** What follows from it is never done silently. */
+function sayTooClose({ zone, conformity }: Verdict, policy: TooClosePolicy): string {
   const chance = conformity === null ? '' : `The chance that it is in spec is ${Math.round(conformity * 100)} %. `;
-  return `${chance}It counts as ${zone.name}, as the number says. Measure again with a finer range if you can.`;
+  return `${chance}${sayPolicy[policy](zone.name)}`;
 }
+
+const sayPolicy: Record<TooClosePolicy, (zone: string) => string> = {
+  asNominal: (zone) => `It counts as ${zone}, as the number says. Measure again with a finer range if you can.`,
+  repeat: () => 'The plan wants it measured once more.',
+  betterInstrument: () => 'The plan wants it measured with a better instrument.',
+};

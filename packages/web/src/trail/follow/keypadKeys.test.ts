@@ -1,6 +1,6 @@
 import { parseReading } from '@probe-trail/core/reading';
 import { expect } from 'chai';
-import { keypadKeys, pressBack, pressKey } from './keypadKeys';
+import { keypadKeys, pressBack, pressKey, usableKeys } from './keypadKeys';
 
 const press = (...keys: string[]) => keys.reduce(pressKey, '');
 
@@ -39,4 +39,24 @@ describe('pressBack', () => {
     ['', ''],
   ] as const)
     it(`takes “${text}” back to “${want}”`, () => expect(pressBack(text)).to.equal(want));
+});
+
+describe('usableKeys', () => {
+  for (const [text, unit, key, isUsable] of [
+    ['', 'V', '4', true],
+    ['', 'V', '−', true],
+    ['', 'V', 'mV', false],
+    ['−', 'V', 'mV', false],
+    ['12', 'V', 'mV', true],
+    ['12 mV', 'V', 'mV', false],
+    ['12.', 'V', '.', false],
+    ['−', 'V', '.', true],
+    ['12345678', 'V', '9', false],
+    ['', 'kΩ', '−', false],
+    ['', '%', 'OL', false],
+    ['OL', 'V', 'OL', false],
+    ['OL', 'V', '3', true],
+  ] as const)
+    it(`after “${text}” in ${unit}, ${key} ${isUsable ? 'can' : 'cannot'} be pressed`, () =>
+      expect(usableKeys(text, unit).split(' ').includes(key)).to.equal(isUsable));
 });

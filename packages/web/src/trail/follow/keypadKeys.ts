@@ -1,16 +1,5 @@
-import { type Quantity, unitOf } from '@probe-trail/core/units';
-
-/** Quantities whose readings can be negative on a meter. */
-const signed: ReadonlySet<Quantity> = new Set([
-  'voltage',
-  'current',
-  'temperature',
-  'temperatureDifference',
-  'pressure',
-  'angle',
-  'torque',
-  'force',
-]);
+import { parseReading } from '@probe-trail/core/reading';
+import { canBeNegative, type Quantity, unitOf } from '@probe-trail/core/units';
 
 /** Quantities for which meters show OL. */
 const overloading: ReadonlySet<Quantity> = new Set(['voltage', 'resistance', 'current', 'frequency', 'capacitance']);
@@ -37,10 +26,30 @@ export interface KeypadKeys {
 export function keypadKeys(unit: string): KeypadKeys {
   const { quantity } = unitOf(unit).base;
   return {
-    minus: signed.has(quantity),
+    minus: canBeNegative(unit),
     overload: overloading.has(quantity),
     units: (shownUnits[quantity] ?? []).filter((symbol) => symbol !== unit).slice(0, 2),
   };
+}
+
+const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0'];
+
+// No meter shows more digits than this.
+const mostDigits = 8;
+
+/** The keys that would lead to a reading, or to the beginning of one, after this text; separated by spaces. */
+export function usableKeys(text: string, unit: string): string {
+  const { minus, overload, units } = keypadKeys(unit);
+  const keys = [...digits, '.', ...(minus ? ['−'] : []), ...(overload ? ['OL'] : []), ...units];
+  return keys.filter((key) => isUsable(text, key, unit)).join(' ');
+}
+
+function isUsable(text: string, key: string, unit: string): boolean {
+  const next = pressKey(text, key);
+  if (next === text || (/^\d$/.test(key) && next.replace(/\D/g, '').length > mostDigits)) return false;
+  // A unit without a number before it is the beginning of nothing.
+  if (/^ /.test(next)) return false;
+  return next === '−' || parseReading(next, { unit, ambientKPa: 101.325 }).ok;
 }
 
 /** The text after a key: a unit replaces the one that stands there, OL replaces everything, a second point is not taken. */
@@ -48,8 +57,8 @@ export function pressKey(text: string, key: string): string {
   if (key === 'OL') return 'OL';
   if (key === '−') return text.startsWith('−') ? text.slice(1) : `−${text}`;
   const [digits = '', unit = ''] = text.split(' ');
-  const number = digits === 'OL' ? '' : digits;
-  if (key === '.') return /[.,]/.test(number) ? text : join(`${number === '' ? '0' : number}.`, unit);
+  const number = digits === 'OL' || digits === '−OL' ? '' : digits;
+  if (key === '.') return /[.,]/.test(number) ? text : join(`${/\d/.test(number) ? number : `${number}0`}.`, unit);
   return /^\d$/.test(key) ? join(number + key, unit) : join(number, key);
 }
 

@@ -1,16 +1,17 @@
-import type { Step, StepReading } from '@probe-trail/core/plan';
 import { formatReading } from '@probe-trail/core/reading';
 import type { Result } from '@probe-trail/core/result';
-import { findSlips, type MeasuredSpec, type Slip } from '@probe-trail/core/spec';
-import { type EntryProblem, earlierReading, type JudgedEntry, judgeEntry } from '@probe-trail/core/trail';
+import { findSlips, type Limits, limitsOf, type MeasuredSpec, type Slip } from '@probe-trail/core/spec';
+import { type Entry, type EntryProblem, earlierReading, type JudgedEntry, judgeEntry } from '@probe-trail/core/trail';
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { selectTyped, typed } from '../trailSlice';
-import type { OpenTrail } from './useTrail';
+import { type EntryOrigin, placeOf, type ReadingProps, recordReading } from './recordReading';
 
 export interface TypedReading {
   readonly text: string;
   readonly judged: Result<JudgedEntry, EntryProblem>;
+  /** The limits that hold here and now; or why there are none. */
+  readonly limits: Result<Limits, string>;
   /** The slips to ask about before this is recorded; empty unless the question is open. */
   readonly slips: readonly Slip[];
   /** Why the last attempt to record was refused. */
@@ -22,26 +23,29 @@ export interface TypedReading {
   /** Records what is typed, or opens the slip question first. */
   readonly submit: () => void;
   /** Records this text as the answer to the slip question, or an earlier reading that still stands. */
-  readonly recordAs: (text: string, from?: { readonly typedFirst?: string; readonly stillStands?: string }) => void;
+  readonly recordAs: (text: string, origin?: EntryOrigin) => void;
 }
 
 /** What is being typed for a reading: judged with every character, kept until it is recorded. */
-export function useTypedReading(
-  open: OpenTrail,
-  step: Step,
-  reading: StepReading,
-  spec: MeasuredSpec,
-  onRecorded: () => void,
-): TypedReading {
+export function useTypedReading(props: ReadingProps, spec: MeasuredSpec): TypedReading {
+  const { reading, kit } = props;
+  const { bench, leadsSwapped } = kit;
   const dispatch = useAppDispatch();
-  const place = `${open.trailId}/${step.id}/${reading.id}`;
+  const place = placeOf(props);
   const text = useAppSelector((state) => selectTyped(state, place));
   const [isAsking, setIsAsking] = useState(false);
   const [refusal, setRefusal] = useState<string | undefined>();
-  const judged = useMemo(() => judgeEntry(step, reading, { kind: 'typed', text }), [step, reading, text]);
+  const judged = useMemo(
+    () => judgeEntry(reading, typedEntry(text, leadsSwapped), bench),
+    [reading, text, bench, leadsSwapped],
+  );
+  const limits = useMemo(() => limitsOf(spec, bench.valueFor), [spec, bench]);
   const slips = useMemo(
-    () => (judged.ok && judged.value.reading ? findSlips(spec, judged.value.reading) : []),
-    [judged, spec],
+    () =>
+      judged.ok && judged.value.reading && limits.ok
+        ? findSlips(limits.value.line, judged.value.reading, bench.ambientKPa)
+        : [],
+    [judged, limits, bench],
   );
 
   const setText = (next: string) => {
@@ -49,20 +53,12 @@ export function useTypedReading(
     setRefusal(undefined);
     dispatch(typed({ place, text: next }));
   };
-  const recordAs: TypedReading['recordAs'] = (entered, { typedFirst = null, stillStands = null } = {}) => {
-    const entry = { kind: 'typed', text: entered } as const;
-    const says = open.record({
-      kind: 'readingEntered',
-      stepId: step.id,
-      readingId: reading.id,
-      entry,
-      typedFirst,
-      stillStands,
-    });
+  const recordAs: TypedReading['recordAs'] = (entered, origin) => {
+    // A reading that is taken over, or answered for, has its sign already.
+    const isAsShown = origin === undefined;
+    const says = recordReading(props)(typedEntry(entered, isAsShown && leadsSwapped), origin);
+    if (says === undefined) setText('');
     setRefusal(says);
-    if (says !== undefined) return;
-    setText('');
-    onRecorded();
   };
   const submit = () => {
     if (!judged.ok) return;
@@ -78,17 +74,24 @@ export function useTypedReading(
     [],
   );
   const onRecord = useCallback(() => latest.current.submit(), []);
-  return { text, judged, slips: isAsking ? slips : [], refusal, setText, onKey, onRecord, submit, recordAs };
+  return { text, judged, limits, slips: isAsking ? slips : [], refusal, setText, onKey, onRecord, submit, recordAs };
 }
 
+const typedEntry = (text: string, leadsSwapped: boolean): Entry => ({
+  kind: 'typed',
+  text,
+  ...(leadsSwapped && { leadsSwapped }),
+});
+
 /** The reading of an earlier visit to this step, to be taken over instead of measured again. */
-export function offerOf({ trail }: OpenTrail, step: Step, reading: StepReading) {
-  const earlier = earlierReading(trail, step.id, reading.id);
+export function offerOf({ open, step, reading }: Pick<ReadingProps, 'open' | 'step' | 'reading'>) {
+  const earlier = earlierReading(open.trail, step.id, reading.id);
   if (!earlier?.reading) return undefined;
   return {
-    shown: formatReading(earlier.reading),
-    text: earlier.reading.text,
+    // In the sign that it has, whichever way the leads were held then.
+    text: formatReading(earlier.reading),
     eventId: earlier.eventId,
     atMs: earlier.atMs,
+    takenIn: earlier.takenIn,
   };
 }

@@ -1,24 +1,31 @@
 import { parseReading } from '@probe-trail/core/reading';
-import { judgeChoice, judgeReading } from '@probe-trail/core/spec';
+import { judgeChoice, judgeReading, uncertaintyOf, zonesOf } from '@probe-trail/core/spec';
 import type { TakenReading, Waymark } from '@probe-trail/core/trail';
 import { expect } from 'chai';
 import { markOf, sayWaymark } from './waymarkLook';
 
 const spec = { kind: 'band', unit: 'V', min: 12, max: 14.8 } as const;
 const common = { eventId: 'e', readingId: 'r', atMs: 0, by: 'Tobi Lunde', typedFirst: null, stillStands: null };
+const around = { rows: [], instrument: undefined, takenIn: {}, tries: [], acceptedBecause: undefined };
 
 function measured(text: string): TakenReading {
   const reading = parseReading(text, spec);
   if (!reading.ok) throw new Error(`${text} was refused`);
   return {
     ...common,
+    ...around,
     entry: { kind: 'typed', text },
     reading: reading.value,
-    verdict: judgeReading(spec, reading.value),
+    verdict: judgeReading(
+      { line: zonesOf(spec), uncertainty: 0, says: '' },
+      reading.value,
+      uncertaintyOf(reading.value),
+    ),
   };
 }
 const seen: TakenReading = {
   ...common,
+  ...around,
   entry: { kind: 'chosen', optionId: 'fine' },
   reading: undefined,
   verdict: judgeChoice({ id: 'fine', name: 'nothing seen', meaning: '', ok: true }),

@@ -12,12 +12,16 @@ export function markOf({
   if (setAside || skippedBecause !== undefined) return 'open';
   const kinds = taken.map(({ verdict }) => verdict.kind);
   if (kinds.includes('outOfSpec')) return 'outOfSpec';
-  return kinds.includes('tooCloseToCall') ? 'tooCloseToCall' : 'inSpec';
+  if (kinds.includes('tooCloseToCall')) return 'tooCloseToCall';
+  return kinds.includes('noLimit') ? 'noLimit' : 'inSpec';
 }
 
 /** A taken reading in a few words: its number, or what was seen. */
-export const sayTaken = ({ reading, verdict }: TakenReading): string =>
-  reading ? formatReading(reading) : verdict.zone.name;
+export const sayTaken = ({ reading, verdict, rows }: TakenReading): string => {
+  if (reading) return formatReading(reading);
+  // A count and a series say more in their note than in the name of their zone; a short one fits.
+  return rows.length === 0 && verdict.note !== '' && verdict.kind !== 'noLimit' ? verdict.note : verdict.zone.name;
+};
 
 /** What a waymark showed, in a few words. */
 export function sayWaymark({ taken, skippedBecause }: Waymark): string {

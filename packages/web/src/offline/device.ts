@@ -1,0 +1,51 @@
+import type { TrailEvent } from '@probe-trail/core/trail';
+import { Dexie, type EntityTable } from 'dexie';
+
+/** An event that the server has not acknowledged yet. */
+export interface WaitingEvent {
+  readonly seq: number;
+  readonly trailId: string;
+  readonly event: TrailEvent;
+}
+
+/** An event that the server refused; kept, so that nothing typed is lost. */
+export interface RefusedEvent extends WaitingEvent {
+  readonly says: string;
+}
+
+/** The events of a trail that the server has, as far as this device knows: those in its order, then own ones that it acknowledged since. */
+export interface KeptLog {
+  readonly trailId: string;
+  readonly confirmed: readonly TrailEvent[];
+  readonly acknowledged: readonly TrailEvent[];
+}
+
+/** What a request was answered, to be shown again without a network. */
+export interface KeptAnswer {
+  readonly url: string;
+  readonly data: unknown;
+  readonly atMs: number;
+}
+
+/** A picture taken here; it stays until the server has it. */
+export interface WaitingPhoto {
+  readonly photoId: string;
+  readonly picture: Blob;
+}
+
+class DeviceDatabase extends Dexie {
+  waiting!: EntityTable<WaitingEvent, 'seq'>;
+  refused!: EntityTable<RefusedEvent, 'seq'>;
+  logs!: EntityTable<KeptLog, 'trailId'>;
+  answers!: EntityTable<KeptAnswer, 'url'>;
+  photos!: EntityTable<WaitingPhoto, 'photoId'>;
+
+  constructor() {
+    super('probe-trail');
+    this.version(1).stores({ waiting: '++seq, trailId', refused: 'seq, trailId' });
+    this.version(2).stores({ logs: 'trailId', answers: 'url, atMs', photos: 'photoId' });
+  }
+}
+
+/** What this device keeps for itself: it outlives a reload, a crash and a restart. */
+export const device = new DeviceDatabase();

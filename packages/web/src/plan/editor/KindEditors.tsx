@@ -1,0 +1,292 @@
+import { Group, Select, TagsInput, Textarea } from '@mantine/core';
+import { parseFormula, sayFormulaProblem } from '@probe-trail/core/formula';
+import { formatPlain } from '@probe-trail/core/reading';
+import { failed, ok, type Result } from '@probe-trail/core/result';
+import type {
+  ChangeSpec as BeforeAfterSpec,
+  CountSpec,
+  CurveSpec,
+  FormulaSpec,
+  SiblingsSpec,
+  SweepSpec,
+} from '@probe-trail/core/spec';
+import { nanoid } from '@reduxjs/toolkit';
+import { useState } from 'react';
+import { TextLine } from '../../ui/TextField';
+import { CommittedInput } from './CommittedInput';
+import { useEditor } from './editorContext';
+import { parseLimit, parseOpenLimit, parseUnit } from './parseFields';
+import { type ChangeSpec, UnitInput } from './SpecEditor';
+import classes from './StepEditor.module.css';
+import { parseTable, type TableRow, tableText } from './tableText';
+
+interface EditorProps<S extends CurveSpec | FormulaSpec | SiblingsSpec | BeforeAfterSpec | SweepSpec | CountSpec> {
+  readonly spec: S;
+  readonly onChange: ChangeSpec<S>;
+}
+
+const limitText = (limit: number | null) => (limit === null ? '' : formatPlain(limit));
+
+/** Limits that follow another value along a table. */
+export function CurveEditor({ spec, onChange }: EditorProps<CurveSpec>) {
+  const { plan } = useEditor();
+  const names = [...plan.inputs, ...plan.steps.flatMap(({ readings }) => readings)].map(({ id }) => id);
+  return (
+    <>
+      <div className={classes.columns}>
+        <Select
+          label="Depends on"
+          data={[...new Set([...names, spec.of])]}
+          value={spec.of}
+          searchable
+          allowDeselect={false}
+          onChange={(of) => of && onChange(null, { ...spec, of })}
+        />
+        <CommittedInput
+          label="in"
+          value={spec.ofUnit}
+          parse={parseUnit}
+          onCommit={(ofUnit) => onChange('ofUnit', { ...spec, ofUnit })}
+        />
+        <UnitInput spec={spec} onChange={onChange} />
+      </div>
+      <TableText
+        rows={spec.rows}
+        unit={spec.unit}
+        atUnit={spec.ofUnit}
+        onRows={(rows) => onChange('rows', { ...spec, rows })}
+      />
+    </>
+  );
+}
+
+export function SweepEditor({ spec, onChange }: EditorProps<SweepSpec>) {
+  return (
+    <>
+      <div className={classes.columns}>
+        <TextLine
+          label="Commanded"
+          placeholder="Such as pedal travel"
+          maxLength={60}
+          value={spec.command}
+          onText={(command) => onChange('command', { ...spec, command })}
+        />
+        <CommittedInput
+          label="in"
+          value={spec.commandUnit}
+          parse={parseUnit}
+          onCommit={(commandUnit) => onChange('commandUnit', { ...spec, commandUnit })}
+        />
+        <UnitInput spec={spec} onChange={onChange} />
+      </div>
+      <TableText
+        rows={spec.rows}
+        unit={spec.unit}
+        atUnit={spec.commandUnit}
+        onRows={(rows) => onChange('rows', { ...spec, rows })}
+      />
+    </>
+  );
+}
+
+interface TableProps {
+  readonly rows: readonly TableRow[];
+  readonly unit: string;
+  readonly atUnit: string;
+  readonly onRows: (rows: readonly TableRow[]) => void;
+}
+
+/** A table as text: typed, or pasted from a spreadsheet; until it makes sense it stays as typed, with the reason. */
+function TableText({ rows, unit, atUnit, onRows }: TableProps) {
+  const [typed, setTyped] = useState<string | undefined>();
+  const parsed = typed === undefined ? undefined : parseTable(unit, atUnit)(typed);
+  return (
+    <Textarea
+      label="Rows"
+      description={`One to a line: value in ${atUnit}; from; to, or value; nominal ± tolerance, in ${unit}. A paste from a spreadsheet will do.`}
+      autosize
+      minRows={3}
+      maxRows={16}
+      classNames={{ input: 'mono' }}
+      value={typed ?? tableText(rows)}
+      error={parsed && !parsed.ok && parsed.problem}
+      onChange={(event) => {
+        const { value } = event.currentTarget;
+        setTyped(value);
+        const read = parseTable(unit, atUnit)(value);
+        if (read.ok) onRows(read.value);
+      }}
+      onBlur={() => parsed?.ok !== false && setTyped(undefined)}
+    />
+  );
+}
+
+/** A formula, or nothing for an open limit. */
+export function parseOpenFormula(text: string): Result<string | null, string> {
+  if (text.trim() === '') return ok(null);
+  const formula = parseFormula(text);
+  return formula.ok ? ok(text.trim()) : failed(sayFormulaProblem(formula.problem));
+}
+
+export function FormulaEditor({ spec, onChange }: EditorProps<FormulaSpec>) {
+  return (
+    <div className={classes.columns}>
+      {(['min', 'max'] as const).map((side) => (
+        <CommittedInput
+          key={side}
+          label={side === 'min' ? 'Not less than' : 'Not more than'}
+          placeholder="open"
+          description="Names of readings and inputs, each in its unit without prefix"
+          value={spec[side] ?? ''}
+          parse={parseOpenFormula}
+          onCommit={(formula) => onChange(side, { ...spec, [side]: formula })}
+        />
+      ))}
+      <UnitInput spec={spec} onChange={onChange} />
+    </div>
+  );
+}
+
+/** The names of parts as tags; a part that stays keeps its id. */
+function named<Part extends { readonly id: string; readonly name: string }>(
+  parts: readonly Part[],
+  names: readonly string[],
+) {
+  return names.map((name) => parts.find((part) => part.name === name) ?? { id: `m${nanoid(5)}`, name });
+}
+
+export function SiblingsEditor({ spec, onChange }: EditorProps<SiblingsSpec>) {
+  return (
+    <>
+      <TagsInput
+        label="Alike things"
+        description="Enter after each; two at least"
+        value={spec.members.map(({ name }) => name)}
+        onChange={(names) => names.length >= 2 && onChange(null, { ...spec, members: named(spec.members, names) })}
+      />
+      <div className={classes.columns}>
+        <CommittedInput
+          label="Allowed from the median of the others"
+          value={formatPlain(spec.spread)}
+          parse={parseLimit(spec.as === 'percent' ? '%' : spec.unit)}
+          onCommit={(spread) => onChange('spread', { ...spec, spread: Math.abs(spread) })}
+        />
+        <Select
+          label="in"
+          data={[
+            { value: 'absolute', label: spec.unit },
+            { value: 'percent', label: '%' },
+          ]}
+          value={spec.as}
+          allowDeselect={false}
+          onChange={(as) => as && onChange(null, { ...spec, as: as as SiblingsSpec['as'] })}
+        />
+        <UnitInput spec={spec} onChange={onChange} />
+      </div>
+    </>
+  );
+}
+
+const directions = [
+  { value: 'rise', label: 'rises' },
+  { value: 'fall', label: 'falls' },
+  { value: 'stay', label: 'stays' },
+];
+
+export function ChangeEditor({ spec, onChange }: EditorProps<BeforeAfterSpec>) {
+  const turn = (direction: BeforeAfterSpec['direction']) =>
+    onChange(
+      null,
+      direction === 'stay'
+        ? { ...spec, direction, atLeast: null, atMost: spec.atMost ?? spec.atLeast ?? 0 }
+        : { ...spec, direction, atLeast: spec.atLeast ?? 0 },
+    );
+  return (
+    <>
+      <TextLine
+        label="What is done in between"
+        placeholder="Such as: unplug C31"
+        maxLength={200}
+        value={spec.action}
+        onText={(action) => onChange('action', { ...spec, action })}
+      />
+      <div className={classes.columns}>
+        <Select
+          label="The reading then"
+          data={directions}
+          value={spec.direction}
+          allowDeselect={false}
+          onChange={(direction) => direction && turn(direction as BeforeAfterSpec['direction'])}
+        />
+        {spec.direction !== 'stay' && (
+          <CommittedInput
+            label="by at least"
+            rightSection={spec.unit}
+            value={limitText(spec.atLeast)}
+            parse={parseLimit(spec.unit)}
+            onCommit={(atLeast) => onChange('atLeast', { ...spec, atLeast: Math.abs(atLeast) })}
+          />
+        )}
+        <CommittedInput
+          label={spec.direction === 'stay' ? 'within' : 'by at most'}
+          placeholder={spec.direction === 'stay' ? '' : 'open'}
+          rightSection={spec.unit}
+          value={limitText(spec.atMost)}
+          parse={spec.direction === 'stay' ? parseLimit(spec.unit) : parseOpenLimit(spec.unit)}
+          onCommit={(atMost) => onChange('atMost', { ...spec, atMost: atMost === null ? null : Math.abs(atMost) })}
+        />
+        <UnitInput spec={spec} onChange={onChange} />
+      </div>
+    </>
+  );
+}
+
+/** A whole number, or nothing for an open limit. */
+function parseCount(text: string): Result<number | null, string> {
+  if (text.trim() === '') return ok(null);
+  return /^\d{1,6}$/.test(text.trim()) ? ok(Number(text)) : failed('A whole number, or nothing for no limit.');
+}
+
+function parseSeconds(text: string): Result<number, string> {
+  const seconds = Number(text);
+  return Number.isInteger(seconds) && seconds >= 1 && seconds <= 3600 ? ok(seconds) : failed('From 1 to 3600 s.');
+}
+
+export function CountEditor({ spec, onChange }: EditorProps<CountSpec>) {
+  return (
+    <>
+      <Group grow align="start">
+        <TextLine
+          label="What is counted"
+          placeholder="Such as dropouts"
+          maxLength={60}
+          value={spec.what}
+          onText={(what) => onChange('what', { ...spec, what })}
+        />
+        <CommittedInput
+          label="For how long"
+          rightSection="s"
+          value={String(spec.inSeconds)}
+          parse={parseSeconds}
+          onCommit={(inSeconds) => onChange('inSeconds', { ...spec, inSeconds })}
+        />
+        {(['min', 'max'] as const).map((side) => (
+          <CommittedInput
+            key={side}
+            label={side === 'min' ? 'At least' : 'At most'}
+            placeholder="open"
+            value={spec[side] === null ? '' : String(spec[side])}
+            parse={parseCount}
+            onCommit={(count) => onChange(side, { ...spec, [side]: count })}
+          />
+        ))}
+      </Group>
+      <TagsInput
+        label="Sections of the harness"
+        description="Moved one after the other; none: counted as a whole"
+        value={spec.sections.map(({ name }) => name)}
+        onChange={(names) => onChange(null, { ...spec, sections: named(spec.sections, names) })}
+      />
+    </>
+  );
+}

@@ -1,0 +1,81 @@
+import { Button, Group, SegmentedControl } from '@mantine/core';
+import { type CountSpec, sayCount } from '@probe-trail/core/spec';
+import { useState } from 'react';
+import classes from './CountPanel.module.css';
+import { type ReadingProps, recordReading } from './recordReading';
+import { useCounter } from './useCounter';
+import { VerdictPanel } from './VerdictPanel';
+
+interface PanelProps extends ReadingProps {
+  readonly spec: CountSpec;
+}
+
+/** A big place to tap at every event, a running clock, and a sound: for eyes and hands that are at the harness. */
+export function CountPanel({ spec, ...props }: PanelProps) {
+  const { open, step, reading, isDue, onAgain } = props;
+  const counter = useCounter(props, spec);
+  const [refusal, setRefusal] = useState<string | undefined>();
+  const recorded = isDue ? undefined : open.trail.taken[reading.id];
+  const { judged, counted, section, seconds, isRunning } = counter;
+  const left = Math.max(0, Math.ceil(spec.inSeconds - seconds));
+  const record = () => {
+    const says = recordReading(props)({ kind: 'counted', counts: [...counted.counts], seconds });
+    setRefusal(says);
+    if (says === undefined) counter.clear();
+  };
+  if (recorded)
+    return (
+      <section className={classes.count} aria-label={reading.name || step.title}>
+        <VerdictPanel judged={recorded} policy={open.plan.tooClose} />
+        <Button variant="default" size="lg" onClick={onAgain}>
+          Count again
+        </Button>
+      </section>
+    );
+  return (
+    <section className={classes.count} aria-label={reading.name || step.title}>
+      {spec.sections.length > 0 && (
+        <SegmentedControl
+          aria-label="Section that is moved now"
+          fullWidth
+          size="lg"
+          data={spec.sections.map(({ id, name }, index) => ({
+            value: id,
+            label: `${name || id}: ${counted.counts[index] ?? 0}`,
+          }))}
+          value={spec.sections[section]?.id ?? ''}
+          onChange={(id) => counter.setSection(spec.sections.findIndex((one) => one.id === id))}
+        />
+      )}
+      <button type="button" className={classes.tap} data-running={isRunning || undefined} onClick={counter.tap}>
+        <b className="mono">{counted.counts[section] ?? 0}</b>
+        <span>
+          {isRunning
+            ? `tap at each of the ${spec.what || 'events'}`
+            : seconds === 0
+              ? 'Start the clock'
+              : 'The time is up'}
+        </span>
+        <span className="mono">{left} s left</span>
+      </button>
+      <div className={classes.row}>
+        <VerdictPanel
+          judged={judged.ok ? judged.value : undefined}
+          policy={open.plan.tooClose}
+          typedReading={{ text: sayCount(spec, { ...counted, seconds: Math.floor(seconds) }), judged, refusal }}
+        />
+        <Group>
+          <Button variant="default" size="lg" disabled={seconds === 0} onClick={counter.clear}>
+            Begin anew
+          </Button>
+          <Button variant="default" size="lg" disabled={counter.isSilent} onClick={counter.takeBack}>
+            One less
+          </Button>
+          <Button size="xl" mih={64} disabled={!judged.ok} onClick={record}>
+            Record
+          </Button>
+        </Group>
+      </div>
+    </section>
+  );
+}

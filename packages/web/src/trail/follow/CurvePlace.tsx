@@ -1,0 +1,32 @@
+import { knownIn } from '@probe-trail/core/formula';
+import type { CurveSpec, VerdictKind } from '@probe-trail/core/spec';
+import type { Bench } from '@probe-trail/core/trail';
+import { useMemo } from 'react';
+import { LimitChart } from '../../ui/LimitChart';
+import { bandOfRows } from '../../ui/limitChartData';
+
+interface PlaceProps {
+  readonly spec: CurveSpec;
+  readonly bench: Bench;
+  /** What is being typed, or was recorded, in the unit of the spec. */
+  readonly value: number | undefined;
+  readonly verdict: VerdictKind | undefined;
+}
+
+/** Where on the curve the vehicle stands: the limits along it, and the reading at its place. */
+export function CurvePlace({ spec, bench, value, verdict }: PlaceProps) {
+  const band = useMemo(() => bandOfRows(spec.rows), [spec]);
+  const found = bench.valueFor(spec.of);
+  const at = typeof found === 'string' ? undefined : knownIn(found, spec.ofUnit)?.value;
+  const points = at === undefined || value === undefined ? [] : [{ x: at, y: value, kind: verdict ?? 'noLimit' }];
+  return (
+    <LimitChart
+      label={`Limits over ${spec.of}`}
+      band={band}
+      points={points}
+      here={at}
+      xTitle={`${spec.of} in ${spec.ofUnit}`}
+      yTitle={spec.unit}
+    />
+  );
+}

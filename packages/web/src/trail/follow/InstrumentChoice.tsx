@@ -1,0 +1,56 @@
+import { Button, Drawer, Stack } from '@mantine/core';
+import type { Instrument } from '@probe-trail/core/instrument';
+import { useState } from 'react';
+import { Moment } from '../../ui/Moment';
+import classes from './InstrumentChoice.module.css';
+import type { Kit } from './useKit';
+
+interface ChoiceProps {
+  readonly kit: Pick<Kit, 'offered' | 'instrument' | 'choose'>;
+  readonly says: string;
+}
+
+/** The instruments of the workshop that can measure this, one tap each. */
+export function InstrumentChoice({ kit: { offered, instrument, choose }, says }: ChoiceProps) {
+  const [isOpen, setIsOpen] = useState(false);
+  const take = (chosen: Instrument | null) => {
+    choose(chosen);
+    setIsOpen(false);
+  };
+  return (
+    <>
+      <button type="button" className={classes.which} onClick={() => setIsOpen(true)}>
+        {says}
+      </button>
+      <Drawer opened={isOpen} onClose={() => setIsOpen(false)} position="bottom" size="auto" title="Measured with">
+        <Stack maw={640}>
+          {offered.length === 0 && <p>No instrument of the workshop measures this.</p>}
+          {offered.map((one) => (
+            <button
+              key={one.id}
+              type="button"
+              className={classes.instrument}
+              aria-pressed={one.id === instrument?.id}
+              onClick={() => take(one)}
+            >
+              <b>{one.name}</b>
+              <small>
+                {one.calibrationDueAtMs === null ? (
+                  'not calibrated'
+                ) : (
+                  <>
+                    {one.calibrationDueAtMs < Date.now() ? 'calibration ran out ' : 'calibrated until '}
+                    <Moment atMs={one.calibrationDueAtMs} />
+                  </>
+                )}
+              </small>
+            </button>
+          ))}
+          <Button variant="default" size="lg" onClick={() => take(null)}>
+            One that is not on the list
+          </Button>
+        </Stack>
+      </Drawer>
+    </>
+  );
+}

@@ -1,0 +1,89 @@
+import { Button } from '@mantine/core';
+import type { SeriesSpec } from '@probe-trail/core/spec';
+import type { TakenReading } from '@probe-trail/core/trail';
+import { ChangeBoard } from './ChangeBoard';
+import { Keypad } from './Keypad';
+import { usableKeys } from './keypadKeys';
+import { ReadingField } from './ReadingField';
+import type { ReadingProps } from './recordReading';
+import classes from './SeriesPanel.module.css';
+import { SiblingsBoard } from './SiblingsBoard';
+import { SweepBoard } from './SweepBoard';
+import { type SeriesRow, useTypedRows } from './useTypedRows';
+import { VerdictPanel } from './VerdictPanel';
+
+interface PanelProps extends ReadingProps {
+  readonly spec: SeriesSpec;
+}
+
+/** Several numbers that are judged together: nothing but numbers and Enter, row after row, in a board that fits their kind. */
+export function SeriesPanel({ spec, ...props }: PanelProps) {
+  const { open, step, reading, isDue, onAgain } = props;
+  const typedRows = useTypedRows(props, spec);
+  const recorded = isDue ? undefined : open.trail.taken[reading.id];
+  const judged = recorded ?? (typedRows.judged.ok ? typedRows.judged.value : undefined);
+  const activeName = typedRows.rows[typedRows.active]?.name ?? '';
+  return (
+    <section className={classes.series} aria-label={reading.name || step.title}>
+      {step.readings.length > 1 && <h2 className={classes.name}>{reading.name}</h2>}
+      <Board
+        spec={spec}
+        rows={recorded ? recordedRows(recorded) : typedRows.rows}
+        active={recorded ? undefined : typedRows.active}
+        zoneId={judged?.verdict.zone.id}
+        onPick={typedRows.setActive}
+      />
+      <div className={classes.row}>
+        {recorded ? (
+          <Button variant="default" size="lg" onClick={onAgain}>
+            Type again
+          </Button>
+        ) : (
+          <div className={classes.entry}>
+            <span className={classes.rowName}>{activeName}</span>
+            <ReadingField
+              label={`${reading.name || step.title}, ${activeName}`}
+              unit={spec.unit}
+              typedReading={typedRows}
+            />
+          </div>
+        )}
+        <VerdictPanel judged={judged} policy={open.plan.tooClose} typedReading={recorded ? undefined : typedRows} />
+      </div>
+      {!recorded && (
+        <Keypad
+          unit={spec.unit}
+          usable={usableKeys(typedRows.text, spec.unit)}
+          canRecord={typedRows.canGoOn}
+          go={typedRows.isLast ? 'Record' : 'Next row'}
+          onKey={typedRows.onKey}
+          onRecord={typedRows.onSubmit}
+        />
+      )}
+    </section>
+  );
+}
+
+const recordedRows = ({ rows }: TakenReading): readonly SeriesRow[] =>
+  rows.map(({ label, reading, verdict }) => ({ name: label, text: reading.text, reading, verdict: verdict.kind }));
+
+export interface BoardProps<Spec> {
+  readonly spec: Spec;
+  readonly rows: readonly SeriesRow[];
+  /** The row that is being typed; `undefined` once all are recorded. */
+  readonly active: number | undefined;
+  /** What came out, once it can be said. */
+  readonly zoneId: string | undefined;
+  readonly onPick: (index: number) => void;
+}
+
+function Board({ spec, ...props }: BoardProps<SeriesSpec>) {
+  switch (spec.kind) {
+    case 'siblings':
+      return <SiblingsBoard spec={spec} {...props} />;
+    case 'change':
+      return <ChangeBoard spec={spec} {...props} />;
+    case 'sweep':
+      return <SweepBoard spec={spec} {...props} />;
+  }
+}

@@ -1,0 +1,60 @@
+import { Button, Drawer, Group, Stack, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { InputsPanel } from './InputsPanel';
+import type { OpenTrail } from './useTrail';
+
+/** What is seldom needed on a trail: a pause, what was asked at the start, the record. */
+export function TrailMenu({ open }: { readonly open: OpenTrail }) {
+  const { plan, trail, trailId, record } = open;
+  const [shown, setShown] = useState<'menu' | 'inputs' | undefined>();
+  const [reason, setReason] = useState('');
+  const asked = plan.inputs.filter(({ from }) => from === null);
+  const close = () => setShown(undefined);
+  return (
+    <>
+      <Button variant="default" onClick={() => setShown('menu')}>
+        More
+      </Button>
+      <Drawer opened={shown !== undefined} onClose={close} position="bottom" size="auto" title="This trail">
+        {shown === 'inputs' ? (
+          <InputsPanel open={open} inputs={asked} title="Asked at the start" onDone={close} />
+        ) : (
+          <Stack maw={640}>
+            {trail.at.kind !== 'concluded' && !trail.paused && (
+              <Group align="end">
+                <TextInput
+                  label="Pause it"
+                  description="Why, if somebody else goes on with it"
+                  style={{ flex: 1 }}
+                  maxLength={300}
+                  value={reason}
+                  onChange={(event) => setReason(event.currentTarget.value)}
+                />
+                <Button
+                  size="lg"
+                  variant="default"
+                  onClick={() => {
+                    record({ kind: 'paused', reason: reason.trim() });
+                    setReason('');
+                    close();
+                  }}
+                >
+                  Pause
+                </Button>
+              </Group>
+            )}
+            {asked.length > 0 && trail.at.kind !== 'concluded' && (
+              <Button size="lg" variant="default" onClick={() => setShown('inputs')}>
+                Change what was asked at the start
+              </Button>
+            )}
+            <Button size="lg" variant="default" component={Link} to={`/trails/${trailId}/record`}>
+              Record of this trail
+            </Button>
+          </Stack>
+        )}
+      </Drawer>
+    </>
+  );
+}

@@ -1,0 +1,14 @@
+let context: AudioContext | undefined;
+
+/** A short tone, for whoever looks at the harness and not at the screen. Where a device has no sound, nothing is lost. */
+export function playTone({ hertz, ms }: { readonly hertz: number; readonly ms: number }): void {
+  if (typeof AudioContext === 'undefined') return;
+  context ??= new AudioContext();
+  const tone = context.createOscillator();
+  const volume = context.createGain();
+  tone.frequency.value = hertz;
+  volume.gain.value = 0.15;
+  tone.connect(volume).connect(context.destination);
+  tone.start();
+  tone.stop(context.currentTime + ms / 1000);
+}

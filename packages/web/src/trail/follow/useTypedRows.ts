@@ -1,0 +1,137 @@
+import { formatReading, parseReading, type Reading } from '@probe-trail/core/reading';
+import { failed, type Result } from '@probe-trail/core/result';
+import { judgeRow, type SeriesSpec, type VerdictKind } from '@probe-trail/core/spec';
+import { type EntryProblem, type JudgedEntry, judgeEntry, rowNames } from '@probe-trail/core/trail';
+import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { selectTyped, typed } from '../trailSlice';
+import { placeOf, type ReadingProps, recordReading } from './recordReading';
+
+/** One row as it is shown: what stands in it, and how it was judged, as far as that can be said yet. */
+export interface SeriesRow {
+  readonly name: string;
+  readonly text: string;
+  readonly reading: Reading | undefined;
+  readonly verdict: VerdictKind | undefined;
+}
+
+export interface TypedRows {
+  readonly rows: readonly SeriesRow[];
+  readonly active: number;
+  readonly setActive: (index: number) => void;
+  /** What stands in the active row. */
+  readonly text: string;
+  readonly setText: (text: string) => void;
+  /** All rows together; while some are missing, what is wrong with the active one. */
+  readonly judged: Result<JudgedEntry, EntryProblem>;
+  readonly isLast: boolean;
+  /** Whether the active row can be left: it holds a reading. */
+  readonly canGoOn: boolean;
+  readonly refusal: string | undefined;
+  /** Goes to the next row that is empty; records when there is none. */
+  readonly submit: () => void;
+  readonly onKey: (change: (text: string) => string) => void;
+  readonly onSubmit: () => void;
+}
+
+/** Rows that are typed one after the other, kept until all are recorded together. */
+export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
+  const { reading, kit } = props;
+  const dispatch = useAppDispatch();
+  const place = placeOf(props);
+  const kept = useAppSelector((state) => selectTyped(state, place));
+  const names = useMemo(() => rowNames(spec), [spec]);
+  const texts = useMemo(() => textsOf(kept, names.length), [kept, names]);
+  const [active, setActive] = useState(() => firstEmpty(texts) ?? names.length - 1);
+  const [refusal, setRefusal] = useState<string | undefined>();
+  const text = texts[active] ?? '';
+  const ambientKPa = kit.bench.ambientKPa;
+  const context = { unit: spec.unit, ...(ambientKPa !== undefined && { ambientKPa }) };
+  const parsed = parseReading(text, context);
+  const isWhole = firstEmpty(texts) === undefined;
+  const judged = useMemo<TypedRows['judged']>(() => {
+    if (isWhole) return judgeEntry(reading, { kind: 'rows', texts: [...texts] }, kit.bench);
+    return failed({ kind: 'reading', problem: { kind: 'empty', unit: spec.unit } });
+  }, [isWhole, reading, texts, kit.bench, spec.unit]);
+  const rows = names.map((name, index) => rowOf(name, texts[index] ?? '', index));
+
+  function rowOf(name: string, rowText: string, index: number): SeriesRow {
+    const inWhole = judged.ok ? judged.value.rows[index] : undefined;
+    const own = inWhole?.reading ?? readOrNothing(rowText, context);
+    const alone = spec.kind === 'sweep' && own ? aloneVerdict(spec, index, own, kit.bench.uncertaintyOf) : undefined;
+    return { name, text: rowText, reading: own, verdict: inWhole ? inWhole.verdict.kind : alone };
+  }
+
+  const setText = (next: string) => {
+    setRefusal(undefined);
+    const changed = texts.map((one, index) => (index === active ? next : one));
+    dispatch(typed({ place, text: changed.some((one) => one !== '') ? changed.join('\n') : '' }));
+  };
+  const submit = () => {
+    if (!parsed.ok) return;
+    const next = nextEmpty(texts, active);
+    if (next !== undefined) return setActive(next);
+    if (!judged.ok) return;
+    const says = recordReading(props)({ kind: 'rows', texts: [...texts] });
+    setRefusal(says);
+    if (says === undefined) dispatch(typed({ place, text: '' }));
+  };
+  const latest = useRef({ text, setText, submit });
+  useLayoutEffect(() => {
+    latest.current = { text, setText, submit };
+  });
+  const onKey = useCallback(
+    (change: (text: string) => string) => latest.current.setText(change(latest.current.text)),
+    [],
+  );
+  const onSubmit = useCallback(() => latest.current.submit(), []);
+  return {
+    rows,
+    active,
+    setActive,
+    text,
+    setText,
+    judged: !isWhole && !parsed.ok ? failed({ kind: 'reading', problem: parsed.problem }) : judged,
+    isLast: nextEmpty(texts, active) === undefined,
+    canGoOn: parsed.ok,
+    refusal,
+    submit,
+    onKey,
+    onSubmit,
+  };
+}
+
+function textsOf(kept: string, count: number): readonly string[] {
+  const lines = kept.split('\n');
+  return Array.from({ length: count }, (_, index) => lines[index] ?? '');
+}
+
+function firstEmpty(texts: readonly string[]): number | undefined {
+  const index = texts.findIndex((text) => text.trim() === '');
+  return index < 0 ? undefined : index;
+}
+
+/** The next empty row after this one, or before it; `undefined` when all others are filled. */
+function nextEmpty(texts: readonly string[], from: number): number | undefined {
+  const order = [...texts.keys()].slice(from + 1).concat([...texts.keys()].slice(0, from));
+  return order.find((index) => texts[index]?.trim() === '');
+}
+
+function readOrNothing(text: string, context: Parameters<typeof parseReading>[1]): Reading | undefined {
+  const parsed = text.trim() === '' ? undefined : parseReading(text, context);
+  return parsed?.ok ? parsed.value : undefined;
+}
+
+function aloneVerdict(
+  spec: Extract<SeriesSpec, { kind: 'sweep' }>,
+  index: number,
+  reading: Reading,
+  uncertaintyOf: Parameters<typeof judgeRow>[3],
+): VerdictKind | undefined {
+  const row = spec.rows[index];
+  return row && judgeRow(spec, row, reading, uncertaintyOf).verdict.kind;
+}
+
+/** What stands in a row, as it was read; as typed while it cannot be read. */
+export const sayRow = ({ text, reading }: Pick<SeriesRow, 'text' | 'reading'>): string =>
+  reading ? formatReading(reading) : text;

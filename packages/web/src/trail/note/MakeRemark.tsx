@@ -1,0 +1,61 @@
+import { Button, Drawer, Radio, Stack, Textarea } from '@mantine/core';
+import type { Step } from '@probe-trail/core/plan';
+import { type RemarkKind, remarkKinds } from '@probe-trail/core/trail';
+import { useState } from 'react';
+import { useKeptState } from '../../ui/keptState';
+import type { OpenTrail } from '../follow/useTrail';
+
+interface RemarkProps {
+  readonly open: OpenTrail;
+  readonly step: Step;
+}
+
+const kinds = Object.entries(remarkKinds) as [RemarkKind, string][];
+
+/** Tells the author what is wrong with a step, or what would be better; kept while it is being written. */
+export function MakeRemark({ open: { trailId, trail, record }, step }: RemarkProps) {
+  const [isOpen, setIsOpen] = useState(false);
+  const [text, setText, forget] = useKeptState(`remark-${trailId}-${step.id}`, '');
+  const [about, setAbout] = useState<RemarkKind>('wrongLimit');
+  const [problem, setProblem] = useState<string | undefined>();
+  const made = trail.remarks.filter(({ stepId }) => stepId === step.id).length;
+  const send = () => {
+    const says = record({ kind: 'remarkMade', stepId: step.id, about, text: text.trim() });
+    setProblem(says);
+    if (says !== undefined) return;
+    setText('');
+    forget();
+    setIsOpen(false);
+  };
+  return (
+    <>
+      <Button variant="subtle" color="gray" onClick={() => setIsOpen(true)}>
+        Tell the author{made > 0 && ` (${made})`}
+      </Button>
+      <Drawer opened={isOpen} onClose={() => setIsOpen(false)} position="bottom" size="auto" title="Tell the author">
+        <Stack maw={640}>
+          <Radio.Group label="What about" value={about} onChange={(value) => setAbout(value as RemarkKind)}>
+            <Stack gap="xs" mt="xs">
+              {kinds.map(([kind, label]) => (
+                <Radio key={kind} size="md" value={kind} label={label} />
+              ))}
+            </Stack>
+          </Radio.Group>
+          <Textarea
+            label="What the author should know"
+            description="Such as: on this bus the wire is at pin 3"
+            autosize
+            minRows={3}
+            maxLength={1000}
+            value={text}
+            error={problem}
+            onChange={(event) => setText(event.currentTarget.value)}
+          />
+          <Button size="lg" disabled={text.trim() === ''} onClick={send}>
+            Send it with this trail
+          </Button>
+        </Stack>
+      </Drawer>
+    </>
+  );
+}
