@@ -17,6 +17,7 @@ describe('findSlips', () => {
     ['V for mV', '80 V', band('mV', 0, 200), ['80 mV'], undefined],
     ['mV for V', '12.4 mV', band('V', 12, 14.8), ['12.4 V'], undefined],
     ['a number in the wrong prefix', '12400', band('V', 12, 14.8), ['12400 mV'], undefined],
+    ['no slip: a drop above its only limit', '0.62', band('V', null, 0.4), [], undefined],
     ['swapped leads', '-12.4', band('V', 12, 14.8), ['12.4 V'], undefined],
     ['absolute typed as gauge', '238 kPa', band('kPa(g)', 120, 150), ['238 kPa(abs)'], 100],
     ['°F typed as °C', '185', band('°C', 80, 95), ['185 °F'], undefined],

@@ -82,8 +82,12 @@ function isFarOut({ cuts, zones }: ZoneLine, value: number): boolean {
   });
 }
 
-const signSlips = (line: ZoneLine, reading: Exact): Slip[] =>
-  isIn(line, -reading.value) ? [{ kind: 'sign', text: formatReading({ ...reading, value: -reading.value }) }] : [];
+// Where everything below a limit is in spec, every reading above it has an opposite that is: that would be no slip.
+function signSlips(line: ZoneLine, reading: Exact): Slip[] {
+  const turned = -reading.value;
+  const isBounded = zoneIndexAt(line, turned) > 0;
+  return isBounded && isIn(line, turned) ? [{ kind: 'sign', text: formatReading({ ...reading, value: turned }) }] : [];
+}
 
 function datumSlips(line: ZoneLine, reading: Exact, unit: Unit, ambientKPa?: number): Slip[] {
   if (!unit.datum || ambientKPa === undefined) return [];

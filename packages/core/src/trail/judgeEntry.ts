@@ -136,8 +136,8 @@ export function judgeDerived({ derivedFrom, spec }: StepReading, bench: Bench): 
   return { reading, verdict: judgeMeasured(spec, reading, { ...bench, uncertaintyOf: () => uncertainty }), rows: [] };
 }
 
-/** A computed number shows one digit more than its uncertainty leaves sure; without one, four digits. */
+/** A computed number ends at the first digit that its uncertainty leaves unsure; without one, it has four digits. */
 function resolutionOf(uncertainty: number, value: number): number {
   const size = uncertainty > 0 ? uncertainty : Math.abs(value) / 1000;
-  return size > 0 ? 10 ** (Math.floor(Math.log10(size)) - (uncertainty > 0 ? 1 : 0)) : 1;
+  return size > 0 ? Number(`1e${Math.floor(Math.log10(size))}`) : 1;
 }

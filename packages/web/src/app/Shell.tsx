@@ -1,9 +1,19 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Outlet } from 'react-router';
 import { SignedIn } from '../person/SignedIn';
+import { useAppDispatch } from './store';
 
 const Palette = lazy(() => import('./Palette'));
 const Shortcuts = lazy(() => import('./Shortcuts'));
+
+/** Whoever is signed in finds the plans on this device when there is no network. */
+function Kept() {
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    void import('../offline/keepPlans').then(({ keepPlans }) => dispatch(keepPlans()));
+  }, [dispatch]);
+  return null;
+}
 
 type Overlay = 'palette' | 'shortcuts';
 
@@ -24,6 +34,7 @@ export function Shell() {
   return (
     <>
       <SignedIn>
+        <Kept />
         <Outlet />
       </SignedIn>
       <Suspense>

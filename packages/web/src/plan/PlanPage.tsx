@@ -8,6 +8,7 @@ import { Notice } from '../ui/Notice';
 import { Page } from '../ui/Page';
 import { Wait } from '../ui/Wait';
 import { PlanOutline } from './PlanOutline';
+import { PlanRemarks } from './PlanRemarks';
 import { useAddDraftMutation, usePlanDraftQuery, usePlanQuery, usePlanVersionQuery } from './planApi';
 import { StartTrail } from './StartTrail';
 
@@ -30,7 +31,12 @@ function Released({ plan, version }: { readonly plan: PlanListItem; readonly ver
   return (
     <PlanSheet plan={plan} says={`version ${version}`} document={data?.document} version={version}>
       <Wait for={data} error={error} retry={refetch}>
-        {({ document }) => <PlanOutline plan={document} />}
+        {({ document }) => (
+          <>
+            <PlanRemarks plan={document} />
+            <PlanOutline plan={document} />
+          </>
+        )}
       </Wait>
     </PlanSheet>
   );

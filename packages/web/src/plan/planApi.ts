@@ -1,4 +1,5 @@
 import type { Plan, PlanListItem, PlanVersion } from '@probe-trail/core/plan';
+import type { PlanRemark } from '@probe-trail/core/trail';
 import { api } from '../app/api';
 
 interface DraftChange {
@@ -15,6 +16,10 @@ export const planApi = api.injectEndpoints({
     planVersion: build.query<PlanVersion, { readonly planId: string; readonly version: number }>({
       query: ({ planId, version }) => `plans/${planId}/versions/${version}`,
       providesTags: ['plans'],
+    }),
+    planRemarks: build.query<readonly PlanRemark[], string>({
+      query: (planId) => `plans/${planId}/remarks`,
+      providesTags: ['trails'],
     }),
     planDraft: build.query<PlanVersion, string>({ query: (planId) => `plans/${planId}/draft`, keepUnusedDataFor: 0 }),
     addPlan: build.mutation<PlanVersion, Plan>({
@@ -45,6 +50,7 @@ export const {
   usePlanQuery,
   usePlanVersionQuery,
   usePlanDraftQuery,
+  usePlanRemarksQuery,
   useAddPlanMutation,
   useAddDraftMutation,
   useSaveDraftMutation,

@@ -33,7 +33,7 @@ export function ConnectorFace({ connector: { id, pins, face }, marked, isSmall =
     >
       <svg
         viewBox={`0 0 ${columns * cell + 8} ${rows.length * cell + 20}`}
-        width={(columns * cell + 8) * (isSmall ? 1 : 1.5)}
+        width={(columns * cell + 8) * (isSmall ? 0.8 : 1.5)}
         role="img"
         aria-label={`${id} seen from ${faceViews[seenFrom]}; measured at ${marked.join(', ') || 'none of its pins'}`}
       >

@@ -15,6 +15,8 @@ import { Line } from 'react-chartjs-2';
 import type { LimitChartProps } from './LimitChart';
 import { verdictLook } from './verdictLook';
 
+Chart.defaults.font.family = "'Atkinson Hyperlegible Next Variable', sans-serif";
+Chart.defaults.font.size = 14;
 Chart.register(CategoryScale, Filler, LinearScale, LineElement, PointElement);
 
 // The shapes of the verdicts, as the library has them; the word stands in the table beside the chart.
@@ -45,10 +47,11 @@ function dataOf(band: LimitChartProps['band'], points: LimitChartProps['points']
         data: [...points],
         borderColor: tokenColour('--ink'),
         borderWidth: 1.5,
-        pointRadius: points.length > 60 ? 3 : 6,
+        pointRadius: points.length > 60 ? 3 : 7,
         pointStyle: points.map(({ kind }) => pointShapes[kind]),
         pointBackgroundColor: points.map(({ kind }) => resolved(verdictLook[kind].colour)),
-        pointBorderWidth: 0,
+        pointBorderWidth: 1,
+        pointBorderColor: tokenColour('--sheet'),
       },
     ],
   };

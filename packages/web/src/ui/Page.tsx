@@ -3,6 +3,7 @@ import { IconMoon, IconSun } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
 import { Link, NavLink } from 'react-router';
 import { useMay, usePerson, usePreferences, useSetPreferencesMutation } from '../person/sessionApi';
+import { NetworkState } from './NetworkState';
 import classes from './Page.module.css';
 
 interface PageProps {
@@ -47,11 +48,13 @@ export function Bar({ children, compact = false }: { readonly children?: ReactNo
           <NavLink to="/vehicles">Vehicles</NavLink>
           <NavLink to="/plans">Plans</NavLink>
           <NavLink to="/trails">Trails</NavLink>
+          <NavLink to="/instruments">Instruments</NavLink>
           <NavLink to="/search">Search</NavLink>
           {managesPeople && <NavLink to="/people">People</NavLink>}
         </nav>
       )}
       <div className={classes.middle}>{children}</div>
+      {!compact && <NetworkState />}
       <Who />
       <DayNight />
     </header>

@@ -1,4 +1,4 @@
-import { Button, Group, SegmentedControl } from '@mantine/core';
+import { Button, Group } from '@mantine/core';
 import { type CountSpec, sayCount } from '@probe-trail/core/spec';
 import { useState } from 'react';
 import classes from './CountPanel.module.css';
@@ -35,17 +35,14 @@ export function CountPanel({ spec, ...props }: PanelProps) {
   return (
     <section className={classes.count} aria-label={reading.name || step.title}>
       {spec.sections.length > 0 && (
-        <SegmentedControl
-          aria-label="Section that is moved now"
-          fullWidth
-          size="lg"
-          data={spec.sections.map(({ id, name }, index) => ({
-            value: id,
-            label: `${name || id}: ${counted.counts[index] ?? 0}`,
-          }))}
-          value={spec.sections[section]?.id ?? ''}
-          onChange={(id) => counter.setSection(spec.sections.findIndex((one) => one.id === id))}
-        />
+        <fieldset className={classes.sections}>
+          <legend>Moving now</legend>
+          {spec.sections.map(({ id, name }, index) => (
+            <button key={id} type="button" aria-pressed={index === section} onClick={() => counter.setSection(index)}>
+              {name || id} <b className="mono">{counted.counts[index] ?? 0}</b>
+            </button>
+          ))}
+        </fieldset>
       )}
       <button type="button" className={classes.tap} data-running={isRunning || undefined} onClick={counter.tap}>
         <b className="mono">{counted.counts[section] ?? 0}</b>

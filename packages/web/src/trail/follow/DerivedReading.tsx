@@ -14,15 +14,13 @@ export function DerivedReading({ open, reading, kit }: Pick<ReadingProps, 'open'
   const limits = limitsOf(spec, kit.bench.valueFor);
   return (
     <section className={classes.derived} aria-label={name || id}>
-      <div className={classes.row}>
-        <p>
-          <small>
-            {name || id} = {reading.derivedFrom}
-          </small>
-          <output className="mono">{taken.reading ? formatReading(taken.reading) : '–'}</output>
-        </p>
-        <VerdictPanel judged={taken} policy={open.plan.tooClose} />
-      </div>
+      <p>
+        <small>
+          {name || id} = {reading.derivedFrom}
+        </small>
+        <output className="mono">{taken.reading ? formatReading(taken.reading) : '–'}</output>
+      </p>
+      <VerdictPanel judged={taken} policy={open.plan.tooClose} />
       {limits.ok && taken.reading && (
         <LimitRuler
           line={limits.value.line}

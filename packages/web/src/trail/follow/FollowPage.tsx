@@ -5,6 +5,7 @@ import { useMay } from '../../person/sessionApi';
 import { Notice } from '../../ui/Notice';
 import { Opening } from '../../ui/Opening';
 import { ConclusionPanel } from './ConclusionPanel';
+import { DeviceNotices } from './DeviceNotices';
 import classes from './FollowPage.module.css';
 import { InputsPanel } from './InputsPanel';
 import { LineUp } from './LineUp';
@@ -30,6 +31,7 @@ export function FollowPage() {
         {!mayRecord && (
           <Notice kind="tooCloseToCall" title="You can look at this trail; recording on it needs a technician." />
         )}
+        <DeviceNotices />
         <RefusalNotice trailId={trailId} />
         <Here open={open} />
       </main>

@@ -1,4 +1,3 @@
-import { Button } from '@mantine/core';
 import { instrumentFunctions, sayInstrumentWarning, warningsOf } from '@probe-trail/core/instrument';
 import { findPin, type HookUp, type Lead, type Plan, type Step } from '@probe-trail/core/plan';
 import { formatQuantity, type Reading } from '@probe-trail/core/reading';
@@ -24,32 +23,33 @@ export function HookUpStrip({ plan, step, hookUp, kit }: StripProps) {
     <>
       <div className={classes.strip} data-leads={leads.length}>
         <div>
-          <small>instrument</small>
+          <small className={classes.choices}>
+            instrument
+            {instrument !== 'eyes' && instrument !== 'liveData' && (
+              <InstrumentChoice kit={kit} says={kit.instrument?.name ?? 'Which one?'} />
+            )}
+          </small>
           <span>
             <b>{instrumentFunctions[instrument]}</b>
             {range && <>, {formatQuantity(range.value, range.unit)}</>}
+            {kit.swapLeads && (
+              <button type="button" className={classes.swap} aria-pressed={kit.leadsSwapped} onClick={kit.swapLeads}>
+                {kit.leadsSwapped ? 'Swap back' : 'Swap the leads'}
+              </button>
+            )}
           </span>
-          {instrument !== 'eyes' && instrument !== 'liveData' && (
-            <InstrumentChoice kit={kit} says={kit.instrument?.name ?? 'Which one?'} />
-          )}
+          <Extras hookUp={hookUp} />
         </div>
         {shown.map((lead) => (
           <LeadCell key={lead.colour} plan={plan} lead={lead} />
         ))}
       </div>
-      <Extras hookUp={hookUp} />
-      <Warnings step={step} hookUp={hookUp} kit={kit} />
-      {kit.swapLeads && (
-        <Button
-          variant={kit.leadsSwapped ? 'light' : 'subtle'}
-          color="gray"
-          className={classes.swap ?? ''}
-          aria-pressed={kit.leadsSwapped}
-          onClick={kit.swapLeads}
-        >
-          {kit.leadsSwapped ? 'Leads swapped: the sign is turned for you' : 'Swap the leads'}
-        </Button>
+      {kit.leadsSwapped && (
+        <p className={classes.warning}>
+          The leads are swapped: type the sign that the meter shows, it is turned for you.
+        </p>
       )}
+      <Warnings step={step} hookUp={hookUp} kit={kit} />
     </>
   );
 }
@@ -59,7 +59,7 @@ const otherWayRound = (lead: Lead): Lead => ({ ...lead, colour: lead.colour === 
 function LeadCell({ plan, lead: { colour, how, at } }: { readonly plan: Plan; readonly lead: Lead }) {
   const found = at.kind === 'pin' ? findPin(plan, at.connectorId, at.pin) : undefined;
   return (
-    <div>
+    <div className={classes.cell}>
       <small>
         {colour} lead{how !== '' && `, ${how}`}
       </small>
@@ -82,26 +82,16 @@ function LeadCell({ plan, lead: { colour, how, at } }: { readonly plan: Plan; re
 /** What else is set or put on: clamp, adapter, scope. */
 function Extras({ hookUp: { clamp, adapter, scope } }: { readonly hookUp: HookUp }) {
   const trigger = scope?.trigger;
-  const facts = [
-    clamp?.zeroFirst && (['clamp', 'zero it before you close it round the wire'] as const),
-    clamp && clamp.direction !== '' && (['arrow on the clamp', clamp.direction] as const),
-    adapter !== '' && (['adapter', adapter] as const),
-    scope && (['coupling', scope.coupling] as const),
-    scope && (['per division', formatQuantity(scope.perDivision.value, scope.perDivision.unit)] as const),
-    scope && (['time per division', formatQuantity(scope.timePerDivision.value, scope.timePerDivision.unit)] as const),
-    trigger && (['trigger', `${trigger.edge} at ${formatQuantity(trigger.level.value, trigger.level.unit)}`] as const),
-  ].filter((fact) => fact !== false && fact !== null && fact !== undefined);
-  if (facts.length === 0) return null;
-  return (
-    <dl className={classes.extras}>
-      {facts.map(([name, says]) => (
-        <div key={name}>
-          <dt>{name}</dt>
-          <dd>{says}</dd>
-        </div>
-      ))}
-    </dl>
-  );
+  const says = [
+    clamp?.zeroFirst && 'zero it before it goes round the wire',
+    clamp && clamp.direction !== '' && `arrow ${clamp.direction}`,
+    adapter !== '' && adapter,
+    scope && `${scope.coupling} coupling`,
+    scope &&
+      `${formatQuantity(scope.perDivision.value, scope.perDivision.unit)} and ${formatQuantity(scope.timePerDivision.value, scope.timePerDivision.unit)} a division`,
+    trigger && `trigger ${trigger.edge} at ${formatQuantity(trigger.level.value, trigger.level.unit)}`,
+  ].filter((one): one is string => typeof one === 'string');
+  return says.length > 0 ? <span className={classes.extras}>{says.join('; ')}</span> : null;
 }
 
 /** What must be said about the instrument before it is used. */

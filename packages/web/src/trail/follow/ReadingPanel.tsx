@@ -40,18 +40,20 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
           hint={limits.ok ? undefined : limits.problem}
         />
       </div>
-      {spec.kind === 'curve' && (
-        <CurvePlace spec={spec} bench={kit.bench} value={value} verdict={shown?.verdict.kind} />
-      )}
-      {limits.ok && (
-        <LimitRuler
-          line={limits.value.line}
-          unit={spec.unit}
-          value={value}
-          verdict={shown?.verdict.kind}
-          activeZoneId={shown?.verdict.zone.id}
-        />
-      )}
+      <div className={spec.kind === 'curve' ? classes.curve : undefined}>
+        {spec.kind === 'curve' && (
+          <CurvePlace spec={spec} bench={kit.bench} value={value} verdict={shown?.verdict.kind} />
+        )}
+        {limits.ok && (
+          <LimitRuler
+            line={limits.value.line}
+            unit={spec.unit}
+            value={value}
+            verdict={shown?.verdict.kind}
+            activeZoneId={shown?.verdict.zone.id}
+          />
+        )}
+      </div>
       {!recorded && <Below {...props} spec={spec} typedReading={typedReading} />}
     </section>
   );

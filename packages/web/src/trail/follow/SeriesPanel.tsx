@@ -26,16 +26,16 @@ export function SeriesPanel({ spec, ...props }: PanelProps) {
   return (
     <section className={classes.series} aria-label={reading.name || step.title}>
       {step.readings.length > 1 && <h2 className={classes.name}>{reading.name}</h2>}
-      <Board
-        spec={spec}
-        rows={recorded ? recordedRows(recorded) : typedRows.rows}
-        active={recorded ? undefined : typedRows.active}
-        zoneId={judged?.verdict.zone.id}
-        onPick={typedRows.setActive}
-      />
-      <div className={classes.row}>
+      <div className={classes.board} data-kind={spec.kind}>
+        <Board
+          spec={spec}
+          rows={recorded ? recordedRows(recorded) : typedRows.rows}
+          active={recorded ? undefined : typedRows.active}
+          zoneId={judged?.verdict.zone.id}
+          onPick={typedRows.setActive}
+        />
         {recorded ? (
-          <Button variant="default" size="lg" onClick={onAgain}>
+          <Button variant="default" size="lg" className={classes.entry ?? ''} onClick={onAgain}>
             Type again
           </Button>
         ) : (
@@ -48,7 +48,14 @@ export function SeriesPanel({ spec, ...props }: PanelProps) {
             />
           </div>
         )}
-        <VerdictPanel judged={judged} policy={open.plan.tooClose} typedReading={recorded ? undefined : typedRows} />
+        <div className={classes.verdict}>
+          <VerdictPanel
+            judged={judged ?? typedRows.alone}
+            policy={open.plan.tooClose}
+            typedReading={recorded ? undefined : typedRows}
+            hint={typedRows.hint}
+          />
+        </div>
       </div>
       {!recorded && (
         <Keypad

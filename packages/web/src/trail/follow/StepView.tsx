@@ -18,6 +18,7 @@ import { StateGate } from './StateGate';
 import { StepActions } from './StepActions';
 import classes from './StepView.module.css';
 import { TakenRow } from './TakenRow';
+import takenClasses from './TakenRow.module.css';
 import { type Kit, useKit } from './useKit';
 import { useMoment } from './useMoment';
 import type { OpenTrail } from './useTrail';
@@ -84,13 +85,18 @@ function Readings({ open, step, kit }: ReadingsProps) {
   const { taken } = open.trail;
   const entered = step.readings.filter(({ derivedFrom }) => derivedFrom === null);
   const due = entered.find(({ id }) => id === againId) ?? entered.find(({ id }) => !taken[id]);
-  const shown = due ?? entered.at(-1);
+  // Of several that are all entered, each is a row: what comes of them has the room.
+  const shown = due ?? (entered.length === 1 ? entered[0] : undefined);
   const others = entered.filter(({ id }) => taken[id] && id !== shown?.id);
   return (
     <>
-      {others.map(({ id, name }) => (
-        <TakenRow key={id} name={name} taken={taken[id]} onAgain={() => setAgainId(id)} />
-      ))}
+      {others.length > 0 && (
+        <div className={takenClasses.rows}>
+          {others.map(({ id, name }) => (
+            <TakenRow key={id} name={name} taken={taken[id]} onAgain={() => setAgainId(id)} />
+          ))}
+        </div>
+      )}
       {shown && (
         <ReadingOf
           open={open}

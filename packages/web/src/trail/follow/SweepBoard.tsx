@@ -20,7 +20,7 @@ export function SweepBoard({ spec, rows, active, onPick }: BoardProps<SweepSpec>
   // Only when a point has really changed is the chart drawn anew.
   const steady = useMemo(() => points, [drawn]);
   return (
-    <div className={classes.board}>
+    <>
       <div className={classes.table}>
         <p className={classes.head}>
           <span>{spec.command || 'commanded'}</span>
@@ -43,15 +43,17 @@ export function SweepBoard({ spec, rows, active, onPick }: BoardProps<SweepSpec>
           ))}
         </ol>
       </div>
-      <LimitChart
-        label={`${spec.command} against its limits`}
-        band={band}
-        points={steady}
-        here={active === undefined ? undefined : spec.rows[active]?.at}
-        xTitle={`${spec.command} in ${spec.commandUnit}`}
-        yTitle={spec.unit}
-      />
-    </div>
+      <div className={classes.chart}>
+        <LimitChart
+          label={`${spec.command} against its limits`}
+          band={band}
+          points={steady}
+          here={active === undefined ? undefined : spec.rows[active]?.at}
+          xTitle={`${spec.command} in ${spec.commandUnit}`}
+          yTitle={spec.unit}
+        />
+      </div>
+    </>
   );
 }
 

@@ -1,7 +1,8 @@
-import { Button, Group } from '@mantine/core';
+import { Button } from '@mantine/core';
 import type { TakenReading } from '@probe-trail/core/trail';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { verdictLook } from '../../ui/verdictLook';
+import classes from './TakenRow.module.css';
 import { sayTaken } from './waymarkLook';
 
 interface RowProps {
@@ -14,15 +15,15 @@ interface RowProps {
 export function TakenRow({ name, taken, onAgain }: RowProps) {
   if (!taken) return null;
   return (
-    <Group gap="sm" mb={4}>
+    <span className={classes.taken}>
       <VerdictMark kind={taken.verdict.kind} size={20} />
       <span>
         {name} <b className="mono">{sayTaken(taken)}</b>{' '}
         <span className="soft">{verdictLook[taken.verdict.kind].word}</span>
       </span>
-      <Button variant="subtle" onClick={onAgain}>
+      <Button variant="subtle" px={8} onClick={onAgain}>
         Again
       </Button>
-    </Group>
+    </span>
   );
 }

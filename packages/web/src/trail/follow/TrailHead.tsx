@@ -10,18 +10,21 @@ import type { OpenTrail } from './useTrail';
 export function TrailHead({ open }: { readonly open: OpenTrail }) {
   const { trailId, plan, trail } = open;
   return (
-    <Bar compact>
-      <div className={classes.job}>
-        <strong className={classes.bus}>{trail.vehicle.fleetNumber}</strong>
-        <span className={classes.what}>
-          {trail.vehicle.line} · {plan.title}
-          <NewerVersion planId={plan.id} version={trail.planVersion} />
-        </span>
-      </div>
-      <BelievedState believed={trail.believed} />
-      <Saved trailId={trailId} />
-      <TrailMenu open={open} />
-    </Bar>
+    <div className={classes.head}>
+      <Bar compact>
+        <div className={classes.job}>
+          <strong className={classes.bus}>{trail.vehicle.fleetNumber}</strong>
+          <span className={classes.what}>
+            {trail.vehicle.line} · {plan.title}
+            <NewerVersion planId={plan.id} version={trail.planVersion} />
+          </span>
+        </div>
+        <BelievedState believed={trail.believed} />
+        <Saved trailId={trailId} />
+        <TrailMenu open={open} />
+      </Bar>
+      <BelievedState believed={trail.believed} isLine />
+    </div>
   );
 }
 
@@ -38,11 +41,17 @@ function NewerVersion({ planId, version }: { readonly planId: string; readonly v
   );
 }
 
-function BelievedState({ believed }: { readonly believed: Readonly<Record<string, string>> }) {
+interface StateProps {
+  readonly believed: Readonly<Record<string, string>>;
+  /** On a narrow screen it has a line of its own. */
+  readonly isLine?: boolean;
+}
+
+function BelievedState({ believed, isLine = false }: StateProps) {
   const states = Object.entries(believed);
   if (states.length === 0) return null;
   return (
-    <ul className={classes.state} aria-label="Vehicle state">
+    <ul className={classes.state} data-line={isLine || undefined} aria-label="Vehicle state">
       {states.map(([what, is]) => (
         <li key={what}>
           {what} <b>{is}</b>

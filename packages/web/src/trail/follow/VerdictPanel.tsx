@@ -21,7 +21,8 @@ interface VerdictProps {
 export function VerdictPanel({ judged, policy, typedReading, hint }: VerdictProps) {
   if (typedReading?.refusal) return <p className={classes.problem}>{typedReading.refusal}</p>;
   if (judged) return <VerdictOf judged={judged} policy={policy} />;
-  if (typedReading?.text === '' && hint !== undefined) return <p className={classes.problem}>{hint}</p>;
+  if (hint !== undefined && (typedReading?.text === '' || typedReading?.judged.ok !== true))
+    return <p className={classes.hint}>{hint}</p>;
   if (typedReading && !typedReading.judged.ok)
     return <ProblemOf typed={typedReading.text} problem={typedReading.judged.problem} />;
   return null;

@@ -1,6 +1,6 @@
 import { formatReading, parseReading, type Reading } from '@probe-trail/core/reading';
 import { failed, type Result } from '@probe-trail/core/result';
-import { judgeRow, type SeriesSpec, type VerdictKind } from '@probe-trail/core/spec';
+import { judgeRow, type SeriesSpec, type UncertaintyOf, type VerdictKind } from '@probe-trail/core/spec';
 import { type EntryProblem, type JudgedEntry, judgeEntry, rowNames } from '@probe-trail/core/trail';
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -24,6 +24,9 @@ export interface TypedRows {
   readonly setText: (text: string) => void;
   /** All rows together; while some are missing, what is wrong with the active one. */
   readonly judged: Result<JudgedEntry, EntryProblem>;
+  /** What can be said while some are missing: of a sweep, the verdict on the active row alone. */
+  readonly alone: Pick<JudgedEntry, 'reading' | 'verdict'> | undefined;
+  readonly hint: string | undefined;
   readonly isLast: boolean;
   /** Whether the active row can be left: it holds a reading. */
   readonly canGoOn: boolean;
@@ -58,8 +61,8 @@ export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
   function rowOf(name: string, rowText: string, index: number): SeriesRow {
     const inWhole = judged.ok ? judged.value.rows[index] : undefined;
     const own = inWhole?.reading ?? readOrNothing(rowText, context);
-    const alone = spec.kind === 'sweep' && own ? aloneVerdict(spec, index, own, kit.bench.uncertaintyOf) : undefined;
-    return { name, text: rowText, reading: own, verdict: inWhole ? inWhole.verdict.kind : alone };
+    const verdict = inWhole?.verdict ?? (own && aloneJudged(spec, index, own, kit.bench.uncertaintyOf)?.verdict);
+    return { name, text: rowText, reading: own, verdict: verdict?.kind };
   }
 
   const setText = (next: string) => {
@@ -91,7 +94,12 @@ export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
     setActive,
     text,
     setText,
-    judged: !isWhole && !parsed.ok ? failed({ kind: 'reading', problem: parsed.problem }) : judged,
+    judged: !parsed.ok ? failed({ kind: 'reading', problem: parsed.problem }) : judged,
+    alone: parsed.ok && !isWhole ? aloneJudged(spec, active, parsed.value, kit.bench.uncertaintyOf) : undefined,
+    hint:
+      parsed.ok && !isWhole
+        ? `${texts.filter((one) => one !== '').length} of ${names.length} typed; Enter goes on.`
+        : undefined,
     isLast: nextEmpty(texts, active) === undefined,
     canGoOn: parsed.ok,
     refusal,
@@ -122,14 +130,10 @@ function readOrNothing(text: string, context: Parameters<typeof parseReading>[1]
   return parsed?.ok ? parsed.value : undefined;
 }
 
-function aloneVerdict(
-  spec: Extract<SeriesSpec, { kind: 'sweep' }>,
-  index: number,
-  reading: Reading,
-  uncertaintyOf: Parameters<typeof judgeRow>[3],
-): VerdictKind | undefined {
-  const row = spec.rows[index];
-  return row && judgeRow(spec, row, reading, uncertaintyOf).verdict.kind;
+/** The verdict on one row of a sweep; rows of other kinds have none of their own. */
+function aloneJudged(spec: SeriesSpec, index: number, reading: Reading, uncertaintyOf: UncertaintyOf) {
+  const row = spec.kind === 'sweep' ? spec.rows[index] : undefined;
+  return spec.kind === 'sweep' && row ? judgeRow(spec, row, reading, uncertaintyOf) : undefined;
 }
 
 /** What stands in a row, as it was read; as typed while it cannot be read. */

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import { indexPlan } from '@probe-trail/core/plan';
-import type { Waymark } from '@probe-trail/core/trail';
+import { remarkKinds, type Waymark } from '@probe-trail/core/trail';
 import { Link, useParams } from 'react-router';
 import { Moment } from '../../ui/Moment';
 import { Page } from '../../ui/Page';
@@ -8,6 +8,7 @@ import { VerdictMark } from '../../ui/VerdictMark';
 import { Wait } from '../../ui/Wait';
 import { type OpenTrail, useTrail } from '../follow/useTrail';
 import { markOf, stepOf } from '../follow/waymarkLook';
+import { MarkedPhoto } from '../note/MarkedPhoto';
 import classes from './TrailRecordPage.module.css';
 import { WaymarkReadings } from './WaymarkReadings';
 
@@ -52,6 +53,7 @@ function Record({ open: { plan, trail } }: { readonly open: OpenTrail }) {
         ))}
       </ol>
       <Ending plan={plan} trail={trail} />
+      <Notes plan={plan} trail={trail} />
     </>
   );
 }
@@ -87,5 +89,41 @@ function Ending({ plan, trail }: Pick<OpenTrail, 'plan' | 'trail'>) {
         Accepted by {trail.at.by}, <Moment atMs={trail.at.atMs} />.
       </p>
     </section>
+  );
+}
+
+/** What was noted beside the way: pictures and remarks, with the steps that they belong to. */
+function Notes({ plan, trail }: Pick<OpenTrail, 'plan' | 'trail'>) {
+  return (
+    <>
+      {trail.photos.length > 0 && (
+        <section className={classes.notes}>
+          <h2>Photos</h2>
+          <ul className={classes.photos}>
+            {trail.photos.map((photo) => (
+              <li key={`${photo.stepId} ${photo.photoId}`}>
+                <MarkedPhoto photo={photo} />
+                <small>
+                  {stepOf(plan, photo.stepId)?.title}
+                  {photo.caption !== '' && `: ${photo.caption}`}
+                </small>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {trail.remarks.length > 0 && (
+        <section className={classes.notes}>
+          <h2>Told to the author</h2>
+          <ul>
+            {trail.remarks.map(({ id, stepId, about, text, by }) => (
+              <li key={id}>
+                <b>{remarkKinds[about]}</b>, {stepOf(plan, stepId)?.title}: {text} <small className="soft">{by}</small>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </>
   );
 }

@@ -5,7 +5,7 @@ import type { TakenReading, Waymark } from '@probe-trail/core/trail';
 import { usePreferences } from '../../person/sessionApi';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { verdictLook } from '../../ui/verdictLook';
-import { stepOf } from '../follow/waymarkLook';
+import { sayTaken, stepOf } from '../follow/waymarkLook';
 import classes from './WaymarkReadings.module.css';
 
 /** The readings of a waymark as typed and as judged, and what they were taken to mean. */
@@ -33,20 +33,26 @@ export function WaymarkReadings({ plan, waymark }: { readonly plan: Plan; readon
 }
 
 function Taken({ taken, name }: { readonly taken: TakenReading; readonly name: string }) {
-  const { reading, verdict, typedFirst, stillStands } = taken;
+  const { entry, reading, verdict, rows, typedFirst, stillStands, instrument, tries, acceptedBecause } = taken;
   const { units } = usePreferences();
   const inOwnUnits = reading && readingIn(reading, units);
   return (
     <div className={classes.taken}>
       <VerdictMark kind={verdict.kind} size={20} />
       <div>
-        {name} <b className="mono">{reading ? formatReading(reading) : verdict.zone.name}</b>
+        {name} <b className="mono">{sayTaken(taken)}</b>
         {inOwnUnits && ` (${inOwnUnits})`}
         <div className="soft">
           {verdictLook[verdict.kind].word}: {verdict.zone.name}
-          {reading && <>. Typed “{reading.text.trim()}”</>}
+          {rows.length > 0 && <>. {rows.map((row) => `${row.label} ${formatReading(row.reading)}`).join(', ')}</>}
+          {entry === undefined && <>. Computed</>}
+          {entry?.kind === 'typed' && <>. Typed “{entry.text.trim()}”</>}
+          {entry?.kind === 'typed' && entry.leadsSwapped && <> with the leads swapped</>}
           {typedFirst !== null && <>, first “{typedFirst}”</>}
           {stillStands !== null && <>, taken over from before</>}
+          {instrument !== undefined && <>, measured with {instrument}</>}
+          {tries.length > 0 && <>, after {tries.length === 1 ? 'a first try' : `${tries.length} tries`}</>}
+          {acceptedBecause !== undefined && <>. Too close to call, and gone on with: {acceptedBecause}</>}
         </div>
         <div className="soft">{sayVerdict(verdict, reading)}</div>
       </div>

@@ -1,0 +1,144 @@
+import { ActionIcon, Button, Group, Modal, Select, Stack, Switch, Textarea, TextInput } from '@mantine/core';
+import { type Instrument, type InstrumentFunction, instrumentFunctions } from '@probe-trail/core/instrument';
+import { IconTrash } from '@tabler/icons-react';
+import dayjs from 'dayjs';
+import { useState } from 'react';
+import { sayFailure } from '../app/api';
+import { CommittedInput } from '../plan/editor/CommittedInput';
+import { parseUnit } from '../plan/editor/parseFields';
+import { Notice } from '../ui/Notice';
+import { useKeepInstrumentMutation } from './instrumentApi';
+import { parseRanges, rangesText } from './rangesText';
+
+interface FormProps {
+  readonly instrument: Instrument;
+  readonly onClose: () => void;
+}
+
+type Its = Instrument['functions'][number];
+
+const functionOptions = Object.entries(instrumentFunctions).map(([value, label]) => ({ value, label }));
+
+/** An instrument as its data sheet has it. */
+export function InstrumentForm({ instrument, onClose }: FormProps) {
+  const [draft, setDraft] = useState(instrument);
+  const [keep, { error, isLoading }] = useKeepInstrumentMutation();
+  const setIts = (index: number, change: Partial<Its>) =>
+    setDraft({
+      ...draft,
+      functions: draft.functions.map((its, at) => (at === index ? { ...its, ...change } : its)),
+    });
+  const save = async () => {
+    const answer = await keep(draft);
+    if (!answer.error) onClose();
+  };
+  return (
+    <Modal opened onClose={onClose} size="xl" title={instrument.name || 'New instrument'}>
+      <Stack>
+        <TextInput
+          label="Name"
+          description="As it is called in the workshop, or written on it"
+          maxLength={80}
+          data-autofocus
+          value={draft.name}
+          onChange={(event) => setDraft({ ...draft, name: event.currentTarget.value })}
+        />
+        <TextInput
+          type="date"
+          label="Calibrated until"
+          description="Empty where nobody asks for it"
+          w={220}
+          value={draft.calibrationDueAtMs === null ? '' : dayjs(draft.calibrationDueAtMs).format('YYYY-MM-DD')}
+          onChange={(event) => {
+            const day = dayjs(event.currentTarget.value);
+            setDraft({ ...draft, calibrationDueAtMs: day.isValid() ? day.endOf('day').valueOf() : null });
+          }}
+        />
+        {draft.functions.map((its, index) => (
+          // A function has no identity but its place in the list.
+          <FunctionRow
+            key={index}
+            its={its}
+            onChange={(change) => setIts(index, change)}
+            onDelete={
+              draft.functions.length > 1
+                ? () => setDraft({ ...draft, functions: draft.functions.filter((_, at) => at !== index) })
+                : undefined
+            }
+          />
+        ))}
+        <Group>
+          <Button
+            variant="default"
+            onClick={() =>
+              setDraft({
+                ...draft,
+                functions: [
+                  ...draft.functions,
+                  { measures: 'ohms', unit: 'Ω', ranges: [{ upTo: 600, percent: 1, digits: 3, lastPlace: 0.1 }] },
+                ],
+              })
+            }
+          >
+            It measures something else too
+          </Button>
+          <Switch
+            label="Retired: no longer offered"
+            checked={draft.isRetired}
+            onChange={(event) => setDraft({ ...draft, isRetired: event.currentTarget.checked })}
+          />
+        </Group>
+        {error !== undefined && <Notice kind="outOfSpec" title={sayFailure(error)} />}
+        <Group>
+          <Button size="lg" loading={isLoading} disabled={draft.name.trim() === ''} onClick={() => void save()}>
+            Keep it
+          </Button>
+        </Group>
+      </Stack>
+    </Modal>
+  );
+}
+
+interface RowProps {
+  readonly its: Its;
+  readonly onChange: (change: Partial<Its>) => void;
+  readonly onDelete: (() => void) | undefined;
+}
+
+function FunctionRow({ its, onChange, onDelete }: RowProps) {
+  const [typed, setTyped] = useState<string | undefined>();
+  const parsed = typed === undefined ? undefined : parseRanges(typed);
+  return (
+    <Group align="start" wrap="nowrap">
+      <Select
+        label="It measures"
+        w={190}
+        data={functionOptions}
+        value={its.measures}
+        allowDeselect={false}
+        onChange={(measures) => measures && onChange({ measures: measures as InstrumentFunction })}
+      />
+      <CommittedInput label="in" w={90} value={its.unit} parse={parseUnit} onCommit={(unit) => onChange({ unit })} />
+      <Textarea
+        label="Ranges"
+        description="One to a line: end; percent; digits; worth of the last digit"
+        style={{ flex: 1 }}
+        autosize
+        minRows={2}
+        classNames={{ input: 'mono' }}
+        value={typed ?? rangesText(its.ranges)}
+        error={parsed && !parsed.ok && parsed.problem}
+        onChange={(event) => {
+          const { value } = event.currentTarget;
+          setTyped(value);
+          const ranges = parseRanges(value);
+          if (ranges.ok) onChange({ ranges: ranges.value });
+        }}
+        onBlur={() => parsed?.ok !== false && setTyped(undefined)}
+      />
+      <ActionIcon mt={28} aria-label="It does not measure this" disabled={!onDelete} onClick={onDelete}>
+        <IconTrash size={20} />
+      </ActionIcon>
+    </Group>
+  );
+}
