@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { expect } from 'chai';
+import { addEvents, opening, trailAt } from '../support/trailAt.js';
 import { aUser, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
@@ -25,6 +26,13 @@ const views = {
   'a step': ['/trails/fg-03-coolant', 'Voltage on the sensor’s signal wire'],
   'a state gate': ['/trails/fg-07-fan', 'First, on the vehicle'],
   'a conclusion': ['/trails/fg-11-fan', 'Root cause'],
+  'a sweep': ['/trails/axe-sweep', 'pedal travel'],
+  siblings: ['/trails/axe-siblings', 'front M45'],
+  'a count': ['/trails/axe-count', 'Start the clock'],
+  'a change': ['/trails/axe-change', 'It should fall'],
+  'a curve': ['/trails/axe-curve', 'Lowest while cranking'],
+  'what is asked at the start': ['/trails/axe-inputs', 'Before you begin'],
+  'the instruments': ['/instruments', 'Meter 1'],
   'a record': ['/trails/fg-11-fan/record', 'Accepted by'],
   'the editor': ['/plans/radiator-fan/edit?part=steps&step=groundDrop', 'Outcomes'],
   'the suspects': ['/plans/radiator-fan/edit?part=suspects', 'Add a suspect'],
@@ -42,6 +50,15 @@ describe('axe-core finds no violation', () => {
   const world = useWorld();
   before(async () => {
     await send(world.server.url, 'POST', '/api/plans/radiator-fan/draft');
+    for (const [trailId, planId, stepId] of [
+      ['axe-sweep', 'accelerator-pedal', 'sweep1'],
+      ['axe-siblings', 'saloon-blower', 'motors'],
+      ['axe-count', 'passenger-door', 'move'],
+      ['axe-change', 'passenger-door', 'press'],
+      ['axe-curve', 'slow-cranking', 'crank'],
+    ] as const)
+      await trailAt(world.server.url, trailId, planId, stepId);
+    await addEvents(world.server.url, 'axe-inputs', [opening('slow-cranking')]);
   });
 
   const check = async (user: User, path: string, sign: string) => {

@@ -242,7 +242,7 @@ describe('around the workshop', () => {
   });
 
   it('a plan that was missing reaches the author', async () => {
-    await ines.goTo('/jobs/job-fg-01/plans');
+    await ines.goTo('/jobs/job-fg-12/plans');
     await ines.see('No plan for this vehicle speaks of these codes or this complaint.');
     await ines.click('No plan fits');
     await ines.click('Tell the authors');

@@ -169,6 +169,8 @@ describe('at the vehicle', () => {
     await hanna.press('1');
     await hanna.see('Nothing blocks the fan');
     await hanna.press('Enter');
+    await hanna.missing('Nothing blocks the fan');
+    await hanna.see('all saved');
     await hanna.goTo('/trails/override/record');
     await hanna.see('Tested without ignition off: Ignition lock is out (Hanna Creek)');
     await hanna.leave();

@@ -46,6 +46,7 @@ describe('two devices on one trail', () => {
     await hanna.see('1 waiting for the network');
     await tobi.press('Enter');
     await tobi.missing('Type again');
+    await tobi.see('all saved');
     await hanna.page.setOfflineMode(false);
     await hanna.see('The server did not take the last entries');
     await hanna.see('Kept on this device: reading 0.2.');

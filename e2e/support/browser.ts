@@ -14,12 +14,15 @@ const flags = [
   '--force-prefers-reduced-motion',
 ];
 
-/** Debian's Chromium, headless, with a profile of its own. */
-export async function openBrowser(): Promise<Browser> {
+/** A folder for a profile: whoever opens a browser on it again finds what was kept there. */
+export const newProfile = (): Promise<string> => mkdtemp(join(tmpdir(), 'probe-trail-browser-'));
+
+/** Debian's Chromium, headless, with a profile of its own where none is given. */
+export async function openBrowser(profile?: string): Promise<Browser> {
   return puppeteer.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     headless: true,
     args: flags,
-    userDataDir: await mkdtemp(join(tmpdir(), 'probe-trail-browser-')),
+    userDataDir: profile ?? (await newProfile()),
   });
 }

@@ -37,5 +37,14 @@ async function signIn(url: string, personId: string): Promise<string> {
 export async function browserCookieOf(url: string, personId: string): Promise<CookieData> {
   const cookie = await cookieOf(url, personId);
   const at = cookie.indexOf('=');
-  return { name: cookie.slice(0, at), value: cookie.slice(at + 1), domain: 'localhost', path: '/api', httpOnly: true };
+  // As the server sets it: it outlives the browser.
+  const expires = Math.floor(Date.now() / 1000) + 86_400;
+  return {
+    name: cookie.slice(0, at),
+    value: cookie.slice(at + 1),
+    domain: 'localhost',
+    path: '/api',
+    httpOnly: true,
+    expires,
+  };
 }

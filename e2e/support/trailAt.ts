@@ -13,14 +13,7 @@ export async function trailAt(url: string, trailId: string, planId: string, step
   const answer = await send(url, 'GET', `/api/plans/${planId}/versions/1`);
   const { document } = (await answer.json()) as PlanVersion;
   const events: Loose[] = [
-    {
-      kind: 'opened',
-      jobId: null,
-      planId,
-      planVersion: 1,
-      vehicle: { fleetNumber: 'FG-12', line: 'Loper 35' },
-      complaint: '',
-    },
+    opening(planId),
     ...document.inputs
       .filter(({ from }) => from === null)
       .map(({ id }) => ({ kind: 'inputGiven', inputId: id, text: '8' }) as const),
@@ -30,6 +23,16 @@ export async function trailAt(url: string, trailId: string, planId: string, step
   await addEvents(url, trailId, events);
   return `/trails/${trailId}`;
 }
+
+/** How a trail on the first version of a plan begins. */
+export const opening = (planId: string): Loose => ({
+  kind: 'opened',
+  jobId: null,
+  planId,
+  planVersion: 1,
+  vehicle: { fleetNumber: 'FG-12', line: 'Loper 35' },
+  complaint: '',
+});
 
 /** Appends events to a trail as Hanna, an hour ago, so that nothing has to settle any more. */
 export async function addEvents(url: string, trailId: string, events: readonly Loose[]): Promise<void> {

@@ -29,6 +29,7 @@ interface Screen {
 
 export const desk: Screen = { width: 1280, height: 800 };
 export const phone: Screen = { width: 390, height: 844 };
+export const tablet: Screen = { width: 820, height: 1180 };
 
 const waitMs = Number(process.env.WAIT_MS ?? 15_000);
 
@@ -39,7 +40,16 @@ export async function aUser(
   personId: string | null,
   screen: Screen = desk,
 ): Promise<User> {
-  const context: BrowserContext = await browser.createBrowserContext();
+  return userIn(await browser.createBrowserContext(), url, personId, screen);
+}
+
+/** The same in a context that is there already, such as the browser's own, which outlives a restart. */
+export async function userIn(
+  context: BrowserContext,
+  url: string,
+  personId: string | null,
+  screen: Screen = desk,
+): Promise<User> {
   const page = await context.newPage();
   await page.setViewport({ ...screen, hasTouch: screen.width < 1000 });
   if (personId !== null) await context.setCookie(await browserCookieOf(url, personId));

@@ -33,5 +33,5 @@ export function sayCount({ what, sections }: CountSpec, { counts, seconds }: Cou
   const total = counts.reduce((sum, count) => sum + count, 0);
   const most = counts.indexOf(Math.max(...counts));
   const where = sections.length > 1 && total > 0 ? `, ${counts[most]} of them at ${sections[most]?.name}` : '';
-  return `${total} ${what || 'events'} in ${seconds} s${where}.`;
+  return `${total} ${what || 'events'} in ${Math.floor(seconds)} s${where}.`;
 }

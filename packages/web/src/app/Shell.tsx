@@ -2,6 +2,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { Outlet } from 'react-router';
 import { SignedIn } from '../person/SignedIn';
 import { useAppDispatch } from './store';
+import { whenQuiet } from './whenQuiet';
 
 const Palette = lazy(() => import('./Palette'));
 const Shortcuts = lazy(() => import('./Shortcuts'));
@@ -9,9 +10,10 @@ const Shortcuts = lazy(() => import('./Shortcuts'));
 /** Whoever is signed in finds the plans on this device when there is no network. */
 function Kept() {
   const dispatch = useAppDispatch();
-  useEffect(() => {
-    void import('../offline/keepPlans').then(({ keepPlans }) => dispatch(keepPlans()));
-  }, [dispatch]);
+  useEffect(
+    () => whenQuiet(() => void import('../offline/keepPlans').then(({ keepPlans }) => dispatch(keepPlans()))),
+    [dispatch],
+  );
   return null;
 }
 

@@ -10,6 +10,7 @@ import { RouterProvider } from 'react-router';
 import { router } from './router';
 import { store } from './store';
 import { theme } from './theme';
+import { whenQuiet } from './whenQuiet';
 
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no place for the interface');
@@ -31,5 +32,7 @@ void import('../trail/sendOutbox').then(({ sendOutbox }) => {
   send();
 });
 
-// Installed on the device, the interface opens without a network; only a page that came by a safe way may do so.
-if ('serviceWorker' in navigator) void import('virtual:pwa-register').then(({ registerSW }) => registerSW());
+// Installed on the device, the interface opens without a network; only a page that came by a safe way may do so. It is brought
+// there once the first view stands: nobody waits for it.
+if ('serviceWorker' in navigator)
+  whenQuiet(() => void import('virtual:pwa-register').then(({ registerSW }) => registerSW()));

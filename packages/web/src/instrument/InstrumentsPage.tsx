@@ -57,7 +57,7 @@ function InstrumentLine({ instrument, onEdit }: LineProps) {
   const { name, functions, calibrationDueAtMs, isRetired } = instrument;
   const isOverdue = calibrationDueAtMs !== null && calibrationDueAtMs < Date.now();
   return (
-    <li data-retired={isRetired || undefined}>
+    <li>
       <div className={classes.what}>
         <b>{name}</b>
         <small>

@@ -3,6 +3,7 @@ import { problemCodeOf, sayFailure } from '../app/api';
 import type { AppThunk } from '../app/store';
 import { photoApi } from '../photo/photoApi';
 import { photoSent, waitingPhoto } from '../photo/waitingPhotos';
+import { type Answer, drainOutbox } from './drainOutbox';
 import { outbox, type WaitingEvent } from './outbox';
 import { trailApi } from './trailApi';
 import { acknowledged, networkLost, refused, waitingCounted } from './trailSlice';
@@ -33,36 +34,41 @@ export const sendOutbox = (): AppThunk<Promise<void>> => (dispatch) => {
 };
 
 const sendAll = (): AppThunk<Promise<void>> => async (dispatch) => {
-  for (let rows = await outbox.next(); rows.length > 0; rows = await outbox.next()) {
-    const isDone = await dispatch(send(rows));
-    dispatch(waitingCounted(await outbox.count()));
-    if (!isDone) return;
-  }
+  dispatch(waitingCounted(await outbox.count()));
+  const isEmpty = await drainOutbox<WaitingEvent>({
+    next: outbox.next,
+    send: (trailId, events) => dispatch(send(trailId, events)),
+    onTaken: async (trailId, rows) => {
+      await outbox.remove(rows);
+      dispatch(acknowledged({ trailId, ids: idsOf(rows) }));
+      dispatch(waitingCounted(await outbox.count()));
+    },
+    onRefused: async (trailId, rows, says) => {
+      await outbox.refuse(rows, says);
+      dispatch(refused({ trailId, ids: idsOf(rows), says }));
+      dispatch(waitingCounted(await outbox.count()));
+    },
+  });
+  if (isEmpty) failures = 0;
+  else dispatch(tryLater());
 };
 
-/** @returns whether the rows are off the outbox, one way or the other */
+const idsOf = (rows: readonly WaitingEvent[]) => rows.map(({ event }) => event.id);
+
+const tryLater = (): AppThunk<void> => (dispatch) => {
+  dispatch(networkLost());
+  failures += 1;
+  retry = setTimeout(() => void dispatch(sendOutbox()), Math.min(longestWaitMs, 500 * 2 ** failures));
+};
+
 const send =
-  (rows: readonly WaitingEvent[]): AppThunk<Promise<boolean>> =>
+  (trailId: string, events: readonly TrailEvent[]): AppThunk<Promise<Answer>> =>
   async (dispatch) => {
-    const trailId = rows[0]?.trailId ?? '';
-    const events = rows.map(({ event }) => event);
-    const ids = events.map(({ id }) => id);
     const error = (await dispatch(sendPhotos(events))) ?? (await dispatch(append(trailId, events)));
-    if (!error) {
-      failures = 0;
-      await outbox.remove(rows);
-      dispatch(acknowledged({ trailId, ids }));
-      return true;
-    }
-    if (!final.has(problemCodeOf(error) ?? '')) {
-      dispatch(networkLost());
-      failures += 1;
-      retry = setTimeout(() => void dispatch(sendOutbox()), Math.min(longestWaitMs, 500 * 2 ** failures));
-      return false;
-    }
-    await outbox.refuse(rows, sayFailure(error));
-    dispatch(refused({ trailId, ids, says: sayFailure(error) }));
-    return true;
+    if (!error) return { kind: 'taken' };
+    return final.has(problemCodeOf(error) ?? '')
+      ? { kind: 'refused', says: sayFailure(error) }
+      : { kind: 'unanswered' };
   };
 
 const append =

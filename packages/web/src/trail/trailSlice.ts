@@ -96,7 +96,11 @@ export const trailSlice = createSlice({
         ...log,
         events: log.events.filter((event) => !isRefused(event)),
         waitingIds: log.waitingIds.filter((id) => !ids.includes(id)),
-        refusal: { says, events: log.events.filter(isRefused) },
+        // Several may be refused one after the other: they are shown together, with the first reason.
+        refusal: {
+          says: log.refusal?.says ?? says,
+          events: [...(log.refusal?.events ?? []), ...log.events.filter(isRefused)],
+        },
       };
       return { ...state, logs: { ...state.logs, [trailId]: next } };
     },

@@ -59,7 +59,7 @@ export function CountPanel({ spec, ...props }: PanelProps) {
         <VerdictPanel
           judged={judged.ok ? judged.value : undefined}
           policy={open.plan.tooClose}
-          typedReading={{ text: sayCount(spec, { ...counted, seconds: Math.floor(seconds) }), judged, refusal }}
+          typedReading={{ text: sayCount(spec, { ...counted, seconds }), judged, refusal }}
         />
         <Group>
           <Button variant="default" size="lg" disabled={seconds === 0} onClick={counter.clear}>

@@ -42,10 +42,11 @@ function useFocusOnTyping(input: RefObject<HTMLInputElement | null>) {
   useEffect(() => {
     input.current?.focus({ preventScroll: true });
     const focus = (event: KeyboardEvent) => {
-      const isFree = !(
-        event.target instanceof Element && event.target.closest('input, textarea, select, button, a, [role="dialog"]')
-      );
-      if (isFree && event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey) input.current?.focus();
+      const isAt = (places: string) => event.target instanceof Element && event.target.closest(places) !== null;
+      const isKey = event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey;
+      // A button that was pressed keeps the focus; a number is not meant for it.
+      const isFree = !isAt('button, a') || /^[\d.,+\-−]$/.test(event.key);
+      if (isKey && isFree && !isAt('input, textarea, select, [role="dialog"]')) input.current?.focus();
     };
     window.addEventListener('keydown', focus);
     return () => window.removeEventListener('keydown', focus);

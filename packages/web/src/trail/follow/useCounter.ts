@@ -34,14 +34,16 @@ export function useCounter(props: ReadingProps, spec: CountSpec) {
   }, [isRunning, startedAtMs, spec.inSeconds]);
 
   const change = (by: number) =>
-    setKept({ ...kept, counts: counts.map((count, index) => (index === section ? Math.max(0, count + by) : count)) });
+    setKept((last) => ({
+      ...last,
+      counts: last.counts.map((count, index) => (index === section ? Math.max(0, count + by) : count)),
+    }));
   const tap = () => {
-    if (startedAtMs === null) {
-      setNowMs(Date.now());
-      setKept({ ...kept, startedAtMs: Date.now() });
-    } else if (isRunning) change(1);
-    else return;
+    if (startedAtMs !== null && !isRunning) return;
     playTone(tapTone);
+    if (startedAtMs !== null) return change(1);
+    setNowMs(Date.now());
+    setKept({ ...kept, startedAtMs: Date.now() });
   };
   const clear = () => {
     setKept(empty);

@@ -1,13 +1,14 @@
 import { sayForbidden } from '@probe-trail/core/person';
 import type { Plan } from '@probe-trail/core/plan';
-import { applyTrailEvent, reduceTrail, type Trail } from '@probe-trail/core/trail';
+import type { Trail } from '@probe-trail/core/trail';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { useMay, usePerson } from '../../person/sessionApi';
 import { usePlanVersionQuery } from '../../plan/planApi';
+import { foldLog } from '../foldLog';
 import { type NewEvent, openTrail, recordEvents } from '../recordEvents';
-import { type LocalLog, selectLog } from '../trailSlice';
+import { selectLog } from '../trailSlice';
 import { useLive } from './useLive';
 
 /** A trail as this device shows it: its plan, its state, and the way to add to it. */
@@ -49,17 +50,6 @@ export function useTrail(trailId: string): {
     [trailId, plan, trail, record],
   );
   return { open, error: logError ?? version.error, retry };
-}
-
-/** Folds what the server has, then what this device added; what does not fit any more, the server will refuse. */
-function foldLog(plan: Plan, { events, confirmedCount }: LocalLog): Trail {
-  const own = confirmedCount === 0 ? 1 : confirmedCount;
-  const reduced = reduceTrail(plan, events.slice(0, own));
-  if (!reduced.ok) throw new Error(`the log is broken at event ${reduced.problem.eventId}`);
-  return events.slice(own).reduce<Trail>((trail, event) => {
-    const next = applyTrailEvent(plan, trail, event);
-    return next.ok ? next.value : trail;
-  }, reduced.value);
 }
 
 function useOpening(trailId: string) {

@@ -1,0 +1,152 @@
+import { expect } from 'chai';
+import { trailAt } from '../support/trailAt.js';
+import { aUser, eventsOf, send, type User } from '../support/user.js';
+import { useWorld } from '../support/world.js';
+
+describe('instruments, close calls and notes', () => {
+  const world = useWorld();
+  const at = async (trailId: string, planId: string, stepId: string): Promise<User> => {
+    const path = await trailAt(world.server.url, trailId, planId, stepId);
+    const hanna = await aUser(world.browser, world.server.url, 'hanna');
+    await hanna.goTo(path);
+    await hanna.click('Understood');
+    return hanna;
+  };
+
+  it('the instrument is chosen once on a device, is remembered, and its accuracy counts', async () => {
+    const hanna = await at('meter', 'slow-cranking', 'rest');
+    await hanna.type('12.23');
+    await hanna.see('In spec: half full');
+    await hanna.click('Which one?');
+    await hanna.click('Meter 2, old');
+    await hanna.see('The calibration of Meter 2, old has run out.');
+    await hanna.see('Too close to call');
+    await hanna.click('Meter 2, old');
+    await hanna.click('Meter 1');
+    await hanna.missing('has run out');
+    await hanna.goTo(await trailAt(world.server.url, 'meter-next', 'boarding-ramp', 'contacts'));
+    await hanna.click('Understood');
+    await hanna.see('Meter 1');
+    await hanna.type('0.05');
+    await hanna.press('Enter');
+    await hanna.see('all saved');
+    const kinds = (await eventsOf(world.server.url, 'meter-next')).slice(-2).map(({ kind }) => kind);
+    expect(kinds).to.deep.equal(['instrumentChosen', 'readingEntered']);
+    await hanna.leave();
+  });
+
+  it('swapped leads are turned round before they are judged', async () => {
+    const hanna = await at('swap', 'accelerator-pedal', 'supply');
+    await hanna.click('Swap the leads');
+    await hanna.type('-5.02');
+    await hanna.see('In spec');
+    await hanna.press('Enter');
+    await hanna.see('5.02 V');
+    await hanna.click('Swap back');
+    await hanna.leave();
+  });
+
+  it('a plan that wants a better instrument keeps the way shut, until there is one or a reason', async () => {
+    const hanna = await at('close', 'slow-cranking', 'rest');
+    await hanna.type('12.2');
+    await hanna.press('Enter');
+    await hanna.see('measure it with a better instrument');
+    await hanna.click('Measure again');
+    await hanna.type('12.2');
+    await hanna.press('Enter');
+    await hanna.click('Go on as the number says');
+    await hanna.fill('Why', 'The good meter is out for calibration');
+    await hanna.press('Enter');
+    await hanna.see('Go on: Battery while cranking');
+    await hanna.click('Go on: Battery while cranking');
+    await hanna.goTo('/trails/close/record');
+    await hanna.see('gone on with: The good meter is out for calibration');
+    await hanna.leave();
+  });
+
+  it('a plan that wants it measured once more then goes on as the number says', async () => {
+    const hanna = await at('repeat', 'boarding-ramp', 'contacts');
+    await hanna.type('0.1');
+    await hanna.press('Enter');
+    await hanna.see('measure it once more');
+    await hanna.click('Measure again');
+    await hanna.type('0.1');
+    await hanna.press('Enter');
+    await hanna.see('Go on:');
+    await hanna.leave();
+  });
+
+  it('a remark reaches the author with its step', async () => {
+    const hanna = await at('remark', 'passenger-door', 'feed');
+    await hanna.click('Tell the author');
+    await hanna.click('wrong pin');
+    await hanna.fill('What the author should know', 'On FG-12 the feed is at pin 6.');
+    await hanna.click('Send it with this trail');
+    await hanna.see('Tell the author (1)');
+    await hanna.see('all saved');
+    await hanna.leave();
+    const ines = await aUser(world.browser, world.server.url, 'ines');
+    await ines.goTo('/plans/passenger-door');
+    await ines.see('Remarks from the bay');
+    await ines.see('wrong pin, Feed and ground of the controller: On FG-12 the feed is at pin 6.');
+    await ines.leave();
+  });
+
+  it('a photo is scaled, marked and kept with its step', async () => {
+    const hanna = await at('photo', 'passenger-door', 'feed');
+    const picture = await hanna.page.screenshot({ path: `${world.server.folder}/picture.png` });
+    expect(picture.length).to.be.greaterThan(1000);
+    const [chooser] = await Promise.all([hanna.page.waitForFileChooser(), hanna.click('Photo')]);
+    await chooser.accept([`${world.server.folder}/picture.png`]);
+    await hanna.click('Photo by Hanna Creek');
+    await hanna.see('Mark the picture');
+    const stage = await hanna.page.waitForSelector('canvas');
+    const box = await stage?.boundingBox();
+    if (!box) throw new Error('there is no picture to draw on');
+    await hanna.page.mouse.move(box.x + 40, box.y + 40);
+    await hanna.page.mouse.down();
+    await hanna.page.mouse.move(box.x + 200, box.y + 120, { steps: 4 });
+    await hanna.page.mouse.up();
+    await hanna.fill('What it shows', 'Corroded terminal');
+    await hanna.click('Keep it');
+    await hanna.missing('Mark the picture');
+    await hanna.see('all saved');
+    const added = (await eventsOf(world.server.url, 'photo')).filter((event) => event.kind === 'photoAdded');
+    expect(added.map(({ caption, marks }) => [caption, marks.map(({ shape }) => shape)])).to.deep.equal([
+      ['', []],
+      ['Corroded terminal', ['arrow']],
+    ]);
+    const photo = await send(world.server.url, 'GET', `/api/photos/${added[0]?.photoId}`);
+    expect([photo.status, photo.headers.get('content-type')]).to.deep.equal([200, 'image/jpeg']);
+    await hanna.goTo('/trails/photo/record');
+    await hanna.see('Corroded terminal');
+    await hanna.leave();
+  });
+
+  it('a paused trail says where it stands, and asks again for what may have changed', async () => {
+    const hanna = await at('pause', 'passenger-door', 'feed');
+    await hanna.click('More');
+    await hanna.fill('Pause it', 'Lunch');
+    await hanna.click('Pause');
+    await hanna.see(': Lunch');
+    await hanna.click('Go on from here');
+    await hanna.see('First, on the vehicle');
+    await hanna.see('ignition on');
+    await hanna.leave();
+  });
+
+  it('the list of instruments is kept by the author', async () => {
+    const ines = await aUser(world.browser, world.server.url, 'ines');
+    await ines.goTo('/instruments');
+    await ines.see('calibration ran out');
+    await ines.click('Add an instrument');
+    await ines.fill('Name', 'Meter 3');
+    await ines.fill('Ranges', 'six volts');
+    await ines.see('Line 1: write end of the range');
+    await ines.fill('Ranges', '6; 0.3 %; 2; 0.001');
+    await ines.click('Keep it');
+    await ines.see('Meter 3');
+    await ines.see('6 V ±(0.3 % + 2)');
+    await ines.leave();
+  });
+});
