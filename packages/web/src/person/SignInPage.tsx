@@ -2,6 +2,7 @@ import { Button, PasswordInput, Stack, TextInput } from '@mantine/core';
 import { type DemoAccount, roles, type Session, shortestPassword } from '@probe-trail/core/person';
 import { type FormEvent, useState } from 'react';
 import { sayFailure } from '../app/api';
+import { NetworkState } from '../ui/NetworkState';
 import { Notice } from '../ui/Notice';
 import classes from './SignInPage.module.css';
 import { useAddFirstPersonMutation, useSignInMutation } from './sessionApi';
@@ -31,6 +32,7 @@ export function SignInPage({ session }: { readonly session: Session }) {
             <p>{sayFailure(problem)}</p>
           </Notice>
         )}
+        <NetworkState />
         <SignInForm isFirst={isFirst} isBusy={isLoading || first.isLoading} onEnter={enter} />
         {session.demoAccounts.length > 0 && <DemoAccounts accounts={session.demoAccounts} onEnter={enter} />}
       </div>

@@ -18,7 +18,13 @@ export const sessionApi = api.injectEndpoints({
     signIn: build.mutation<Person, SignIn>({
       query: (body) => ({ url: 'session', method: 'POST', body }),
       invalidatesTags: (person) =>
-        person ? ['session', 'people', 'plans', 'trails', 'jobs', 'vehicles', 'lines'] : [],
+        person ? ['session', 'people', 'plans', 'trails', 'jobs', 'vehicles', 'lines', 'instruments'] : [],
+      // What waited for somebody to sign in is sent at once, whoever it is: each entry bears the name of who made it.
+      onQueryStarted: async (_, { dispatch, queryFulfilled }) => {
+        await queryFulfilled;
+        const { sendOutbox } = await import('../trail/sendOutbox');
+        dispatch(sendOutbox());
+      },
     }),
     signOut: build.mutation<void, 'here' | 'everywhere'>({
       query: (where) => ({ url: where === 'here' ? 'session' : 'session/everywhere', method: 'DELETE' }),
