@@ -3,12 +3,26 @@ import { fileURLToPath } from 'node:url';
 import { appendRate } from './appends.js';
 import { arrivalRates } from './arrival.js';
 import { coreRates } from './core.js';
+import { everyKindDelay } from './everyKind.js';
 import { firstViewSize } from './firstView.js';
 import type { Measured } from './measured.js';
 import { needleDelay } from './needle.js';
+import { offlineStart } from './offlineStart.js';
+import { randomTrailCount } from './randomTrails.js';
+import { technicianRates } from './technicians.js';
 
 // Measures what the product must reach, prints each with its target, and keeps the last run in docs/benchmarks.md.
-const parts = [coreRates, firstViewSize, appendRate, needleDelay, arrivalRates];
+const parts = [
+  coreRates,
+  firstViewSize,
+  appendRate,
+  needleDelay,
+  everyKindDelay,
+  offlineStart,
+  technicianRates,
+  randomTrailCount,
+  arrivalRates,
+];
 const measured: Measured[] = [];
 for (const part of parts)
   for (const one of await part()) {

@@ -1,4 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { mkdtemp } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -12,6 +13,8 @@ export interface RunningServer {
   readonly folder: string;
   /** Ends it at once, as a power cut would. */
   readonly kill: () => Promise<void>;
+  /** Resident memory of its process, in MB. */
+  readonly memoryMB: () => number;
   /** Starts it again on the same data. */
   readonly start: () => Promise<void>;
 }
@@ -32,7 +35,14 @@ export async function openServer(): Promise<RunningServer> {
     await ending;
   };
   await start();
-  return { url: `http://localhost:${port}`, folder, kill, start };
+  const memoryMB = () => residentMB(child?.pid ?? 0);
+  return { url: `http://localhost:${port}`, folder, kill, start, memoryMB };
+}
+
+/** As the kernel counts it (proc(5), VmRSS). */
+function residentMB(pid: number): number {
+  const kB = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1];
+  return Number(kB) / 1024;
 }
 
 function spawnServer(port: number, folder: string): Promise<ChildProcess> {
