@@ -1,7 +1,9 @@
 import { create, type MathNode, parseDependencies } from 'mathjs';
 import { failed, ok, type Result } from '../result/index.js';
 
-const math = create({ ...parseDependencies });
+// Made when the first formula is read: most plans have none, and making it takes longer than all the rest.
+let math: ReturnType<typeof makeParser> | undefined;
+const makeParser = () => create({ ...parseDependencies });
 
 /** A formula that has been read: what it needs to know, and how it is computed. */
 export interface Formula {
@@ -68,6 +70,7 @@ function readFormula(text: string): Result<Formula, FormulaProblem> {
 
 function parseText(text: string): Result<MathNode, FormulaProblem> {
   try {
+    math ??= makeParser();
     return ok(math.parse(text));
   } catch (error) {
     return failed({ kind: 'notRead', detail: error instanceof Error ? error.message : String(error) });

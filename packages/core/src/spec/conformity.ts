@@ -1,11 +1,18 @@
 import { create, erfDependencies } from 'mathjs';
 import type { ZoneLine } from './zonesOf.js';
 
-const math = create({ ...erfDependencies });
+// Made when the first reading is near a limit.
+let math: ReturnType<typeof makeMath> | undefined;
+const makeMath = () => create({ ...erfDependencies });
+
+function erf(x: number): number {
+  math ??= makeMath();
+  return math.erf(x);
+}
 
 /** Share of the standard normal distribution up to z. */
 const normalShare = (z: number): number =>
-  z === Number.POSITIVE_INFINITY ? 1 : z === Number.NEGATIVE_INFINITY ? 0 : (1 + math.erf(z / Math.SQRT2)) / 2;
+  z === Number.POSITIVE_INFINITY ? 1 : z === Number.NEGATIVE_INFINITY ? 0 : (1 + erf(z / Math.SQRT2)) / 2;
 
 /**
  * Probability that the true value lies in an ok zone, given a reading x with the expanded uncertainty u.

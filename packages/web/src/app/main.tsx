@@ -7,6 +7,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
+import { sessionApi } from '../person/sessionApi';
 import { router } from './router';
 import { store } from './store';
 import { theme } from './theme';
@@ -14,6 +15,9 @@ import { whenQuiet } from './whenQuiet';
 
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no place for the interface');
+
+// Asked while the view is still on its way: every page waits for it.
+void store.dispatch(sessionApi.endpoints.session.initiate());
 
 createRoot(root).render(
   <StrictMode>

@@ -1,5 +1,5 @@
 import type { VerdictKind } from '@probe-trail/core/spec';
-import { lazy, Suspense } from 'react';
+import { lazy, memo, Suspense, useDeferredValue } from 'react';
 import classes from './LimitChart.module.css';
 import type { ChartBand, ChartPoint } from './limitChartData';
 
@@ -15,14 +15,17 @@ export interface LimitChartProps {
 }
 
 // The library is large, and most steps have no chart.
-const Drawn = lazy(() => import('./LimitChartDrawn'));
+const Drawn = memo(lazy(() => import('./LimitChartDrawn')));
 
 /** Actual values against their limits along a table. */
 export function LimitChart(props: LimitChartProps) {
+  // The verdict is shown first; the chart follows when there is time to draw it.
+  const points = useDeferredValue(props.points);
+  const here = useDeferredValue(props.here);
   return (
     <div className={classes.chart}>
       <Suspense>
-        <Drawn {...props} />
+        <Drawn {...props} points={points} here={here} />
       </Suspense>
     </div>
   );

@@ -29,12 +29,8 @@ const resolved = (colour: string) => tokenColour(colour.slice(4, -1));
 export default function LimitChartDrawn({ label, band, points, here, xTitle, yTitle }: LimitChartProps) {
   const scheme = useComputedColorScheme('light', { getInitialValueInEffect: false });
   const data = useMemo(() => dataOf(band, points), [band, points, scheme]);
-  const options = useMemo(() => optionsOf(xTitle, yTitle), [xTitle, yTitle, scheme]);
-  const plugins = useMemo(() => (here === undefined ? [] : [hereLine(here)]), [here, scheme]);
-  // A plugin is taken in only when the chart is made.
-  return (
-    <Line key={`${scheme}${here}`} aria-label={label} role="img" data={data} options={options} plugins={plugins} />
-  );
+  const options = useMemo(() => optionsOf(xTitle, yTitle, here), [xTitle, yTitle, here, scheme]);
+  return <Line aria-label={label} role="img" data={data} options={options} plugins={plugins} />;
 }
 
 function dataOf(band: LimitChartProps['band'], points: LimitChartProps['points']): ChartData<'line', unknown[]> {
@@ -57,7 +53,7 @@ function dataOf(band: LimitChartProps['band'], points: LimitChartProps['points']
   };
 }
 
-function optionsOf(xTitle: string, yTitle: string): ChartOptions<'line'> {
+function optionsOf(xTitle: string, yTitle: string, here: number | undefined): ChartOptions<'line'> {
   const colour = tokenColour('--ink-soft');
   const axis = (text: string) => ({
     type: 'linear' as const,
@@ -70,14 +66,16 @@ function optionsOf(xTitle: string, yTitle: string): ChartOptions<'line'> {
     maintainAspectRatio: false,
     events: [],
     scales: { x: axis(xTitle), y: axis(yTitle) },
-    plugins: { legend: { display: false }, tooltip: { enabled: false } },
+    plugins: { legend: { display: false }, tooltip: { enabled: false }, here: { at: here } },
   } as ChartOptions<'line'>;
 }
 
-const hereLine = (here: number): Plugin<'line'> => ({
+/** The place on the x axis where the vehicle stands, or the row that is typed. */
+const hereLine: Plugin<'line', { readonly at?: number }> = {
   id: 'here',
-  afterDatasetsDraw: ({ ctx, scales, chartArea }) => {
-    const x = scales.x?.getPixelForValue(here) ?? 0;
+  afterDatasetsDraw: ({ ctx, scales, chartArea }, _, { at }) => {
+    if (at === undefined) return;
+    const x = scales.x?.getPixelForValue(at) ?? 0;
     ctx.save();
     ctx.strokeStyle = tokenColour('--kingfisher');
     ctx.lineWidth = 2;
@@ -88,4 +86,5 @@ const hereLine = (here: number): Plugin<'line'> => ({
     ctx.stroke();
     ctx.restore();
   },
-});
+};
+const plugins = [hereLine];

@@ -18,7 +18,10 @@ export function CurvePlace({ spec, bench, value, verdict }: PlaceProps) {
   const band = useMemo(() => bandOfRows(spec.rows), [spec]);
   const found = bench.valueFor(spec.of);
   const at = typeof found === 'string' ? undefined : knownIn(found, spec.ofUnit)?.value;
-  const points = at === undefined || value === undefined ? [] : [{ x: at, y: value, kind: verdict ?? 'noLimit' }];
+  const points = useMemo(
+    () => (at === undefined || value === undefined ? [] : [{ x: at, y: value, kind: verdict ?? ('noLimit' as const) }]),
+    [at, value, verdict],
+  );
   return (
     <LimitChart
       label={`Limits over ${spec.of}`}

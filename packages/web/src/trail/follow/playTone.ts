@@ -2,7 +2,11 @@ let context: AudioContext | undefined;
 
 /** A short tone, for whoever looks at the harness and not at the screen. Where a device has no sound, nothing is lost. */
 export function playTone({ hertz, ms }: { readonly hertz: number; readonly ms: number }): void {
-  if (typeof AudioContext === 'undefined') return;
+  // The number is shown first.
+  if (typeof AudioContext !== 'undefined') setTimeout(() => play(hertz, ms));
+}
+
+function play(hertz: number, ms: number): void {
   context ??= new AudioContext();
   const tone = context.createOscillator();
   const volume = context.createGain();

@@ -52,11 +52,19 @@ export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
   const context = { unit: spec.unit, ...(ambientKPa !== undefined && { ambientKPa }) };
   const parsed = parseReading(text, context);
   const isWhole = firstEmpty(texts) === undefined;
+  const whole = isWhole ? texts.join('\n') : undefined;
   const judged = useMemo<TypedRows['judged']>(() => {
-    if (isWhole) return judgeEntry(reading, { kind: 'rows', texts: [...texts] }, kit.bench);
+    if (whole !== undefined) return judgeEntry(reading, { kind: 'rows', texts: whole.split('\n') }, kit.bench);
     return failed({ kind: 'reading', problem: { kind: 'empty', unit: spec.unit } });
-  }, [isWhole, reading, texts, kit.bench, spec.unit]);
-  const rows = names.map((name, index) => rowOf(name, texts[index] ?? '', index));
+  }, [whole, reading, kit.bench, spec.unit]);
+  // Of two hundred rows one is changed with a key: the others are taken as they were read.
+  const read = useMemo(() => new Map<string, SeriesRow>(), [judged, names, kit.bench]);
+  const rows = names.map((name, index) => {
+    const key = `${index} ${texts[index]}`;
+    const row = read.get(key) ?? rowOf(name, texts[index] ?? '', index);
+    read.set(key, row);
+    return row;
+  });
 
   function rowOf(name: string, rowText: string, index: number): SeriesRow {
     const inWhole = judged.ok ? judged.value.rows[index] : undefined;
