@@ -2,6 +2,7 @@ import type { Plan } from '@probe-trail/core/plan';
 import { applyTrailEvent, type Trail, type TrailEvent } from '@probe-trail/core/trail';
 import { type Answer, drainOutbox, type OnItsWay } from '../../packages/web/src/trail/drainOutbox';
 import { foldLog } from '../../packages/web/src/trail/foldLog';
+import { logFromKept, logToKeep } from '../../packages/web/src/trail/logToKeep';
 import {
   acknowledged,
   arrived,
@@ -66,10 +67,12 @@ export class Device {
     const stored = await this.network.events(this.trailId);
     this.#state = nothing;
     const waiting = this.#waiting.map(({ event }) => event);
-    const waitingIds = new Set(waiting.map(({ id }) => id));
-    const known = stored ?? kept?.events.filter(({ id }) => !waitingIds.has(id)) ?? [];
-    const confirmedCount = stored ? stored.length : (kept?.confirmedCount ?? 0);
-    this.#dispatch(logOpened({ trailId: this.trailId, stored: known, confirmedCount, waiting }));
+    const known = stored
+      ? { stored, confirmedCount: stored.length }
+      : kept
+        ? logFromKept(logToKeep(kept))
+        : { stored: [], confirmedCount: 0 };
+    this.#dispatch(logOpened({ trailId: this.trailId, ...known, waiting }));
   }
 
   /** Hears what the server has beyond what this device knows, as the live stream tells it. */

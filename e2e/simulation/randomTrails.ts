@@ -33,16 +33,22 @@ export interface Reached {
  * Walks random trails on two devices each, over a network that loses, repeats and delays, with reloads and with a server that is killed; in
  * the end, when everything is back, every entry must be there once, or be known to its device as refused, and both devices and the server must
  * agree byte for byte.
+ * @param again seed and path of a run that failed, to see it again
  * @param killEvery on average one trail of so many sees the server killed
  * @throws where a trail breaks that, with the seed that shows it again
  */
-export async function randomTrails(server: RunningServer, count: number, killEvery: number): Promise<Reached> {
+export async function randomTrails(
+  server: RunningServer,
+  count: number,
+  killEvery: number,
+  again: { readonly seed?: number; readonly path?: string } = {},
+): Promise<Reached> {
   const plans = await Promise.all(planIds.map((planId) => planOf(server, planId)));
   const reached: Reached = { trails: 0, events: 0, refused: 0, reloads: 0, kills: 0, concluded: 0, kinds: new Set() };
   const choices = fc.array(fc.nat({ max: 2 ** 20 }), { minLength: 60, maxLength: 260 });
   await fc.assert(
     fc.asyncProperty(choices, async (stream) => walkOne(server, plans, stream, killEvery, reached)),
-    { numRuns: count, endOnFailure: true },
+    { numRuns: count, endOnFailure: true, ...again },
   );
   return reached;
 }

@@ -34,7 +34,8 @@ describe('every kind of measurement', () => {
     await hanna.press('Enter');
     await rows(hanna, '2.84', '3.24', '3.64', '4.04');
     await hanna.type('4.44');
-    await hanna.see('offset: wrong by the same everywhere');
+    await hanna.see('Out of spec: offset');
+    await hanna.see('Wrong by the same everywhere.');
     await hanna.see('9 of 9 rows out of spec');
     await hanna.press('Enter');
     await hanna.see('Track 1 is shifted or tilted as a whole');

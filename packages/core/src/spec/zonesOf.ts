@@ -36,7 +36,7 @@ export function boundsOf(
 // 5 ± 2 % is 4.9, not 4.8999…: the limit that the author meant is the one that is judged and shown.
 export const tidy = (value: number) => Number(value.toPrecision(12));
 
-const zone = (id: string, name: string, ok = false): Zone => ({ id, name, meaning: '', ok });
+const zone = (id: string, name: string, ok = false, meaning = ''): Zone => ({ id, name, meaning, ok });
 const below = zone('below', 'too low');
 const inSpec = zone('inSpec', 'in spec', true);
 const above = zone('above', 'too high');
@@ -87,10 +87,10 @@ export const oddCases = ({ members }: SiblingsSpec): readonly Zone[] =>
 
 export const sweepCases = {
   inSpec,
-  offset: zone('offset', 'offset: wrong by the same everywhere'),
-  gain: zone('gain', 'gain: the further, the more wrong'),
-  stuck: zone('stuck', 'stuck: it does not follow'),
-  scatter: zone('scatter', 'scatter: wrong here and there'),
+  offset: zone('offset', 'offset', false, 'Wrong by the same everywhere.'),
+  gain: zone('gain', 'gain', false, 'The further, the more wrong.'),
+  stuck: zone('stuck', 'stuck', false, 'It does not follow.'),
+  scatter: zone('scatter', 'scatter', false, 'Wrong here and there.'),
 } as const;
 
 /** What can come out of a reading under this spec, measured, counted or chosen: what outcomes put their conditions on. */

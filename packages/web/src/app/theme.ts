@@ -30,7 +30,11 @@ export const theme = createTheme({
     Button: { defaultProps: { mih: 44, size: 'md' } },
     ActionIcon: { defaultProps: { size: 44, variant: 'subtle' } },
     TextInput: { defaultProps: { size: 'md' } },
-    Drawer: { styles: { title: { fontSize: 20, fontWeight: 700 } } },
+    // From the bottom edge, as high as what is in it.
+    Drawer: {
+      defaultProps: { position: 'bottom' },
+      styles: { title: { fontSize: 20, fontWeight: 700 }, content: { height: 'auto', maxHeight: '85dvh' } },
+    },
     Modal: { styles: { title: { fontSize: 20, fontWeight: 700 } } },
     Textarea: { defaultProps: { size: 'md' } },
     Select: { defaultProps: { size: 'md', checkIconPosition: 'right' } },

@@ -1,5 +1,6 @@
 import type { TrailEvent } from '@probe-trail/core/trail';
 import { Dexie, type EntityTable } from 'dexie';
+import type { ServersPart } from '../trail/logToKeep';
 
 /** An event that the server has not acknowledged yet. */
 export interface WaitingEvent {
@@ -13,11 +14,8 @@ export interface RefusedEvent extends WaitingEvent {
   readonly says: string;
 }
 
-/** The events of a trail that the server has, as far as this device knows: those in its order, then own ones that it acknowledged since. */
-export interface KeptLog {
+export interface KeptLog extends ServersPart {
   readonly trailId: string;
-  readonly confirmed: readonly TrailEvent[];
-  readonly acknowledged: readonly TrailEvent[];
 }
 
 /** What a request was answered, to be shown again without a network. */

@@ -1,5 +1,6 @@
 import { Table, Title } from '@mantine/core';
 import type { PartCard } from '@probe-trail/core/plan';
+import { ConnectorFace } from '../ui/ConnectorFace';
 import { SafeMarkdown } from '../ui/SafeMarkdown';
 import { WireStrip } from '../ui/WireStrip';
 import classes from './PartCardView.module.css';
@@ -20,6 +21,12 @@ export function PartCardView({ card, marked = [] }: CardProps) {
             <Title order={3} size="h5">
               <span className="mono">{connector.id}</span> {connector.name}
             </Title>
+            <ConnectorFace
+              connector={connector}
+              marked={marked.flatMap((at) =>
+                at.startsWith(`${connector.id}·`) ? at.slice(connector.id.length + 1) : [],
+              )}
+            />
             <Table>
               <Table.Tbody>
                 {connector.pins.map(({ pin, name, wire }) => (

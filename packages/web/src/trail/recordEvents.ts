@@ -62,7 +62,7 @@ export const openTrail =
     // Without a network the trail stands as this device last heard of it.
     const kept = answer.data ? undefined : await keptLog(trailId);
     if (answer.error && waiting.length === 0 && !kept) return answer.error;
-    const stored = answer.data?.events ?? kept?.events ?? [];
+    const stored = answer.data?.events ?? kept?.stored ?? [];
     dispatch(logOpened({ trailId, stored, confirmedCount: kept?.confirmedCount ?? stored.length, waiting }));
     return undefined;
   };

@@ -64,7 +64,7 @@ export function ConnectorFace({ connector: { id, pins, face }, marked, isSmall =
           }),
         )}
       </svg>
-      <small>from {faceViews[seenFrom]}</small>
+      <small>{isSmall ? faceViews[seenFrom].replace('the ', '') : `seen from ${faceViews[seenFrom]}`}</small>
     </button>
   );
 }

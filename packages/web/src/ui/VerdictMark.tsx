@@ -26,7 +26,7 @@ const shapes: Record<MarkKind, (colour: string) => ReactNode> = {
 /** The shape of a verdict; the word always stands beside it. */
 export function VerdictMark({ kind, size = 24 }: MarkProps) {
   return (
-    <svg width={size} height={size} viewBox="0 0 24 24" aria-hidden="true">
+    <svg width={size} height={size} viewBox="0 0 24 24" aria-hidden="true" style={{ flex: 'none' }}>
       {shapes[kind](verdictLook[kind].colour)}
     </svg>
   );

@@ -64,7 +64,7 @@ function ReadingEditor({ reading, editStep }: { readonly reading: StepReading; r
         />
         <Select
           label="Limit"
-          w={210}
+          w={270}
           data={specKinds}
           value={reading.spec.kind}
           allowDeselect={false}

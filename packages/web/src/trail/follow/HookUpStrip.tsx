@@ -29,9 +29,11 @@ export function HookUpStrip({ plan, step, hookUp, kit }: StripProps) {
               <InstrumentChoice kit={kit} says={kit.instrument?.name ?? 'Which one?'} />
             )}
           </small>
-          <span>
-            <b>{instrumentFunctions[instrument]}</b>
-            {range && <>, {formatQuantity(range.value, range.unit)}</>}
+          <span className={classes.what}>
+            <span>
+              <b>{instrumentFunctions[instrument]}</b>
+              {range && <>, {formatQuantity(range.value, range.unit)}</>}
+            </span>
             {kit.swapLeads && (
               <button type="button" className={classes.swap} aria-pressed={kit.leadsSwapped} onClick={kit.swapLeads}>
                 {kit.leadsSwapped ? 'Swap back' : 'Swap the leads'}

@@ -22,7 +22,7 @@ export function InstrumentChoice({ kit: { offered, instrument, choose }, says }:
       <button type="button" className={classes.which} onClick={() => setIsOpen(true)}>
         {says}
       </button>
-      <Drawer opened={isOpen} onClose={() => setIsOpen(false)} position="bottom" size="auto" title="Measured with">
+      <Drawer opened={isOpen} onClose={() => setIsOpen(false)} title="Measured with">
         <Stack maw={640}>
           {offered.length === 0 && <p>No instrument of the workshop measures this.</p>}
           {offered.map((one) => (

@@ -17,9 +17,11 @@ export function ReasonForm({ opens, label, description, does, onReason }: Reason
   const [reason, setReason] = useState('');
   if (!isOpen)
     return (
-      <Button variant="subtle" color="gray" mt="sm" px={0} onClick={() => setIsOpen(true)}>
-        {opens}
-      </Button>
+      <div>
+        <Button variant="subtle" color="gray" mt="sm" px={0} onClick={() => setIsOpen(true)}>
+          {opens}
+        </Button>
+      </div>
     );
   return (
     <form

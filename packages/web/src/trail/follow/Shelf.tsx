@@ -19,13 +19,7 @@ export function Shelf({ plan, step }: { readonly plan: Plan; readonly step: Step
           {card.name}
         </button>
       ))}
-      <Drawer
-        opened={shown !== undefined}
-        onClose={() => setShown(undefined)}
-        position="bottom"
-        size="72%"
-        title={shown?.name}
-      >
+      <Drawer opened={shown !== undefined} onClose={() => setShown(undefined)} title={shown?.name}>
         {shown && <PartCardView card={shown} marked={pins} />}
       </Drawer>
     </div>

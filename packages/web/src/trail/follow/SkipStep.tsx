@@ -23,13 +23,7 @@ export function SkipStep({ open: { plan, record }, step }: SkipProps) {
       <Button variant="subtle" color="gray" onClick={() => setIsOpen(true)}>
         Cannot do this step
       </Button>
-      <Drawer
-        opened={isOpen}
-        onClose={() => setIsOpen(false)}
-        position="bottom"
-        size="auto"
-        title="Cannot do this step"
-      >
+      <Drawer opened={isOpen} onClose={() => setIsOpen(false)} title="Cannot do this step">
         <Stack maw={640}>
           <TextInput
             label="Why not"

@@ -16,7 +16,7 @@ export function TrailMenu({ open }: { readonly open: OpenTrail }) {
       <Button variant="default" onClick={() => setShown('menu')}>
         More
       </Button>
-      <Drawer opened={shown !== undefined} onClose={close} position="bottom" size="auto" title="This trail">
+      <Drawer opened={shown !== undefined} onClose={close} title="This trail">
         {shown === 'inputs' ? (
           <InputsPanel open={open} inputs={asked} title="Asked at the start" onDone={close} />
         ) : (

@@ -19,13 +19,7 @@ export function WaymarkSheet({ open: { plan, trail, record }, waymark, onClose }
     onClose();
   };
   return (
-    <Drawer
-      opened={waymark !== undefined}
-      onClose={onClose}
-      position="bottom"
-      size="auto"
-      title={waymark && stepOf(plan, waymark.stepId)?.title}
-    >
+    <Drawer opened={waymark !== undefined} onClose={onClose} title={waymark && stepOf(plan, waymark.stepId)?.title}>
       {waymark && (
         <>
           <p className="soft">

@@ -32,7 +32,7 @@ export function MakeRemark({ open: { trailId, trail, record }, step }: RemarkPro
       <Button variant="subtle" color="gray" onClick={() => setIsOpen(true)}>
         Tell the author{made > 0 && ` (${made})`}
       </Button>
-      <Drawer opened={isOpen} onClose={() => setIsOpen(false)} position="bottom" size="auto" title="Tell the author">
+      <Drawer opened={isOpen} onClose={() => setIsOpen(false)} title="Tell the author">
         <Stack maw={640}>
           <Radio.Group label="What about" value={about} onChange={(value) => setAbout(value as RemarkKind)}>
             <Stack gap="xs" mt="xs">
