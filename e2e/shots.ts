@@ -5,6 +5,7 @@ import type { Page } from 'puppeteer-core';
 import { openBrowser } from './support/browser.js';
 import { openServer } from './support/server.js';
 import { browserCookieOf } from './support/signIn.js';
+import { trailAt } from './support/trailAt.js';
 import { send } from './support/user.js';
 
 // One picture of each main view, from the demo world, into docs/screenshots; or into the folder given as an argument.
@@ -25,6 +26,16 @@ const type = (text: string) => async (page: Page) => {
   await (await page.waitForSelector('::-p-text(Understood)'))?.click();
   await page.keyboard.type(text);
 };
+/** Types rows; the last one is left for the picture to show. */
+const rows =
+  (...texts: string[]) =>
+  async (page: Page) => {
+    await type(texts[0] ?? '')(page);
+    for (const text of texts.slice(1)) {
+      await page.keyboard.press('Enter');
+      await page.keyboard.type(text);
+    }
+  };
 const click = (selector: string) => async (page: Page) => {
   const found = await page.waitForSelector(selector);
   await found?.click();
@@ -42,7 +53,8 @@ const shots: Readonly<Record<string, Shot>> = {
   'sign-in': { path: '/', person: null },
   plan: { path: '/plans/radiator-fan' },
   follow: { path: '/trails/fg-03-coolant', act: type('4.87') },
-  'follow-night': { path: '/trails/fg-03-coolant', night: true, act: type('3,1') },
+  sweep: { path: '/trails/shot-sweep', night: true, act: rows('1.24', '1.64', '2.04', '2.44', '2.84', '3.2') },
+  siblings: { path: '/trails/shot-siblings', act: rows('0.0', '0.1', '0.0', '1.9', '0.0', '0.1') },
   'follow-phone': { path: '/trails/fg-03-coolant', size: [390, 844], act: type('4.52') },
   shelf: { path: '/trails/fg-07-fan', act: click('::-p-text(Fan control module A34)') },
   conclusion: { path: '/trails/fg-11-fan' },
@@ -57,6 +69,8 @@ await mkdir(folder, { recursive: true });
 try {
   await send(server.url, 'POST', '/api/plans/coolant-temperature/draft');
   await leaveBranchOpen();
+  await trailAt(server.url, 'shot-sweep', 'accelerator-pedal', 'sweep1');
+  await trailAt(server.url, 'shot-siblings', 'slow-cranking', 'fuseDrops');
   for (const [name, shot] of Object.entries(shots)) if (!only || name.includes(only)) await take(name, shot);
 } finally {
   await browser.close();

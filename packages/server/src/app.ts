@@ -1,3 +1,5 @@
+import type { RequestListener } from 'node:http';
+import { createServer } from 'node:https';
 import { join } from 'node:path';
 import compress from '@fastify/compress';
 import type { DemoAccount } from '@probe-trail/core/person';
@@ -46,6 +48,8 @@ export interface AppOptions {
   readonly demoAccounts?: readonly DemoAccount[];
   readonly vehicleInterface?: VehicleInterface;
   readonly logger: FastifyServerOptions['logger'];
+  /** With it the server speaks HTTPS: browsers install the interface, and keep it, only from there or from localhost. */
+  readonly tls?: { readonly cert: Buffer; readonly key: Buffer };
 }
 
 export type Services = ReturnType<typeof makeServices>;
@@ -82,7 +86,7 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
 
 /** The whole server, ready to listen or to be tested by `inject`. */
 export async function buildApp(options: AppOptions, services: Services): Promise<FastifyInstance> {
-  const { nowMs, newId, webFolder, sessionSecret, demoAccounts = [], logger } = options;
+  const { nowMs, newId, webFolder, sessionSecret, demoAccounts = [], logger, tls } = options;
   const { vehicleInterface = makeSimulatedInterface([]) } = options;
   const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos, search } =
     services;
@@ -92,6 +96,7 @@ export async function buildApp(options: AppOptions, services: Services): Promise
     bodyLimit,
     forceCloseConnections: 'idle',
     logController: new LogController({ disableRequestLogging: true }),
+    ...(tls ? { serverFactory: (handler: RequestListener) => createServer(tls, handler) } : {}),
   });
   // One line a request, when it is answered; those that went well and fast only where somebody asks for them.
   app.addHook('onResponse', async ({ log, method, url }, { statusCode, elapsedTime }) => {

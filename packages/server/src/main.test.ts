@@ -1,8 +1,11 @@
 import { type ChildProcess, spawn } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { get } from 'node:https';
 import { createServer, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { text } from 'node:stream/consumers';
 import { fileURLToPath } from 'node:url';
 import { createClient } from '@libsql/client';
 import type { TrailEvent } from '@probe-trail/core/trail';
@@ -27,9 +30,12 @@ describe('starting and stopping the server', () => {
   });
 
   /** Starts the built server; resolves when it is open, or with what it said when it would not open. */
-  function start(data = folder): Promise<{ child: ChildProcess; said: string; opened: boolean }> {
+  function start(
+    data = folder,
+    more: NodeJS.ProcessEnv = {},
+  ): Promise<{ child: ChildProcess; said: string; opened: boolean }> {
     const child = spawn(process.execPath, [main], {
-      env: { ...process.env, PORT: String(port), PROBE_TRAIL_DATA: data, PROBE_TRAIL_DEMO: '0' },
+      env: { ...process.env, PORT: String(port), PROBE_TRAIL_DATA: data, PROBE_TRAIL_DEMO: '0', ...more },
     });
     running.add(child);
     let said = '';
@@ -67,6 +73,37 @@ describe('starting and stopping the server', () => {
     });
     return headers;
   }
+
+  describe('with a certificate', () => {
+    const inTesting = (name: string) => fileURLToPath(new URL(`./testing/${name}`, import.meta.url));
+    const tls = {
+      PROBE_TRAIL_TLS_CERT: inTesting('localhost.cert.pem'),
+      PROBE_TRAIL_TLS_KEY: inTesting('localhost.key.pem'),
+    };
+
+    it('speaks HTTPS, and a second start knows it', async () => {
+      const first = await start(folder, tls);
+      expect(first.said).to.include(`is open at https://localhost:${port}`);
+      const health = await new Promise<string>((resolve, reject) => {
+        const request = {
+          port,
+          path: '/api/health',
+          ca: readFileSync(tls.PROBE_TRAIL_TLS_CERT),
+          servername: 'localhost',
+        };
+        get(request, (response) => text(response).then(resolve, reject)).on('error', reject);
+      });
+      expect(health).to.include('probe-trail');
+      expect((await start(folder, tls)).said).to.include('is already open');
+    });
+
+    it('is not started with half of it, or with one that cannot be read', async () => {
+      expect((await start(folder, { PROBE_TRAIL_TLS_CERT: tls.PROBE_TRAIL_TLS_CERT })).said).to.include('Name both');
+      expect((await start(folder, { ...tls, PROBE_TRAIL_TLS_KEY: '/nowhere.pem' })).said).to.include(
+        '/nowhere.pem cannot be read',
+      );
+    });
+  });
 
   it('stops when it is asked to, after finishing its work', async () => {
     const { child } = await start();

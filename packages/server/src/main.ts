@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
 import { get } from 'node:http';
+import { get as getOverTls } from 'node:https';
 import { join } from 'node:path';
 import { text } from 'node:stream/consumers';
 import { fileURLToPath } from 'node:url';
@@ -14,7 +16,8 @@ const port = Number(process.env.PORT ?? 4180);
 const host = process.env.HOST ?? '127.0.0.1';
 const dataFolder = process.env.PROBE_TRAIL_DATA ?? fromRoot('data');
 const demoFolder = fromRoot('demo');
-const address = `http://localhost:${port}`;
+const [certFile, keyFile] = [process.env.PROBE_TRAIL_TLS_CERT, process.env.PROBE_TRAIL_TLS_KEY];
+const address = `${certFile ? 'https' : 'http'}://localhost:${port}`;
 
 async function start(): Promise<void> {
   await refuseTakenPort();
@@ -33,6 +36,7 @@ async function start(): Promise<void> {
     // The simulated interface stands in wherever no real one is connected.
     vehicleInterface: makeSimulatedInterface(await demoRigs(demoFolder)),
     logger: { level: process.env.LOG_LEVEL ?? 'info', file: join(dataFolder, 'server.log') },
+    ...(await tlsOptions()),
   };
   const app = await buildApp(options, services);
   for (const signal of ['SIGTERM', 'SIGINT'] as const)
@@ -42,6 +46,20 @@ async function start(): Promise<void> {
   for (const { name, roles, password } of accounts) console.log(`  ${name} (${roles.join(', ')}): ${password}`);
   console.log(`Data: ${dataFolder}. Stop with Ctrl C.`);
 }
+
+/** The certificate and its key, where both are named. */
+async function tlsOptions(): Promise<{ tls?: { cert: Buffer; key: Buffer } }> {
+  if (!certFile && !keyFile) return {};
+  if (!certFile || !keyFile)
+    throw new StartProblem('Name both the certificate (PROBE_TRAIL_TLS_CERT) and its key (PROBE_TRAIL_TLS_KEY).');
+  const [cert, key] = await Promise.all([certFile, keyFile].map(readNamedFile));
+  return cert && key ? { tls: { cert, key } } : {};
+}
+
+const readNamedFile = (file: string): Promise<Buffer> =>
+  readFile(file).catch(() => {
+    throw new StartProblem(`${file} cannot be read.`);
+  });
 
 /** Looks before anything is opened: a second start must not touch the database of the first. */
 async function refuseTakenPort(): Promise<void> {
@@ -53,7 +71,10 @@ async function refuseTakenPort(): Promise<void> {
 /** What answers at the port; `undefined` when nothing that speaks HTTP does. */
 const askWhoIsThere = (): Promise<string | undefined> =>
   new Promise((resolve) => {
-    get({ port, path: '/api/health', timeout: 2000 }, (response) => text(response).then(resolve, () => resolve('')))
+    // It is only asked who it is: its certificate may be anybody's.
+    const ask = certFile ? getOverTls : get;
+    const request = { port, path: '/api/health', timeout: 2000, rejectUnauthorized: false };
+    ask(request, (response) => text(response).then(resolve, () => resolve('')))
       .on('timeout', () => resolve(''))
       .on('error', () => resolve(undefined));
   });

@@ -12,7 +12,7 @@ export function judgeSweep(spec: SweepSpec, readings: readonly Reading[], uncert
   const kind = worstOf(rows.map(({ verdict }) => verdict));
   const out = rows.filter(({ verdict }) => !verdict.zone.ok);
   const pattern = out.length === 0 ? 'inSpec' : patternOf(spec, rows);
-  const note = `${sayRows(rows, out)}${sayPattern(spec, rows, pattern)}`;
+  const note = `${sayPattern(spec, rows, pattern)}${sayRows(rows, out)}`;
   return { rows, reading: undefined, verdict: verdictOf(sweepCases[pattern], kind, note) };
 }
 
@@ -105,7 +105,7 @@ function sayPattern(spec: SweepSpec, rows: readonly JudgedRow[], pattern: keyof 
   const points = pointsOf(spec, rows);
   if (pattern === 'offset') {
     const shift = mean(points.map(({ expected, actual }) => actual - expected));
-    return ` On average ${shift > 0 ? '+' : ''}${formatPlain(Number(shift.toPrecision(3)))} ${spec.unit}.`;
+    return `On average ${shift > 0 ? '+' : ''}${formatPlain(Number(shift.toPrecision(3)))} ${spec.unit}. `;
   }
-  return pattern === 'gain' ? ` It follows ${Math.round(fit(points).slope * 100)} % of what it should.` : '';
+  return pattern === 'gain' ? `It follows ${Math.round(fit(points).slope * 100)} % of what it should. ` : '';
 }

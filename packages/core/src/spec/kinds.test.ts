@@ -271,7 +271,7 @@ describe('a sweep', () => {
 
   it('says which rows fail, and by how much together', () => {
     const { verdict, rows } = sweep((expected) => expected + 0.4);
-    expect(verdict.note).to.equal('5 of 5 rows out of spec: at 0 %, 25 %, 50 % and 2 more. On average +0.4 V.');
+    expect(verdict.note).to.equal('On average +0.4 V. 5 of 5 rows out of spec: at 0 %, 25 %, 50 % and 2 more.');
     expect(rows.every((row) => row.verdict.kind === 'outOfSpec')).to.equal(true);
     expect(sweep((expected) => expected * 0.5).verdict.note).to.include('It follows 50 %');
   });

@@ -4,7 +4,6 @@ import { LimitRuler } from '../../ui/LimitRuler';
 import { CurvePlace } from './CurvePlace';
 import { Keypad } from './Keypad';
 import { usableKeys } from './keypadKeys';
-import { OfferedReading } from './OfferedReading';
 import { ReadingField, RecordedField } from './ReadingField';
 import classes from './ReadingPanel.module.css';
 import type { ReadingProps } from './recordReading';
@@ -54,16 +53,17 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
           />
         )}
       </div>
-      {!recorded && <Below {...props} spec={spec} typedReading={typedReading} />}
+      {!recorded && <Below spec={spec} typedReading={typedReading} />}
     </section>
   );
 }
 
-interface BelowProps extends PanelProps {
+interface BelowProps {
+  readonly spec: MeasuredSpec;
   readonly typedReading: TypedReading;
 }
 
-function Below({ open, step, reading, spec, typedReading }: BelowProps) {
+function Below({ spec, typedReading }: BelowProps) {
   const { judged, slips, text, recordAs } = typedReading;
   if (slips.length > 0 && judged.ok && judged.value.reading)
     return (
@@ -76,22 +76,12 @@ function Below({ open, step, reading, spec, typedReading }: BelowProps) {
       />
     );
   return (
-    <>
-      {text === '' && (
-        <OfferedReading
-          open={open}
-          step={step}
-          reading={reading}
-          onTake={(offer) => recordAs(offer.text, { stillStands: offer.eventId })}
-        />
-      )}
-      <Keypad
-        unit={spec.unit}
-        usable={usableKeys(text, spec.unit)}
-        canRecord={judged.ok}
-        onKey={typedReading.onKey}
-        onRecord={typedReading.onRecord}
-      />
-    </>
+    <Keypad
+      unit={spec.unit}
+      usable={usableKeys(text, spec.unit)}
+      canRecord={judged.ok}
+      onKey={typedReading.onKey}
+      onRecord={typedReading.onRecord}
+    />
   );
 }

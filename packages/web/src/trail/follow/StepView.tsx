@@ -1,4 +1,4 @@
-import type { Step, StepReading } from '@probe-trail/core/plan';
+import type { Step } from '@probe-trail/core/plan';
 import { isMeasured, isSeries } from '@probe-trail/core/spec';
 import { closeCallAsks, outcomeOfTaken, settledAtMs, type TakenReading, unmetNeeds } from '@probe-trail/core/trail';
 import { useState } from 'react';
@@ -9,6 +9,7 @@ import { CloseCall } from './CloseCall';
 import { CountPanel } from './CountPanel';
 import { DerivedReading } from './DerivedReading';
 import { HookUpStrip } from './HookUpStrip';
+import { OfferedReading } from './OfferedReading';
 import { OutcomePanel } from './OutcomePanel';
 import { ReadingPanel } from './ReadingPanel';
 import type { ReadingProps } from './recordReading';
@@ -140,11 +141,20 @@ function closeCallOf({ plan }: OpenTrail, taken: TakenReading | undefined) {
   return asks && { asks, taken };
 }
 
-function ReadingOf({ reading, ...rest }: ReadingProps & { readonly reading: StepReading }) {
-  const { spec } = reading;
-  const props = { ...rest, reading };
-  if (spec.kind === 'choice') return <ChoicePanel key={reading.id} {...props} spec={spec} />;
-  if (spec.kind === 'count') return <CountPanel key={reading.id} {...props} spec={spec} />;
-  if (isSeries(spec)) return <SeriesPanel key={reading.id} {...props} spec={spec} />;
-  return isMeasured(spec) ? <ReadingPanel key={reading.id} {...props} spec={spec} /> : null;
+function ReadingOf(props: ReadingProps) {
+  return (
+    <>
+      <OfferedReading key={`offer-${props.reading.id}`} {...props} />
+      <PanelOf key={props.reading.id} {...props} />
+    </>
+  );
+}
+
+/** The panel that fits the kind of limit. */
+function PanelOf(props: ReadingProps) {
+  const { spec } = props.reading;
+  if (spec.kind === 'choice') return <ChoicePanel {...props} spec={spec} />;
+  if (spec.kind === 'count') return <CountPanel {...props} spec={spec} />;
+  if (isSeries(spec)) return <SeriesPanel {...props} spec={spec} />;
+  return isMeasured(spec) ? <ReadingPanel {...props} spec={spec} /> : null;
 }

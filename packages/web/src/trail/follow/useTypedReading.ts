@@ -1,7 +1,6 @@
-import { formatReading } from '@probe-trail/core/reading';
 import type { Result } from '@probe-trail/core/result';
 import { findSlips, type Limits, limitsOf, type MeasuredSpec, type Slip } from '@probe-trail/core/spec';
-import { type Entry, type EntryProblem, earlierReading, type JudgedEntry, judgeEntry } from '@probe-trail/core/trail';
+import { type Entry, type EntryProblem, type JudgedEntry, judgeEntry } from '@probe-trail/core/trail';
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { selectTyped, typed } from '../trailSlice';
@@ -22,7 +21,7 @@ export interface TypedReading {
   readonly onRecord: () => void;
   /** Records what is typed, or opens the slip question first. */
   readonly submit: () => void;
-  /** Records this text as the answer to the slip question, or an earlier reading that still stands. */
+  /** Records this text; the answer to the slip question with what was typed first. */
   readonly recordAs: (text: string, origin?: EntryOrigin) => void;
 }
 
@@ -54,7 +53,7 @@ export function useTypedReading(props: ReadingProps, spec: MeasuredSpec): TypedR
     dispatch(typed({ place, text: next }));
   };
   const recordAs: TypedReading['recordAs'] = (entered, origin) => {
-    // A reading that is taken over, or answered for, has its sign already.
+    // What was answered for has its sign already.
     const isAsShown = origin === undefined;
     const says = recordReading(props)(typedEntry(entered, isAsShown && leadsSwapped), origin);
     if (says === undefined) setText('');
@@ -82,16 +81,3 @@ const typedEntry = (text: string, leadsSwapped: boolean): Entry => ({
   text,
   ...(leadsSwapped && { leadsSwapped }),
 });
-
-/** The reading of an earlier visit to this step, to be taken over instead of measured again. */
-export function offerOf({ open, step, reading }: Pick<ReadingProps, 'open' | 'step' | 'reading'>) {
-  const earlier = earlierReading(open.trail, step.id, reading.id);
-  if (!earlier?.reading) return undefined;
-  return {
-    // In the sign that it has, whichever way the leads were held then.
-    text: formatReading(earlier.reading),
-    eventId: earlier.eventId,
-    atMs: earlier.atMs,
-    takenIn: earlier.takenIn,
-  };
-}
