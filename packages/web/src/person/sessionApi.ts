@@ -12,6 +12,13 @@ import {
 import { api } from '../app/api';
 import { useAppSelector } from '../app/store';
 
+/** Whether a request was answered as hoped; why it was not, the page says. */
+const isDone = (fulfilled: Promise<unknown>): Promise<boolean> =>
+  fulfilled.then(
+    () => true,
+    () => false,
+  );
+
 export const sessionApi = api.injectEndpoints({
   endpoints: (build) => ({
     session: build.query<Session, void>({ query: () => 'session', providesTags: ['session'] }),
@@ -21,7 +28,7 @@ export const sessionApi = api.injectEndpoints({
         person ? ['session', 'people', 'plans', 'trails', 'jobs', 'vehicles', 'lines', 'instruments'] : [],
       // What waited for somebody to sign in is sent at once, whoever it is: each entry bears the name of who made it.
       onQueryStarted: async (_, { dispatch, queryFulfilled }) => {
-        await queryFulfilled;
+        if (!(await isDone(queryFulfilled))) return;
         const { sendOutbox } = await import('../trail/sendOutbox');
         dispatch(sendOutbox());
       },
@@ -30,8 +37,7 @@ export const sessionApi = api.injectEndpoints({
       query: (where) => ({ url: where === 'here' ? 'session' : 'session/everywhere', method: 'DELETE' }),
       invalidatesTags: ['session'],
       onQueryStarted: async (_, { queryFulfilled }) => {
-        await queryFulfilled;
-        await (await import('../offline/keptAnswers')).forgetAnswers();
+        if (await isDone(queryFulfilled)) await (await import('../offline/keptAnswers')).forgetAnswers();
       },
     }),
     setPreferences: build.mutation<Person, Preferences>({
