@@ -4,7 +4,7 @@ import { openBrowser } from '../support/browser.js';
 import { openServer } from '../support/server.js';
 import { addEvents, opening, trailAt } from '../support/trailAt.js';
 import { aUser, send, type User } from '../support/user.js';
-import { atMost, type Measured, percentile } from './measured.js';
+import { atMost, type Measured, percentile, settled } from './measured.js';
 
 const strokes = 60;
 const warmUpStrokes = 20;
@@ -98,6 +98,7 @@ export async function everyKindDelay(): Promise<Measured[]> {
     await user.goTo(path);
     await user.click('Understood');
     await kind.prepare(user);
+    await settled();
     await user.page.emulateCPUThrottling(slowdown);
     await user.page.evaluate(watchSheet);
     for (let nth = 0; nth < warmUpStrokes + strokes; nth += 1) {

@@ -36,3 +36,6 @@ export const atLeast = (what: string, value: number, limit: number, unit: string
   target: `≥ ${limit.toLocaleString('en')} ${unit}`,
   reached: value >= limit,
 });
+
+/** A device that is opened for the first time brings the interface and the plans onto it; what is measured is the day after that. */
+export const settled = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 10_000));

@@ -1,7 +1,7 @@
 import { openBrowser } from '../support/browser.js';
 import { openServer } from '../support/server.js';
 import { aUser } from '../support/user.js';
-import { atMost, type Measured, percentile } from './measured.js';
+import { atMost, type Measured, percentile, settled } from './measured.js';
 
 const strokes = 120;
 // Ten characters a second: faster than anybody types with gloves on.
@@ -18,6 +18,7 @@ export async function needleDelay(): Promise<Measured[]> {
   await user.see('Type what the meter shows');
   // The needle stands on the ruler from the first digit on; every further stroke moves it.
   await user.type('3');
+  await settled();
   await user.page.emulateCPUThrottling(slowdown);
   await user.page.evaluate(watchNeedle);
   for (let stroke = 0; stroke < warmUpStrokes + strokes; stroke += 1) {

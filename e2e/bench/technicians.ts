@@ -3,6 +3,7 @@ import { reduceTrail, type Trail, type TrailEvent } from '@probe-trail/core/trai
 import { nextEvent } from '../simulation/nextEvent';
 import { openServer, type RunningServer } from '../support/server.js';
 import { cookieOf } from '../support/signIn.js';
+import { opening } from '../support/trailAt.js';
 import { send } from '../support/user.js';
 import { atMost, type Measured, percentile } from './measured.js';
 
@@ -92,14 +93,7 @@ async function walk(bay: Bay, trailId: string, plan: Plan, isFollowed: boolean):
     await append(bay, trailId, event);
     if (sent - bay.from > warmMs) bay.latencies.push(performance.now() - sent);
   };
-  await record({
-    kind: 'opened',
-    jobId: null,
-    planId: plan.id,
-    planVersion: 1,
-    vehicle: { fleetNumber: 'FG-12', line: 'Loper 35' },
-    complaint: '',
-  });
+  await record(opening(plan.id));
   const gone = new AbortController();
   const following = isFollowed ? follow(bay, trailId, sentAt, gone.signal) : undefined;
   while (performance.now() - bay.from < runMs) {

@@ -3,6 +3,7 @@ import { reduceTrail, type TrailEvent } from '@probe-trail/core/trail';
 import fc from 'fast-check';
 import type { RunningServer } from '../support/server.js';
 import { cookieOf } from '../support/signIn.js';
+import { opening } from '../support/trailAt.js';
 import { send } from '../support/user.js';
 import { Device } from './device';
 import { faults, Network } from './network';
@@ -80,19 +81,7 @@ async function walkOne(
   const stamp = (loose: object, device: Device): TrailEvent =>
     ({ ...loose, id: `${trailId}-${nth}`, atMs: 1_900_000_000_000 + nth++, by: device.name }) as TrailEvent;
   const [first] = devices as [Device, Device];
-  first.record(
-    stamp(
-      {
-        kind: 'opened',
-        jobId: null,
-        planId: plan.id,
-        planVersion: 1,
-        vehicle: { fleetNumber: 'FG-12', line: 'Loper 35' },
-        complaint: '',
-      },
-      first,
-    ),
-  );
+  first.record(stamp(opening(plan.id), first));
   for (let turn = 0; at < stream.length; turn += 1) {
     const device = devices[choose(2)] as Device;
     if (isKilled && turn === 12) {

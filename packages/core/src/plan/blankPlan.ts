@@ -1,4 +1,4 @@
-import { type Plan, planFormat, planFormatVersion, type Step } from './plan.js';
+import { type HookUp, type Plan, planFormat, planFormatVersion, type Step } from './plan.js';
 
 /** An empty plan document: valid as a draft, with everything still to be written. */
 export const blankPlan = (id: string, title: string): Plan => ({
@@ -17,6 +17,17 @@ export const blankPlan = (id: string, title: string): Plan => ({
   steps: [],
   conclusions: [],
 });
+
+/** A hook-up with nothing connected yet: a meter for DC volts. */
+export const blankHookUp: HookUp = {
+  instrument: 'dcVolts',
+  range: null,
+  accuracy: null,
+  leads: [],
+  clamp: null,
+  adapter: '',
+  scope: null,
+};
 
 /** A step with nothing in it yet but its name. */
 export const blankStep = (id: string, title: string): Step => ({

@@ -1,5 +1,5 @@
 // What other features and packages may use; every other file here is private to the folder.
-export { blankPlan, blankStep } from './blankPlan.js';
+export { blankHookUp, blankPlan, blankStep } from './blankPlan.js';
 export { checkPlan, errorsOf } from './check/checkPlan.js';
 export type { Finding, Place, RuleName, Severity } from './check/finding.js';
 export { outcomeFor, outcomeHolds, type ZoneByReading } from './outcomeFor.js';

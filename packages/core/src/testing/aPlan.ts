@@ -1,4 +1,12 @@
-import type { HookUp, Need, Outcome, Plan, Step, StepReading } from '../plan/index.js';
+import {
+  blankHookUp,
+  type HookUp,
+  type Need,
+  type Outcome,
+  type Plan,
+  type Step,
+  type StepReading,
+} from '../plan/index.js';
 import type { Spec } from '../spec/index.js';
 
 /** Builders for tests: a small, sound plan, and its parts with what a test leaves out filled in. */
@@ -45,16 +53,7 @@ export const aNeed = (what: string, is: string, settleSeconds: number | null = n
   settleSeconds,
 });
 
-export const aHookUp = (more: Partial<HookUp> = {}): HookUp => ({
-  instrument: 'dcVolts',
-  range: null,
-  accuracy: null,
-  leads: [],
-  clamp: null,
-  adapter: '',
-  scope: null,
-  ...more,
-});
+export const aHookUp = (more: Partial<HookUp> = {}): HookUp => ({ ...blankHookUp, ...more });
 
 const look: Spec = {
   kind: 'choice',

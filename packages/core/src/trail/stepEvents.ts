@@ -46,6 +46,7 @@ function toTaken(draft: Draft, step: Step, event: TrailEventOf<'readingEntered'>
 
 /** Computes what comes from the readings of the step, as soon as they are all there; in the plan's order, so one may use another. */
 function derive(plan: Plan, draft: Draft, step: Step, { id: eventId, atMs, by }: TrailEventOf<'readingEntered'>): void {
+  if (step.readings.every(({ derivedFrom }) => derivedFrom === null)) return;
   if (step.readings.some(({ id, derivedFrom }) => derivedFrom === null && !draft.taken[id])) return;
   const plain = { entry: undefined, typedFirst: null, stillStands: null, tries: [], acceptedBecause: undefined };
   const around = { instrument: undefined, takenIn: draft.believed };

@@ -19,6 +19,8 @@ const isDone = (fulfilled: Promise<unknown>): Promise<boolean> =>
     () => false,
   );
 
+const forgetKept = async () => (await import('../offline/keptAnswers')).forgetAnswers();
+
 export const sessionApi = api.injectEndpoints({
   endpoints: (build) => ({
     session: build.query<Session, void>({ query: () => 'session', providesTags: ['session'] }),
@@ -29,6 +31,8 @@ export const sessionApi = api.injectEndpoints({
       // What waited for somebody to sign in is sent at once, whoever it is: each entry bears the name of who made it.
       onQueryStarted: async (_, { dispatch, queryFulfilled }) => {
         if (!(await isDone(queryFulfilled))) return;
+        // What the last one was answered is not for the next one to see.
+        await forgetKept();
         const { sendOutbox } = await import('../trail/sendOutbox');
         dispatch(sendOutbox());
       },
@@ -37,7 +41,7 @@ export const sessionApi = api.injectEndpoints({
       query: (where) => ({ url: where === 'here' ? 'session' : 'session/everywhere', method: 'DELETE' }),
       invalidatesTags: ['session'],
       onQueryStarted: async (_, { queryFulfilled }) => {
-        if (await isDone(queryFulfilled)) await (await import('../offline/keptAnswers')).forgetAnswers();
+        if (await isDone(queryFulfilled)) await forgetKept();
       },
     }),
     setPreferences: build.mutation<Person, Preferences>({

@@ -1,5 +1,6 @@
+import { useDebouncedValue } from '@mantine/hooks';
 import type { VerdictKind } from '@probe-trail/core/spec';
-import { lazy, memo, Suspense, useDeferredValue } from 'react';
+import { lazy, memo, Suspense } from 'react';
 import classes from './LimitChart.module.css';
 import type { ChartBand, ChartPoint } from './limitChartData';
 
@@ -17,11 +18,13 @@ export interface LimitChartProps {
 // The library is large, and most steps have no chart.
 const Drawn = memo(lazy(() => import('./LimitChartDrawn')));
 
+const restMs = 150;
+
 /** Actual values against their limits along a table. */
 export function LimitChart(props: LimitChartProps) {
-  // The verdict is shown first; the chart follows when there is time to draw it.
-  const points = useDeferredValue(props.points);
-  const here = useDeferredValue(props.here);
+  // The verdict is shown at once; the chart follows as soon as the typing rests.
+  const [points] = useDebouncedValue(props.points, restMs);
+  const [here] = useDebouncedValue(props.here, restMs);
   return (
     <div className={classes.chart}>
       <Suspense>

@@ -39,12 +39,13 @@ const twice = (ids: readonly string[]): string[] => [...new Set(ids.filter((id, 
 /** Names of suspects, zones, pins and cards that the plan does not have. */
 export function unknownReferences(plan: Plan): Finding[] {
   const index = indexPlan(plan);
+  const names = namesIn(plan);
   return [
     ...plan.steps.flatMap((step) => [
       ...step.outcomes.flatMap((outcome) => outcomeReferences(index, step, outcome)),
       ...cardReferences(index, step),
       ...pinReferences(plan, step),
-      ...formulaReferences(plan, step),
+      ...formulaReferences(names, step),
     ]),
     ...plan.conclusions.flatMap(({ id, title, suspectIds }) =>
       unknownSuspects(index, suspectIds, `The conclusion “${title}”`, { conclusionId: id }),
@@ -96,8 +97,7 @@ const pinReferences = (plan: Plan, step: Step): Finding[] =>
   );
 
 /** Names in formulas and curves that neither a reading nor an input has. */
-function formulaReferences(plan: Plan, step: Step): Finding[] {
-  const names = namesIn(plan);
+function formulaReferences(names: ReadonlySet<string>, step: Step): Finding[] {
   return step.readings.flatMap((reading) =>
     namesUsedBy(reading)
       .filter((name) => !names.has(name))

@@ -1,6 +1,6 @@
 import { ActionIcon, Autocomplete, Button, Group, Select, Switch } from '@mantine/core';
 import { type InstrumentFunction, instrumentFunctions } from '@probe-trail/core/instrument';
-import type { HookUp, Lead, Plan } from '@probe-trail/core/plan';
+import { blankHookUp, type HookUp, type Lead, type Plan } from '@probe-trail/core/plan';
 import { formatPlain } from '@probe-trail/core/reading';
 import { failed, ok } from '@probe-trail/core/result';
 import { findUnit } from '@probe-trail/core/units';
@@ -22,16 +22,6 @@ interface HookUpProps {
 export type EditHookUp = (field: string | null, recipe: (hookUp: Draft<HookUp>) => void) => void;
 
 const functionOptions = Object.entries(instrumentFunctions).map(([value, label]) => ({ value, label }));
-const newHookUp: HookUp = {
-  instrument: 'dcVolts',
-  range: null,
-  accuracy: null,
-  leads: [],
-  clamp: null,
-  adapter: '',
-  scope: null,
-};
-
 /** Which instrument, how set, and where its leads go; pins are chosen from the part cards, not typed. */
 export function HookUpEditor({ hookUp, editStep }: HookUpProps) {
   const editHookUp: EditHookUp = (field, recipe) => editStep(field, (step) => step.hookUp && recipe(step.hookUp));
@@ -43,7 +33,7 @@ export function HookUpEditor({ hookUp, editStep }: HookUpProps) {
         onChange={(event) => {
           const { checked } = event.currentTarget;
           editStep(null, (step) => {
-            step.hookUp = checked ? (newHookUp as Draft<HookUp>) : null;
+            step.hookUp = checked ? (blankHookUp as Draft<HookUp>) : null;
           });
         }}
       />

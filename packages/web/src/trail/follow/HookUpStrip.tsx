@@ -3,6 +3,7 @@ import { findPin, type HookUp, type Lead, type Plan, type Step } from '@probe-tr
 import { formatQuantity, type Reading } from '@probe-trail/core/reading';
 import { isMeasured, limitsOf } from '@probe-trail/core/spec';
 import { ConnectorFace } from '../../ui/ConnectorFace';
+import { TextButton } from '../../ui/TextButton';
 import { WireStrip } from '../../ui/WireStrip';
 import classes from './HookUpStrip.module.css';
 import { InstrumentChoice } from './InstrumentChoice';
@@ -35,9 +36,9 @@ export function HookUpStrip({ plan, step, hookUp, kit }: StripProps) {
               {range && <>, {formatQuantity(range.value, range.unit)}</>}
             </span>
             {kit.swapLeads && (
-              <button type="button" className={classes.swap} aria-pressed={kit.leadsSwapped} onClick={kit.swapLeads}>
+              <TextButton aria-pressed={kit.leadsSwapped} onClick={kit.swapLeads}>
                 {kit.leadsSwapped ? 'Swap back' : 'Swap the leads'}
-              </button>
+              </TextButton>
             )}
           </span>
           <Extras hookUp={hookUp} />

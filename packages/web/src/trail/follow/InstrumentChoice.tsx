@@ -2,6 +2,7 @@ import { Button, Drawer, Stack } from '@mantine/core';
 import type { Instrument } from '@probe-trail/core/instrument';
 import { useState } from 'react';
 import { Moment } from '../../ui/Moment';
+import { TextButton } from '../../ui/TextButton';
 import classes from './InstrumentChoice.module.css';
 import type { Kit } from './useKit';
 
@@ -19,9 +20,7 @@ export function InstrumentChoice({ kit: { offered, instrument, choose }, says }:
   };
   return (
     <>
-      <button type="button" className={classes.which} onClick={() => setIsOpen(true)}>
-        {says}
-      </button>
+      <TextButton onClick={() => setIsOpen(true)}>{says}</TextButton>
       <Drawer opened={isOpen} onClose={() => setIsOpen(false)} title="Measured with">
         <Stack maw={640}>
           {offered.length === 0 && <p>No instrument of the workshop measures this.</p>}
