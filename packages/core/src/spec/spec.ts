@@ -93,7 +93,7 @@ export const changeSchema = closedObject({
   direction: string()
     .required()
     .oneOf(['rise', 'fall', 'stay'] as const),
-  atLeast: finite().min(0).nullable().defined().meta({ description: 'null: any change that way will do' }),
+  atLeast: finite().min(0).nullable().defined().meta({ description: 'null only where it should stay' }),
   atMost: finite().min(0).nullable().defined().meta({ description: 'null: no change that way is too large' }),
 })
   .test('order', '${path}: at least is more than at most', (change) => isOrdered(change?.atLeast, change?.atMost))
