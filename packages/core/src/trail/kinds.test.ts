@@ -141,6 +141,24 @@ describe('limits from other readings', () => {
   });
 });
 
+describe('a reading that is measured again', () => {
+  it('moves the limits of those of its step that depend on it', () => {
+    const plan = planOf([
+      aReading('battery', volts(10, null)),
+      aReading('atFan', { kind: 'formula', unit: 'V', min: 'battery - 0.5', max: null }),
+    ]);
+    const before = walk(plan, typed('one', 'battery', '12.4'), typed('one', 'atFan', '11.5'));
+    expect(before.taken.atFan?.verdict.kind).to.equal('outOfSpec');
+    const after = walk(
+      plan,
+      typed('one', 'battery', '12.4'),
+      typed('one', 'atFan', '11.5'),
+      typed('one', 'battery', '11.8'),
+    );
+    expect(after.taken.atFan?.verdict.kind).to.equal('inSpec');
+  });
+});
+
 describe('the accuracy in a verdict', () => {
   const plan = planOf(
     [aReading('v', volts(12, 14.8))],

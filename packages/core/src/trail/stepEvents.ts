@@ -21,8 +21,20 @@ export function enterReading(plan: Plan, draft: Draft, event: TrailEventOf<'read
   const judged = judgeEntry(wanted, event.entry, benchOf(plan, draft, step));
   if (!judged.ok) return { kind: 'entry', problem: judged.problem };
   draft.taken = { ...draft.taken, [event.readingId]: toTaken(draft, step, event, judged.value) };
+  judgeAnew(plan, draft, step, event.readingId);
   derive(plan, draft, step, event);
   return undefined;
+}
+
+/** Readings of the open step whose limits come from others follow when one of those is measured again. */
+function judgeAnew(plan: Plan, draft: Draft, step: Step, changedId: string): void {
+  for (const wanted of step.readings) {
+    const taken = draft.taken[wanted.id];
+    const depends = wanted.spec.kind === 'formula' || wanted.spec.kind === 'curve';
+    if (!taken?.entry || !depends || wanted.id === changedId) continue;
+    const judged = judgeEntry(wanted, taken.entry, benchOf(plan, draft, step));
+    if (judged.ok) draft.taken = { ...draft.taken, [wanted.id]: { ...taken, ...judged.value } };
+  }
 }
 
 function toTaken(draft: Draft, step: Step, event: TrailEventOf<'readingEntered'>, judged: JudgedEntry): TakenReading {

@@ -1,5 +1,6 @@
 import type { Instrument, InstrumentFunction } from '@probe-trail/core/instrument';
 import type { Step } from '@probe-trail/core/plan';
+import { isMeasured } from '@probe-trail/core/spec';
 import { type Bench, benchOf } from '@probe-trail/core/trail';
 import { useMemo } from 'react';
 import { useInstrumentsQuery } from '../../instrument/instrumentApi';
@@ -46,7 +47,8 @@ export function useKit(open: OpenTrail, step: Step): Kit {
     setLastUsed({ ...lastUsed, [measures]: instrument?.id });
     record({ kind: 'instrumentChosen', measures, instrument });
   };
-  const canSwap = hasTwoLeads(step);
+  // Only a single number is turned round; of several in a row the leads stay as the plan has them.
+  const canSwap = hasTwoLeads(step) && step.readings.every(({ spec }) => isMeasured(spec));
   return {
     bench,
     instrument: known ?? assumed,
