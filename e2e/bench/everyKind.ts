@@ -1,5 +1,5 @@
 import type { Plan } from '@probe-trail/core/plan';
-import { blankPlan, blankStep } from '@probe-trail/core/plan';
+import { blankOutcome, blankPlan, blankStep } from '@probe-trail/core/plan';
 import { openBrowser } from '../support/browser.js';
 import { openServer } from '../support/server.js';
 import { addEvents, opening, trailAt } from '../support/trailAt.js';
@@ -146,16 +146,7 @@ async function releaseLongSweep(url: string): Promise<void> {
             },
           },
         ],
-        outcomes: [
-          {
-            id: 'end',
-            when: [],
-            meaning: '',
-            clears: [],
-            pointsTo: [],
-            goTo: { kind: 'conclusion', conclusionId: 'end' },
-          },
-        ],
+        outcomes: [blankOutcome('end', { goTo: { kind: 'conclusion', conclusionId: 'end' } })],
       },
     ],
     conclusions: [{ id: 'end', title: 'The end', summary: '', suspectIds: [] }],

@@ -1,5 +1,15 @@
 import { create, type MathNode, parseDependencies } from 'mathjs';
 import { failed, ok, type Result } from '../result/index.js';
+import {
+  type Compute,
+  type Expression,
+  type FormulaFunction,
+  functions,
+  namesIn,
+  type Operator,
+  operators,
+  toCompute,
+} from './expression.js';
 
 // Made when the first formula is read: most plans have none, and making it takes longer than all the rest.
 let math: ReturnType<typeof makeParser> | undefined;
@@ -8,10 +18,11 @@ const makeParser = () => create({ ...parseDependencies });
 /** A formula that has been read: what it needs to know, and how it is computed. */
 export interface Formula {
   readonly text: string;
+  readonly expression: Expression;
   /** The names that it uses, each once, in the order in which they appear. */
   readonly names: readonly string[];
   /** The value for these values of the names; NaN or infinite where it has none, such as after a division by zero. */
-  readonly compute: (valueFor: (name: string) => number) => number;
+  readonly compute: Compute;
 }
 
 export type FormulaProblem =
@@ -22,26 +33,8 @@ export type FormulaProblem =
 
 export const longestFormula = 300;
 
-type Compute = Formula['compute'];
-
-const functions: Readonly<Record<string, (...values: number[]) => number>> = {
-  min: Math.min,
-  max: Math.max,
-  abs: Math.abs,
-  sqrt: Math.sqrt,
-  mean: (...values) => values.reduce((sum, value) => sum + value, 0) / values.length,
-};
-
 /** Functions that a formula may use. */
 export const formulaFunctions = Object.keys(functions);
-
-const operators: Readonly<Record<string, (a: number, b: number) => number>> = {
-  add: (a, b) => a + b,
-  subtract: (a, b) => a - b,
-  multiply: (a, b) => a * b,
-  divide: (a, b) => a / b,
-  pow: (a, b) => a ** b,
-};
 
 const formulas = new Map<string, Result<Formula, FormulaProblem>>();
 
@@ -62,10 +55,10 @@ function readFormula(text: string): Result<Formula, FormulaProblem> {
   if (text.trim() === '') return failed({ kind: 'empty' });
   if (text.length > longestFormula) return failed({ kind: 'tooLong' });
   const parsed = parseText(text);
-  if (!parsed.ok) return parsed;
-  const names = new Set<string>();
-  const compute = compile(parsed.value, names);
-  return compute.ok ? ok({ text, names: [...names], compute: compute.value }) : compute;
+  const read = parsed.ok ? toExpression(parsed.value) : parsed;
+  return read.ok
+    ? ok({ text, expression: read.value, names: namesIn(read.value), compute: toCompute(read.value) })
+    : read;
 }
 
 function parseText(text: string): Result<MathNode, FormulaProblem> {
@@ -87,59 +80,55 @@ interface Shape {
   readonly content?: MathNode;
 }
 
-function compile(node: MathNode, names: Set<string>): Result<Compute, FormulaProblem> {
+type Read = Result<Expression, FormulaProblem>;
+
+function toExpression(node: MathNode): Read {
   const shape = node as unknown as Shape;
   switch (shape.type) {
     case 'ConstantNode':
-      return typeof shape.value === 'number' ? constant(shape.value) : notAllowed(`“${String(shape.value)}”`);
+      return typeof shape.value === 'number'
+        ? ok({ kind: 'number', value: shape.value })
+        : notAllowed(`“${String(shape.value)}”`);
     case 'SymbolNode':
-      return symbol(shape.name ?? '', names);
+      return ok({ kind: 'name', name: shape.name ?? '' });
     case 'ParenthesisNode':
-      return compile(shape.content as MathNode, names);
+      return toExpression(shape.content as MathNode);
     case 'OperatorNode':
-      return operation(String(shape.fn), shape.args ?? [], names);
+      return operation(String(shape.fn), shape.args ?? []);
     case 'FunctionNode':
-      return call(typeof shape.fn === 'object' ? (shape.fn.name ?? '') : '', shape.args ?? [], names);
+      return call(typeof shape.fn === 'object' ? (shape.fn.name ?? '') : '', shape.args ?? []);
     default:
       return notAllowed(`“${node.toString()}”`);
   }
 }
 
 const notAllowed = (what: string) => failed<FormulaProblem>({ kind: 'notAllowed', what });
-const constant = (value: number): Result<Compute, FormulaProblem> => ok(() => value);
 
-function symbol(name: string, names: Set<string>): Result<Compute, FormulaProblem> {
-  names.add(name);
-  return ok((valueFor) => valueFor(name));
-}
-
-function operation(name: string, args: readonly MathNode[], names: Set<string>): Result<Compute, FormulaProblem> {
-  const inner = compileAll(args, names);
+function operation(name: string, args: readonly MathNode[]): Read {
+  const inner = eachExpression(args);
   if (!inner.ok) return inner;
   const [left, right] = inner.value;
-  if (left && !right && name === 'unaryMinus') return ok((valueFor) => -left(valueFor));
+  if (left && !right && name === 'unaryMinus') return ok({ kind: 'negate', of: left });
   if (left && !right && name === 'unaryPlus') return ok(left);
-  const operator = Object.hasOwn(operators, name) ? operators[name] : undefined;
-  return left && right && operator
-    ? ok((valueFor) => operator(left(valueFor), right(valueFor)))
+  return left && right && Object.hasOwn(operators, name)
+    ? ok({ kind: 'operation', operator: name as Operator, left, right })
     : notAllowed(`the operation “${name}”`);
 }
 
-function call(name: string, args: readonly MathNode[], names: Set<string>): Result<Compute, FormulaProblem> {
-  const run = Object.hasOwn(functions, name) ? functions[name] : undefined;
-  if (!run || args.length === 0) return notAllowed(`the function “${name}”`);
-  const inner = compileAll(args, names);
-  return inner.ok ? ok((valueFor) => run(...inner.value.map((compute) => compute(valueFor)))) : inner;
+function call(name: string, args: readonly MathNode[]): Read {
+  if (!Object.hasOwn(functions, name) || args.length === 0) return notAllowed(`the function “${name}”`);
+  const inner = eachExpression(args);
+  return inner.ok ? ok({ kind: 'call', call: name as FormulaFunction, values: inner.value }) : inner;
 }
 
-function compileAll(nodes: readonly MathNode[], names: Set<string>): Result<readonly Compute[], FormulaProblem> {
-  const computed: Compute[] = [];
+function eachExpression(nodes: readonly MathNode[]): Result<readonly Expression[], FormulaProblem> {
+  const read: Expression[] = [];
   for (const node of nodes) {
-    const one = compile(node, names);
+    const one = toExpression(node);
     if (!one.ok) return one;
-    computed.push(one.value);
+    read.push(one.value);
   }
-  return ok(computed);
+  return ok(read);
 }
 
 /** The sentence for an author: what was wrong, and what is expected. */

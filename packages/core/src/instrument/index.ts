@@ -7,4 +7,4 @@ export {
   warningsOf,
 } from './accuracyOf.js';
 export { type Instrument, type InstrumentRange, instrumentSchema } from './instrument.js';
-export { type InstrumentFunction, instrumentFunctions } from './instrumentFunctions.js';
+export { type InstrumentFunction, instrumentFunctions, quantityOfFunction } from './instrumentFunctions.js';

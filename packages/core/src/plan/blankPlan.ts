@@ -1,4 +1,4 @@
-import { type HookUp, type Plan, planFormat, planFormatVersion, type Step } from './plan.js';
+import { type HookUp, type Outcome, type Plan, planFormat, planFormatVersion, type Step } from './plan.js';
 
 /** An empty plan document: valid as a draft, with everything still to be written. */
 export const blankPlan = (id: string, title: string): Plan => ({
@@ -16,6 +16,19 @@ export const blankPlan = (id: string, title: string): Plan => ({
   startStepId: '',
   steps: [],
   conclusions: [],
+  accepted: [],
+});
+
+/** An outcome that always holds and leads nowhere yet. */
+export const blankOutcome = (id: string, more: Partial<Outcome> = {}): Outcome => ({
+  id,
+  when: [],
+  meaning: '',
+  clears: [],
+  pointsTo: [],
+  expects: [],
+  goTo: { kind: 'nowhere' },
+  ...more,
 });
 
 /** A hook-up with nothing connected yet: a meter for DC volts. */

@@ -1,9 +1,19 @@
 // What other features and packages may use; every other file here is private to the folder.
-export { blankHookUp, blankPlan, blankStep } from './blankPlan.js';
+export { blankHookUp, blankOutcome, blankPlan, blankStep } from './blankPlan.js';
 export { checkPlan, errorsOf } from './check/checkPlan.js';
-export type { Finding, Place, RuleName, Severity } from './check/finding.js';
+export {
+  acceptanceOf,
+  type Finding,
+  isAbout,
+  isOpen,
+  type Place,
+  type RuleName,
+  type Severity,
+} from './check/finding.js';
+export { type Mend, mendOf } from './check/mendOf.js';
 export { outcomeFor, outcomeHolds, type ZoneByReading } from './outcomeFor.js';
 export {
+  type Accepted,
   type AccessLevel,
   accessLevels,
   type Conclusion,
@@ -34,6 +44,6 @@ export {
   planVersionParamsSchema,
   type VersionState,
 } from './planApi.js';
-export { type FoundPin, findPin, indexPlan, type PlanIndex } from './planIndex.js';
+export { type FoundPin, findPin, indexPlan, isSameGoal, type PlanIndex } from './planIndex.js';
 export { type PlanFileProblem, readPlan, readPlanFile, sayPlanFileProblem } from './readPlanFile.js';
 export { upgradePlan } from './upgradePlan.js';

@@ -5,7 +5,7 @@ import { finite, formulaText, isMeasured, nameOrNull, nameText, specSchema, unit
 import { findUnit } from '../units/index.js';
 
 export const planFormat = 'probe-trail-plan';
-export const planFormatVersion = 2;
+export const planFormatVersion = 3;
 
 const list = <Item>(item: ISchema<Item, AnyObject>, maximum: number) => array(item).required().max(maximum);
 const names = (maximum: number) => array(string().required().max(200)).required().max(maximum);
@@ -188,6 +188,7 @@ export const outcomeSchema = closedObject({
   meaning: draftText(1000),
   clears: list(idText(), 200),
   pointsTo: list(idText(), 200),
+  expects: list(idText(), 200).meta({ description: 'suspects that would make the step come out like this' }),
   goTo: goToSchema,
 });
 
@@ -250,6 +251,15 @@ export const conclusionSchema = closedObject({
   suspectIds: list(idText(), 20).meta({ description: 'the cause; none: no fault found' }),
 });
 
+const acceptedSchema = closedObject({
+  rule: idText(),
+  stepId: idText().nullable().defined(),
+  outcomeId: idText().nullable().defined(),
+  suspectId: idText().nullable().defined(),
+  conclusionId: idText().nullable().defined(),
+  reason: string().required().max(500),
+});
+
 /** The one schema of a plan document; the editor, the server, the command line and the importer share it. */
 export const planSchema = closedObject({
   format: string()
@@ -282,6 +292,9 @@ export const planSchema = closedObject({
   startStepId: string().defined().max(80).meta({ description: 'where the trail begins; empty while there is no step' }),
   steps: list(stepSchema.required(), 1000),
   conclusions: list(conclusionSchema.required(), 300),
+  accepted: list(acceptedSchema.required(), 500).meta({
+    description: 'warnings of the plan check that the author knows of, each with the reason why it may stand',
+  }),
 });
 
 export type Plan = Checked<typeof planSchema>;
@@ -297,5 +310,6 @@ export type HookUp = NonNullable<Step['hookUp']>;
 export type Lead = HookUp['leads'][number];
 export type Need = Step['needs'][number];
 export type Input = Plan['inputs'][number];
+export type Accepted = Plan['accepted'][number];
 export type TooClosePolicy = Plan['tooClose'];
 export type AccessLevel = keyof typeof accessLevels;

@@ -1,4 +1,4 @@
-import type { Conclusion, PartCard, Plan, Step, Suspect } from './plan.js';
+import type { Conclusion, GoTo, PartCard, Plan, Step, Suspect } from './plan.js';
 
 /** The parts of a plan by their ids, and the ways between its steps. */
 export interface PlanIndex {
@@ -43,3 +43,11 @@ export function findPin(plan: Plan, connectorId: string, pinId: string): FoundPi
   }
   return undefined;
 }
+
+/** Whether two outcomes lead to the same place. */
+export const isSameGoal = (a: GoTo, b: GoTo): boolean =>
+  a.kind === 'step'
+    ? b.kind === 'step' && a.stepId === b.stepId
+    : a.kind === 'conclusion'
+      ? b.kind === 'conclusion' && a.conclusionId === b.conclusionId
+      : b.kind === 'nowhere';

@@ -27,7 +27,7 @@ describe('readPlanFile', () => {
     ['something else', { hello: 1 }, 'not a plan file'],
     ['a list', [], 'not a plan file'],
     ['nothing', null, 'not a plan file'],
-    ['a newer format', { ...aPlan(), formatVersion: 7 }, 'format version 7; versions up to 2 can be read here'],
+    ['a newer format', { ...aPlan(), formatVersion: 7 }, 'format version 7; versions up to 3 can be read here'],
     ['a field that is missing', { ...aPlan(), suspects: undefined }, 'suspects'],
     ['a misspelt field', { ...aPlan(), tittle: 'x' }, 'tittle'],
     ['a weight of nothing', { ...aPlan(), suspects: [{ ...aPlan().suspects[0], weight: 0 }] }, 'more than 0'],
@@ -45,9 +45,10 @@ describe('readPlanFile', () => {
     });
 
   it('reads a file of the first format as it was meant then', () => {
-    const { inputs: _, tooClose: __, offline: ___, ...rest } = aPlan();
-    const steps = rest.steps.map(({ needs, readings, ...step }) => ({
+    const { inputs: _, tooClose: __, offline: ___, accepted: ____, ...rest } = aPlan();
+    const steps = rest.steps.map(({ needs, readings, outcomes, ...step }) => ({
       ...step,
+      outcomes: outcomes.map(({ expects: _____, ...outcome }) => outcome),
       needs: needs.map(({ what, is }) => ({ what, is })),
       readings: readings.map(({ id, name, spec }) => ({ id, name, spec })),
     }));
@@ -87,6 +88,6 @@ describe('the published JSON Schemas', () => {
 
   it('accept a sound plan', () => expect(conforms(aPlan()), JSON.stringify(conforms.errors)).to.equal(true));
 
-  for (const data of [{ ...aPlan(), formatVersion: 2 }, { ...aPlan(), tittle: '' }, withSpec({ kind: 'guess' })])
+  for (const data of [{ ...aPlan(), formatVersion: 7 }, { ...aPlan(), tittle: '' }, withSpec({ kind: 'guess' })])
     it('refuse what the code refuses', () => expect(conforms(data)).to.equal(readPlan(data).ok));
 });

@@ -9,27 +9,40 @@ const isFields = (data: unknown): data is Fields => typeof data === 'object' && 
  * as it is, for the schema to judge.
  */
 export function upgradePlan(data: unknown): unknown {
-  if (!isFields(data) || data.format !== planFormat || data.formatVersion !== 1) return data;
-  return {
-    ...data,
+  if (!isFields(data) || data.format !== planFormat) return data;
+  const upgrade = upgrades[String(data.formatVersion)];
+  return upgrade ? upgradePlan(upgrade(data)) : data;
+}
+
+/** From each earlier format to the one after it. */
+const upgrades: Readonly<Record<string, (plan: Fields) => Fields>> = {
+  1: (plan) => ({
+    ...plan,
     formatVersion: 2,
     inputs: [],
     tooClose: 'asNominal',
     offline: false,
-    partCards: eachOf(data.partCards, (card) => ({
+    partCards: eachOf(plan.partCards, (card) => ({
       ...card,
       connectors: eachOf(card.connectors, (connector) => ({ ...connector, face: null })),
     })),
-    steps: eachOf(data.steps, upgradeStep),
-  };
-}
-
-const upgradeStep = (step: Fields): Fields => ({
-  ...step,
-  needs: eachOf(step.needs, (need) => ({ ...need, settleSeconds: null })),
-  hookUp: isFields(step.hookUp) ? { ...step.hookUp, clamp: null, adapter: '', scope: null } : step.hookUp,
-  readings: eachOf(step.readings, (reading) => ({ ...reading, derivedFrom: null })),
-});
+    steps: eachOf(plan.steps, (step) => ({
+      ...step,
+      needs: eachOf(step.needs, (need) => ({ ...need, settleSeconds: null })),
+      hookUp: isFields(step.hookUp) ? { ...step.hookUp, clamp: null, adapter: '', scope: null } : step.hookUp,
+      readings: eachOf(step.readings, (reading) => ({ ...reading, derivedFrom: null })),
+    })),
+  }),
+  2: (plan) => ({
+    ...plan,
+    formatVersion: 3,
+    accepted: [],
+    steps: eachOf(plan.steps, (step) => ({
+      ...step,
+      outcomes: eachOf(step.outcomes, (outcome) => ({ ...outcome, expects: [] })),
+    })),
+  }),
+};
 
 const eachOf = (list: unknown, upgrade: (item: Fields) => Fields): unknown =>
   Array.isArray(list) ? list.map((item) => (isFields(item) ? upgrade(item) : item)) : list;

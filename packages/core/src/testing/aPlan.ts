@@ -1,5 +1,6 @@
 import {
   blankHookUp,
+  blankOutcome,
   type HookUp,
   type Need,
   type Outcome,
@@ -12,11 +13,7 @@ import type { Spec } from '../spec/index.js';
 /** Builders for tests: a small, sound plan, and its parts with what a test leaves out filled in. */
 
 export const anOutcome = (id: string, goTo: Outcome['goTo'], more: Partial<Outcome> = {}): Outcome => ({
-  id,
-  when: [],
-  meaning: '',
-  clears: [],
-  pointsTo: [],
+  ...blankOutcome(id),
   goTo,
   ...more,
 });
@@ -73,7 +70,7 @@ const suspect = (id: string, weight: number): Plan['suspects'][number] => ({
   kind: 'part',
   weight,
   repair: `Replace the ${id}.`,
-  afterRepair: '',
+  afterRepair: 'Switch the fan on: it runs.',
 });
 
 const conclusion = (id: string, ...suspectIds: string[]) => ({ id, title: `Found: ${id}`, summary: '', suspectIds });
@@ -81,7 +78,7 @@ const conclusion = (id: string, ...suspectIds: string[]) => ({ id, title: `Found
 /** Three steps: look at the fuse, measure the feed with the ignition on, measure the ground. */
 export const aPlan = (more: Partial<Plan> = {}): Plan => ({
   format: 'probe-trail-plan',
-  formatVersion: 2,
+  formatVersion: 3,
   id: 'fan',
   title: 'Radiator fan never runs',
   summary: '',
@@ -131,6 +128,7 @@ export const aPlan = (more: Partial<Plan> = {}): Plan => ({
     conclusion('ground', 'ground'),
     conclusion('motor', 'motor'),
   ],
+  accepted: [],
   ...more,
 });
 

@@ -88,7 +88,7 @@ describe('plans over HTTP', () => {
   });
 
   for (const [what, document, says] of [
-    ['a newer format', { ...smallPlan(), formatVersion: 3 }, 'formatVersion is 3; this program reads version 2'],
+    ['a newer format', { ...smallPlan(), formatVersion: 7 }, 'formatVersion is 7; this program reads version 3'],
     [
       'null for a number',
       { ...smallPlan(), suspects: [{ ...smallPlan().suspects[0], weight: null }] },

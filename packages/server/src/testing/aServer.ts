@@ -2,7 +2,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Role } from '@probe-trail/core/person';
-import type { Plan } from '@probe-trail/core/plan';
+import { blankOutcome, blankPlan, blankStep, type Plan } from '@probe-trail/core/plan';
 import type { TrailEvent } from '@probe-trail/core/trail';
 import type { Rig } from '@probe-trail/core/vehicleInterface';
 import type { FastifyInstance, InjectOptions } from 'fastify';
@@ -112,55 +112,34 @@ export const makeAsk =
     };
   };
 
-/** Two steps and two conclusions: enough to be released and walked. */
+/** One step and two conclusions: enough to be released and walked. */
 export const smallPlan = (more: Partial<Plan> = {}): Plan => ({
-  format: 'probe-trail-plan',
-  formatVersion: 2,
-  id: 'cranking',
-  title: 'Slow cranking after standing',
-  summary: '',
+  ...blankPlan('cranking', 'Slow cranking after standing'),
   appliesTo: { lines: ['Loper 35'], engines: [], codes: [], complaints: [] },
-  inputs: [],
-  tooClose: 'asNominal',
-  offline: false,
   suspects: [
     { id: 'battery', name: 'Battery', kind: 'part', weight: 3, repair: 'Replace it.', afterRepair: '' },
     { id: 'cable', name: 'Ground cable', kind: 'ground', weight: 1, repair: 'Clean it.', afterRepair: '' },
   ],
-  partCards: [],
   startStepId: 'rest',
   steps: [
     {
-      id: 'rest',
-      title: 'Battery at rest',
-      proves: '',
-      needs: [],
-      hookUp: null,
-      instruction: '',
-      cautions: [],
+      ...blankStep('rest', 'Battery at rest'),
       readings: [
         { id: 'volts', name: 'Voltage', derivedFrom: null, spec: { kind: 'band', unit: 'V', min: 12.2, max: null } },
       ],
       outcomes: [
-        {
-          id: 'low',
+        blankOutcome('low', {
           when: [{ readingId: 'volts', zoneIds: ['below'] }],
-          meaning: '',
-          clears: [],
           pointsTo: ['battery'],
           goTo: { kind: 'conclusion', conclusionId: 'battery' },
-        },
-        {
-          id: 'good',
-          when: [],
-          meaning: '',
+        }),
+        blankOutcome('good', {
           clears: ['battery'],
           pointsTo: ['cable'],
           goTo: { kind: 'conclusion', conclusionId: 'cable' },
-        },
+        }),
       ],
       effort: { minutes: 2, access: 'inReach', tools: [] },
-      partCardIds: [],
     },
   ],
   conclusions: [

@@ -39,7 +39,7 @@ describe('checkPlan', () => {
     ]));
 
   it('finds an unreachable step, and the suspect that only it could find', () => {
-    const plan = withOutcome(aPlan(), 'feed', 'there', { goTo: toConclusion('motor') });
+    const plan = withOutcome(aPlan(), 'feed', 'there', { goTo: toConclusion('motor'), pointsTo: ['motor'] });
     expect(found(plan)).to.deep.equal([
       ['unreachableStep', 'ground'],
       ['suspectNeverConcluded', 'ground'],
@@ -81,8 +81,14 @@ describe('checkPlan', () => {
       ...step,
       readings: [...step.readings, aReading('load', { kind: 'band', unit: 'A', min: 5, max: null }, { name: 'Load' })],
       outcomes: [
-        anOutcome('good', toConclusion('motor'), { when: [{ readingId: 'drop', zoneIds: ['inSpec'] }] }),
-        anOutcome('bad', toConclusion('ground'), { when: [{ readingId: 'load', zoneIds: ['below'] }] }),
+        anOutcome('good', toConclusion('motor'), {
+          when: [{ readingId: 'drop', zoneIds: ['inSpec'] }],
+          pointsTo: ['motor'],
+        }),
+        anOutcome('bad', toConclusion('ground'), {
+          when: [{ readingId: 'load', zoneIds: ['below'] }],
+          pointsTo: ['ground'],
+        }),
       ],
     }));
     expect(checkPlan(both).map(({ says }) => says)).to.deep.equal([
@@ -130,7 +136,7 @@ describe('checkPlan', () => {
   });
 
   it('finds names of things that the plan does not have', () => {
-    const plan = withStep(withOutcome(aPlan(), 'look', 'broken', { pointsTo: ['ghost'] }), 'feed', (step) => ({
+    const plan = withStep(withOutcome(aPlan(), 'look', 'broken', { pointsTo: ['fuse', 'ghost'] }), 'feed', (step) => ({
       ...step,
       partCardIds: ['gone'],
       hookUp: aHookUp({ leads: [{ colour: 'red', how: '', at: { kind: 'pin', connectorId: 'C9', pin: '1' } }] }),

@@ -1,8 +1,21 @@
 import type { Plan } from '../plan.js';
-import type { Finding } from './finding.js';
+import { type Finding, isAbout } from './finding.js';
+import { easierStepsLater, noVisualCheck } from './orderRules.js';
+import {
+  beyondTheHookUp,
+  limitsNarrowerThanAccuracy,
+  readingsUsedBeforeTaken,
+  wrongUnitsInFormulas,
+} from './readingRules.js';
 import { doubleIds, nothingToFollow, unknownReferences } from './referenceRules.js';
-import { casesLeftOpen, outcomesNeverTaken, outcomesWithoutTarget } from './stepRules.js';
-import { concludedAfterCleared, suspectsNeverConcluded } from './suspectRules.js';
+import { resistanceMeasuredLive, statesUntold, unpluggedLive } from './stateRules.js';
+import { casesLeftOpen, outcomesNeverTaken, outcomesOverlap, outcomesWithoutTarget } from './stepRules.js';
+import {
+  concludedAfterCleared,
+  repairsWithoutProof,
+  suspectsNeverConcluded,
+  unsupportedConclusions,
+} from './suspectRules.js';
 import { endlessSteps, unreachableSteps } from './wayRules.js';
 
 const rules: readonly ((plan: Plan) => Finding[])[] = [
@@ -12,14 +25,33 @@ const rules: readonly ((plan: Plan) => Finding[])[] = [
   outcomesWithoutTarget,
   casesLeftOpen,
   outcomesNeverTaken,
+  outcomesOverlap,
   unreachableSteps,
   endlessSteps,
   suspectsNeverConcluded,
   concludedAfterCleared,
+  unsupportedConclusions,
+  repairsWithoutProof,
+  readingsUsedBeforeTaken,
+  wrongUnitsInFormulas,
+  beyondTheHookUp,
+  limitsNarrowerThanAccuracy,
+  resistanceMeasuredLive,
+  unpluggedLive,
+  statesUntold,
+  easierStepsLater,
+  noVisualCheck,
 ];
 
 /** Analyses a plan like a program, without walking it: every finding of every rule, in the order of the rules. */
-export const checkPlan = (plan: Plan): readonly Finding[] => rules.flatMap((rule) => rule(plan));
+export const checkPlan = (plan: Plan): readonly Finding[] =>
+  rules.flatMap((rule) => rule(plan)).map((finding) => withAcceptance(plan, finding));
+
+function withAcceptance({ accepted }: Plan, finding: Finding): Finding {
+  // An error keeps the plan from being followed: nobody can accept that.
+  const found = finding.severity === 'warning' ? accepted.find((one) => isAbout(one, finding)) : undefined;
+  return found ? { ...finding, acceptedBecause: found.reason } : finding;
+}
 
 /** Findings that keep a plan from being released. */
 export const errorsOf = (findings: readonly Finding[]): readonly Finding[] =>

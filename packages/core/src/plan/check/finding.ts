@@ -1,3 +1,5 @@
+import type { Accepted } from '../plan.js';
+
 /** Errors keep a draft from being released; warnings do not. */
 export type Severity = 'error' | 'warning';
 
@@ -13,7 +15,19 @@ export type RuleName =
   | 'noWayToConclusion'
   | 'loopWithoutWayOut'
   | 'suspectNeverConcluded'
-  | 'concludedAfterCleared';
+  | 'concludedAfterCleared'
+  | 'outcomesOverlap'
+  | 'unsupportedConclusion'
+  | 'repairWithoutProof'
+  | 'readingUsedBeforeTaken'
+  | 'wrongUnitInFormula'
+  | 'beyondTheHookUp'
+  | 'limitNarrowerThanAccuracy'
+  | 'resistanceMeasuredLive'
+  | 'unpluggedLive'
+  | 'stateUntold'
+  | 'hardBeforeEasy'
+  | 'noVisualCheck';
 
 /** What a finding is about; the editor jumps there. */
 export interface Place {
@@ -31,4 +45,27 @@ export interface Finding {
   readonly says: string;
   /** What to do about it, in one sentence. */
   readonly todo: string;
+  /** Why the author lets it stand; only of warnings, and only where they have said so. */
+  readonly acceptedBecause?: string;
 }
+
+/** A finding of which nobody has said that it may stand. */
+export const isOpen = ({ acceptedBecause }: Finding): boolean => acceptedBecause === undefined;
+
+/** How the plan keeps that a finding may stand. */
+export const acceptanceOf = ({ rule, at }: Finding, reason: string): Accepted => ({
+  rule,
+  stepId: at.stepId ?? null,
+  outcomeId: at.outcomeId ?? null,
+  suspectId: at.suspectId ?? null,
+  conclusionId: at.conclusionId ?? null,
+  reason,
+});
+
+/** Whether it is about this finding. */
+export const isAbout = ({ rule, stepId, outcomeId, suspectId, conclusionId }: Accepted, { rule: found, at }: Finding) =>
+  rule === found &&
+  stepId === (at.stepId ?? null) &&
+  outcomeId === (at.outcomeId ?? null) &&
+  suspectId === (at.suspectId ?? null) &&
+  conclusionId === (at.conclusionId ?? null);

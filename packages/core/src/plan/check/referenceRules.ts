@@ -1,6 +1,6 @@
-import { parseFormula } from '../../formula/index.js';
 import { casesOf } from '../../spec/index.js';
-import type { Outcome, Plan, Step, StepReading } from '../plan.js';
+import { namesUsedBy } from '../namesUsedBy.js';
+import type { Outcome, Plan, Step } from '../plan.js';
 import { findPin, indexPlan, type PlanIndex } from '../planIndex.js';
 import type { Finding, Place } from './finding.js';
 
@@ -57,7 +57,7 @@ function outcomeReferences(index: PlanIndex, step: Step, outcome: Outcome): Find
   const at = { stepId: step.id, outcomeId: outcome.id };
   const who = `An outcome of “${step.title}”`;
   return [
-    ...unknownSuspects(index, [...outcome.clears, ...outcome.pointsTo], who, at),
+    ...unknownSuspects(index, [...outcome.clears, ...outcome.pointsTo, ...outcome.expects], who, at),
     ...outcome.when.flatMap(({ readingId, zoneIds }) => {
       const reading = step.readings.find(({ id }) => id === readingId);
       if (!reading) return [unknown(at, `${who} asks for the reading “${readingId}”, which the step does not take.`)];
@@ -112,16 +112,6 @@ function formulaReferences(names: ReadonlySet<string>, step: Step): Finding[] {
 
 const namesIn = ({ steps, inputs }: Plan): ReadonlySet<string> =>
   new Set([...inputs, ...steps.flatMap(({ readings }) => readings)].map(({ id }) => id).concat('ambientPressure'));
-
-/** The names that a reading's limits and its own formula use. */
-function namesUsedBy({ derivedFrom, spec }: StepReading): readonly string[] {
-  const texts = [derivedFrom, ...(spec.kind === 'formula' ? [spec.min, spec.max] : [])];
-  const inFormulas = texts.flatMap((text) => {
-    const formula = text === null ? undefined : parseFormula(text);
-    return formula?.ok ? formula.value.names : [];
-  });
-  return [...new Set([...inFormulas, ...(spec.kind === 'curve' ? [spec.of] : [])])];
-}
 
 const unknown = (at: Place, says: string): Finding => ({
   rule: 'unknownReference',

@@ -1,7 +1,7 @@
 import { casesOf } from '../../spec/index.js';
-import { outcomeFor } from '../outcomeFor.js';
+import { outcomeFor, outcomeHolds } from '../outcomeFor.js';
 import type { Outcome, Plan, Step } from '../plan.js';
-import { indexPlan } from '../planIndex.js';
+import { indexPlan, isSameGoal } from '../planIndex.js';
 import type { Finding } from './finding.js';
 
 /** Outcomes that lead to nothing. */
@@ -64,6 +64,41 @@ export function outcomesNeverTaken(plan: Plan): Finding[] {
       }));
   });
 }
+
+/**
+ * Two outcomes with conditions on the same readings that hold in the same case and lead to different places: which one is meant depends on
+ * their order alone. Where the readings differ, the order is how an author says which counts more.
+ */
+export function outcomesOverlap(plan: Plan): Finding[] {
+  return plan.steps.flatMap((step) => {
+    const both = firstOverlap(step);
+    if (!both) return [];
+    const [first, second] = both.outcomes.map((outcome) => step.outcomes.indexOf(outcome) + 1);
+    return [
+      {
+        rule: 'outcomesOverlap' as const,
+        severity: 'warning' as const,
+        at: { stepId: step.id, outcomeId: both.outcomes[1].id },
+        says: `Outcomes ${first} and ${second} of “${step.title}” both hold for ${sayCase(step, both.one)}.`,
+        todo: 'Take the case off one of them; as it stands, the upper one is taken.',
+      },
+    ];
+  });
+}
+
+function firstOverlap(step: Step): { one: Case; outcomes: readonly [Outcome, Outcome] } | undefined {
+  const conditioned = step.outcomes.filter(({ when }) => when.length > 0);
+  for (const one of firstCases(step)) {
+    const [first, ...others] = conditioned.filter((outcome) => outcomeHolds(outcome, one));
+    const second = others.find((other) => first && asksTheSame(other, first) && !isSameGoal(other.goTo, first.goTo));
+    if (first && second) return { one, outcomes: [first, second] };
+  }
+  return undefined;
+}
+
+const asksTheSame = (a: Outcome, b: Outcome): boolean =>
+  a.when.length === b.when.length &&
+  a.when.every(({ readingId }) => b.when.some((condition) => condition.readingId === readingId));
 
 type Case = ReadonlyMap<string, string>;
 

@@ -1,6 +1,7 @@
-import type { Conclusion, Outcome, Plan } from '../plan.js';
+import type { Conclusion, Outcome, Plan, Step } from '../plan.js';
 import { indexPlan } from '../planIndex.js';
 import type { Finding } from './finding.js';
+import { flowForward, intersection, type Names, union } from './flow.js';
 import { findWays } from './ways.js';
 
 /** Suspects that no reachable way ends at: the plan lists them, but can never find them. */
@@ -18,7 +19,7 @@ export function suspectsNeverConcluded(plan: Plan): Finding[] {
 }
 
 interface End {
-  readonly stepId: string;
+  readonly step: Step;
   readonly outcome: Outcome;
   readonly conclusion: Conclusion;
 }
@@ -31,23 +32,29 @@ function reachableEnds(plan: Plan): End[] {
     .flatMap((step) =>
       step.outcomes.flatMap((outcome) => {
         const conclusion = outcome.goTo.kind === 'conclusion' ? conclusions.get(outcome.goTo.conclusionId) : undefined;
-        return conclusion ? [{ stepId: step.id, outcome, conclusion }] : [];
+        return conclusion ? [{ step, outcome, conclusion }] : [];
       }),
     );
 }
 
+const nobody: Names = new Set();
+
 /** Conclusions that name a suspect which some way to them has cleared. */
 export function concludedAfterCleared(plan: Plan): Finding[] {
-  const cleared = clearedOnSomeWay(plan);
-  const { suspects, steps } = indexPlan(plan);
-  return reachableEnds(plan).flatMap(({ stepId, outcome, conclusion }) =>
+  const cleared = flowForward(plan, {
+    start: nobody,
+    along: (names, _, { clears }) => union(names, clears),
+    join: union,
+  });
+  const { suspects } = indexPlan(plan);
+  return reachableEnds(plan).flatMap(({ step, outcome, conclusion }) =>
     conclusion.suspectIds
-      .filter((id) => suspects.has(id) && (outcome.clears.includes(id) || cleared.get(stepId)?.has(id)))
+      .filter((id) => suspects.has(id) && (outcome.clears.includes(id) || cleared.get(step.id)?.has(id)))
       .map((id) => ({
         rule: 'concludedAfterCleared' as const,
         severity: 'error' as const,
-        at: { stepId, outcomeId: outcome.id, suspectId: id },
-        says: `“${steps.get(stepId)?.title}” concludes “${suspects.get(id)?.name}”, which a way to it has cleared${sayWhere(plan, id)}.`,
+        at: { stepId: step.id, outcomeId: outcome.id, suspectId: id },
+        says: `“${step.title}” concludes “${suspects.get(id)?.name}”, which a way to it has cleared${sayWhere(plan, id)}.`,
         todo: 'Take it off what is cleared there, or let that way end in another conclusion.',
       })),
   );
@@ -58,25 +65,66 @@ function sayWhere(plan: Plan, suspectId: string): string {
   return step ? ` at “${step.title}”` : '';
 }
 
-/** For each step, the suspects that at least one way to it has cleared before: a forward data-flow analysis to its fixed point. */
-function clearedOnSomeWay(plan: Plan): ReadonlyMap<string, ReadonlySet<string>> {
-  const { steps } = indexPlan(plan);
-  const cleared = new Map<string, Set<string>>(plan.steps.map(({ id }) => [id, new Set()]));
-  const waiting = new Set(findWays(plan).reachable);
-  for (const id of waiting) {
-    waiting.delete(id);
-    for (const { goTo, clears } of steps.get(id)?.outcomes ?? []) {
-      if (goTo.kind !== 'step') continue;
-      if (addAll(cleared.get(goTo.stepId), cleared.get(id), clears)) waiting.add(goTo.stepId);
-    }
-  }
-  return cleared;
+interface Known {
+  /** Suspects that every way so far has pointed to. */
+  readonly pointedTo: Names;
+  /** Suspects that every way so far has cleared. */
+  readonly cleared: Names;
 }
 
-/** Adds all to a set; whether that changed it. */
-function addAll(set: Set<string> | undefined, ...more: (Iterable<string> | undefined)[]): boolean {
-  if (!set) return false;
-  const before = set.size;
-  for (const ids of more) for (const id of ids ?? []) set.add(id);
-  return set.size > before;
+const after = ({ pointedTo, cleared }: Known, { pointsTo, expects, clears }: Outcome): Known => ({
+  pointedTo: union(pointedTo, [...pointsTo, ...expects]),
+  cleared: union(cleared, clears),
+});
+
+function inBoth(known: Known, coming: Known): Known {
+  const pointedTo = intersection(known.pointedTo, coming.pointedTo);
+  const cleared = intersection(known.cleared, coming.cleared);
+  return pointedTo === known.pointedTo && cleared === known.cleared ? known : { pointedTo, cleared };
+}
+
+/**
+ * Conclusions that are presumed: on some way to them nothing points to the suspect, and the others are not all cleared either.
+ * A way that only leaves one suspect over supports it as well as one that points to it.
+ */
+export function unsupportedConclusions(plan: Plan): Finding[] {
+  const { suspects } = indexPlan(plan);
+  const known = flowForward(plan, {
+    start: { pointedTo: nobody, cleared: nobody },
+    along: (value, _, outcome) => after(value, outcome),
+    join: inBoth,
+  });
+  return reachableEnds(plan).flatMap(({ step, outcome, conclusion }) => {
+    const before = known.get(step.id);
+    const { pointedTo, cleared } = before ? after(before, outcome) : { pointedTo: nobody, cleared: nobody };
+    const isOver = plan.suspects.every(({ id }) => cleared.has(id) || conclusion.suspectIds.includes(id));
+    return conclusion.suspectIds
+      .filter((id) => suspects.has(id) && !pointedTo.has(id) && !isOver)
+      .map((id) => ({
+        rule: 'unsupportedConclusion' as const,
+        severity: 'warning' as const,
+        at: { stepId: step.id, outcomeId: outcome.id, suspectId: id },
+        says: `“${step.title}” concludes “${suspects.get(id)?.name}” though nothing on some way to it points there.`,
+        todo: 'Let an outcome on every way point to it, or add a step that proves it.',
+      }));
+  });
+}
+
+/** Suspects of which nobody could say whether their repair has helped: nothing that can be measured again, and nothing said. */
+export function repairsWithoutProof(plan: Plan): Finding[] {
+  const { reachable } = findWays(plan);
+  const measured = new Set(
+    plan.steps
+      .filter(({ id, readings }) => reachable.has(id) && readings.some(({ spec }) => spec.kind !== 'choice'))
+      .flatMap(({ outcomes }) => outcomes.flatMap(({ pointsTo }) => pointsTo)),
+  );
+  return plan.suspects
+    .filter(({ id, afterRepair }) => afterRepair.trim() === '' && !measured.has(id))
+    .map(({ id, name }) => ({
+      rule: 'repairWithoutProof' as const,
+      severity: 'warning' as const,
+      at: { suspectId: id },
+      says: `Nothing proves that the repair of “${name}” has helped: no reading points to it that could be taken again.`,
+      todo: 'Say under “after the repair” how it is proved, or let a measured step point to it.',
+    }));
 }

@@ -1,5 +1,5 @@
 import { ActionIcon, Button, Group, MultiSelect, Select } from '@mantine/core';
-import type { GoTo, Outcome, Step, StepReading } from '@probe-trail/core/plan';
+import { blankOutcome, type GoTo, type Outcome, type Step, type StepReading } from '@probe-trail/core/plan';
 import { casesOf } from '@probe-trail/core/spec';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconArrowUp, IconTrash } from '@tabler/icons-react';
@@ -18,14 +18,7 @@ interface OutcomesProps {
 export function OutcomesEditor({ step, editStep }: OutcomesProps) {
   const add = () =>
     editStep(null, (draft) => {
-      draft.outcomes.push({
-        id: `o-${nanoid(5)}`,
-        when: [],
-        meaning: '',
-        clears: [],
-        pointsTo: [],
-        goTo: { kind: 'nowhere' },
-      });
+      draft.outcomes.push(blankOutcome(`o-${nanoid(5)}`) as Draft<Outcome>);
     });
   return (
     <section>
