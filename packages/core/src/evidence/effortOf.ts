@@ -1,9 +1,10 @@
-import { indexPlan, type Plan, type Step, type Suspect } from '../plan/index.js';
+import type { Plan, Step } from '../plan/index.js';
 import { chanceOf } from './lineUp.js';
+import { type WalkEnd, type WalkGraph, walkGraph } from './walkGraph.js';
 
 /** What following a plan to its end takes. */
 export interface Effort {
-  /** Minutes of the shortest and the longest way to a conclusion; a way does not enter a step twice. */
+  /** Minutes of the shortest and the longest way to an end; a way does not enter a step twice. */
   readonly shortestMinutes: number;
   readonly longestMinutes: number;
   /** Minutes on average, each suspect being the cause as often as its weight says. */
@@ -11,55 +12,147 @@ export interface Effort {
   readonly tools: readonly string[];
 }
 
+/** What one conclusion of a plan takes, and how often it is come to. */
+export interface ConclusionEffort {
+  readonly conclusionId: string;
+  /** How many walks end there. */
+  readonly walks: bigint;
+  readonly shortestMinutes: number;
+  readonly longestMinutes: number;
+  /** Minutes on average of the walks that end there; `undefined` where none is expected to. */
+  readonly expectedMinutes: number | undefined;
+  /** Share of all trails that end there, 0 to 1. */
+  readonly chance: number;
+}
+
 /** Minutes and tools of a plan; all zero for one that nobody can follow. */
 export function effortOf(plan: Plan): Effort {
-  const total = plan.suspects.reduce((sum, { weight }) => sum + weight, 0);
-  const expected = plan.suspects.reduce(
-    (sum, suspect) => sum + (suspect.weight / total) * expectedFor(plan, suspect),
-    0,
-  );
+  const graph = walkGraph(plan);
+  const ends = tallyEnds(plan, graph);
   return {
-    shortestMinutes: extremeMinutes(plan, Math.min),
-    longestMinutes: extremeMinutes(plan, Math.max),
-    expectedMinutes: Math.round(expected),
+    shortestMinutes: Math.min(...(ends.length > 0 ? ends.map(({ shortest }) => shortest) : [0])),
+    longestMinutes: Math.max(0, ...ends.map(({ longest }) => longest)),
+    expectedMinutes: Math.round(ends.reduce((sum, { minutes }) => sum + minutes, 0)),
     tools: [...new Set(plan.steps.flatMap(({ effort }) => effort.tools))].sort(),
   };
 }
 
-/** Minutes from the start to the end along the ways that `pick` prefers. */
-function extremeMinutes(plan: Plan, pick: (...minutes: number[]) => number): number {
-  return walkOnce(plan, (step, minutesFrom) => {
-    const ways = step.outcomes.map(({ goTo }) => (goTo.kind === 'step' ? minutesFrom(goTo.stepId) : 0));
-    return ways.length === 0 ? 0 : pick(...ways);
+/** The same for each conclusion that a walk can end at, in the order of the plan. */
+export function effortByConclusion(plan: Plan): readonly ConclusionEffort[] {
+  const ends = tallyEnds(plan, walkGraph(plan));
+  return plan.conclusions.flatMap(({ id }) => {
+    const here = ends.filter(({ end }) => end.kind === 'conclusion' && end.conclusionId === id);
+    if (here.length === 0) return [];
+    const chance = here.reduce((sum, one) => sum + one.chance, 0);
+    return [
+      {
+        conclusionId: id,
+        walks: here.reduce((sum, { walks }) => sum + walks, 0n),
+        shortestMinutes: Math.min(...here.map(({ shortest }) => shortest)),
+        longestMinutes: Math.max(...here.map(({ longest }) => longest)),
+        expectedMinutes: chance > 0 ? here.reduce((sum, { minutes }) => sum + minutes, 0) / chance : undefined,
+        chance,
+      },
+    ];
   });
 }
 
-/** Minutes on average when this suspect is the cause: every outcome as likely as it is then. */
-function expectedFor(plan: Plan, { id }: Suspect): number {
-  return walkOnce(plan, (step, minutesFrom) => {
+/** How many walks a plan has, exactly: counted from step to step, and never listed. */
+export const countWalks = (plan: Plan): bigint =>
+  tallyEnds(plan, walkGraph(plan)).reduce((sum, { walks }) => sum + walks, 0n);
+
+interface Tally {
+  readonly end: WalkEnd;
+  readonly walks: bigint;
+  readonly shortest: number;
+  readonly longest: number;
+  /** Chance that a trail ends here, and the minutes that it takes times that chance. */
+  readonly chance: number;
+  readonly minutes: number;
+}
+
+/** What has come to a step on all ways together. */
+interface Arrived {
+  walks: bigint;
+  shortest: number;
+  longest: number;
+  /** For each suspect: the chance that it is the cause and the trail comes here, and the minutes until then times that chance. */
+  readonly chances: Float64Array;
+  readonly minutes: Float64Array;
+}
+
+/** Walks forward once over the graph, every step after all before it, and tallies what comes to each way that ends. */
+function tallyEnds(plan: Plan, { steps, ways }: WalkGraph): readonly Tally[] {
+  const total = plan.suspects.reduce((sum, { weight }) => sum + weight, 0);
+  const arrived = new Map<string, Arrived>(steps.map(({ id }) => [id, nobodyYet(plan)]));
+  const start = steps[0] && arrived.get(steps[0].id);
+  if (start)
+    Object.assign(start, {
+      walks: 1n,
+      shortest: 0,
+      longest: 0,
+      chances: Float64Array.from(plan.suspects, ({ weight }) => weight / total),
+    });
+  return steps.flatMap((step) => {
+    const here = arrived.get(step.id);
+    if (!here) return [];
+    const chances = chancesAt(plan, step);
+    return (ways.get(step.id) ?? []).flatMap((way, at) => {
+      const leaving = leave(here, step, (suspect) => chances[suspect]?.[at] ?? 0);
+      if (way.to) joinInto(arrived.get(way.to.id), leaving);
+      return way.end ? [tally(way.end, leaving)] : [];
+    });
+  });
+}
+
+const nobodyYet = ({ suspects }: Plan): Arrived => ({
+  walks: 0n,
+  shortest: Number.POSITIVE_INFINITY,
+  longest: 0,
+  chances: new Float64Array(suspects.length),
+  minutes: new Float64Array(suspects.length),
+});
+
+/** For each suspect, the chance of each outcome of a step if it is the cause. */
+function chancesAt({ suspects }: Plan, step: Step): readonly (readonly number[])[] {
+  return suspects.map(({ id }) => {
     const chances = step.outcomes.map((outcome) => chanceOf(outcome, step, id));
     const sum = chances.reduce((a, b) => a + b, 0);
-    return step.outcomes.reduce((minutes, { goTo }, at) => {
-      const chance = (chances[at] ?? 0) / sum;
-      return goTo.kind === 'step' ? minutes + chance * minutesFrom(goTo.stepId) : minutes;
-    }, 0);
+    return chances.map((chance) => chance / sum);
   });
 }
 
-type MinutesFrom = (stepId: string) => number;
-
-/** Minutes from the first step on: those of each step, and what `after` says of its ways. A step that is met again on its own way adds nothing. */
-function walkOnce(plan: Plan, after: (step: Step, minutesFrom: MinutesFrom) => number): number {
-  const { steps } = indexPlan(plan);
-  const known = new Map<string, number>();
-  const minutesFrom: MinutesFrom = (stepId) => {
-    const before = known.get(stepId);
-    if (before !== undefined) return before;
-    known.set(stepId, 0);
-    const step = steps.get(stepId);
-    const minutes = step ? step.effort.minutes + after(step, minutesFrom) : 0;
-    known.set(stepId, minutes);
-    return minutes;
+function leave(here: Arrived, { effort }: Step, chanceFor: (suspect: number) => number): Arrived {
+  const chances = here.chances.map((chance, suspect) => chance * chanceFor(suspect));
+  return {
+    walks: here.walks,
+    shortest: here.shortest + effort.minutes,
+    longest: here.longest + effort.minutes,
+    chances,
+    minutes: here.minutes.map(
+      (minutes, suspect) => minutes * chanceFor(suspect) + (chances[suspect] ?? 0) * effort.minutes,
+    ),
   };
-  return minutesFrom(plan.startStepId);
 }
+
+function joinInto(there: Arrived | undefined, leaving: Arrived): void {
+  if (!there) return;
+  there.walks += leaving.walks;
+  there.shortest = Math.min(there.shortest, leaving.shortest);
+  there.longest = Math.max(there.longest, leaving.longest);
+  leaving.chances.forEach((chance, suspect) => {
+    there.chances[suspect] = (there.chances[suspect] ?? 0) + chance;
+    there.minutes[suspect] = (there.minutes[suspect] ?? 0) + (leaving.minutes[suspect] ?? 0);
+  });
+}
+
+const sum = (values: Float64Array): number => values.reduce((a, b) => a + b, 0);
+
+const tally = (end: WalkEnd, { walks, shortest, longest, chances, minutes }: Arrived): Tally => ({
+  end,
+  walks,
+  shortest,
+  longest,
+  chance: sum(chances),
+  minutes: sum(minutes),
+});

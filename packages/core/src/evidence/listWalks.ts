@@ -1,0 +1,49 @@
+import { indexPlan, type Plan, type Step } from '../plan/index.js';
+import { chanceOf } from './lineUp.js';
+import { type WalkEnd, walkGraph } from './walkGraph.js';
+
+/** One way through a plan from its first step to an end. */
+export interface Walk {
+  readonly waymarks: readonly { readonly stepId: string; readonly outcomeId: string }[];
+  readonly end: WalkEnd;
+  readonly minutes: number;
+  /** How sure the suspects of its conclusion are at its end, 0 to 1; `undefined` where it ends without one. */
+  readonly support: number | undefined;
+}
+
+/** The first walks of a plan in the order of its outcomes, at most so many. */
+export function listWalks(plan: Plan, most: number): readonly Walk[] {
+  const { ways } = walkGraph(plan);
+  const { steps } = indexPlan(plan);
+  const walks: Walk[] = [];
+  const first = steps.get(plan.startStepId);
+
+  const walk = (step: Step, before: Walk['waymarks'], weights: readonly number[], minutes: number): void => {
+    for (const { outcome, to, end } of ways.get(step.id) ?? []) {
+      if (walks.length >= most) return;
+      const waymarks = [...before, { stepId: step.id, outcomeId: outcome.id }];
+      const after = weights.map((weight, index) => weight * chanceOf(outcome, step, plan.suspects[index]?.id ?? ''));
+      const spent = minutes + step.effort.minutes;
+      if (end) walks.push({ waymarks, end, minutes: spent, support: supportOf(plan, end, after) });
+      else if (to) walk(to, waymarks, after, spent);
+    }
+  };
+
+  if (first)
+    walk(
+      first,
+      [],
+      plan.suspects.map(({ weight }) => weight),
+      0,
+    );
+  return walks;
+}
+
+function supportOf(plan: Plan, end: WalkEnd, weights: readonly number[]): number | undefined {
+  const found = end.kind === 'conclusion' ? indexPlan(plan).conclusions.get(end.conclusionId)?.suspectIds : undefined;
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  if (!found || found.length === 0 || total === 0) return undefined;
+  return (
+    plan.suspects.reduce((sum, { id }, index) => sum + (found.includes(id) ? (weights[index] ?? 0) : 0), 0) / total
+  );
+}
