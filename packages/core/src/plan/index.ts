@@ -11,6 +11,7 @@ export {
   type Severity,
 } from './check/finding.js';
 export { type Mend, mendOf } from './check/mendOf.js';
+export { comparePlans, type Difference, type DifferenceKind } from './compare/comparePlans.js';
 export { outcomeFor, outcomeHolds, type ZoneByReading } from './outcomeFor.js';
 export {
   type Accepted,
@@ -46,4 +47,5 @@ export {
 } from './planApi.js';
 export { type FoundPin, findPin, indexPlan, isSameGoal, type PlanIndex } from './planIndex.js';
 export { type PlanFileProblem, readPlan, readPlanFile, sayPlanFileProblem } from './readPlanFile.js';
+export { sayCondition, sayGoal, sayHookUp, sayLead, sayNeed, saySuspects } from './sayPlan.js';
 export { upgradePlan } from './upgradePlan.js';

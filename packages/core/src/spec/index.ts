@@ -18,6 +18,7 @@ export { type Counted, type CountProblem, judgeCount, sayCount } from './judgeCo
 export { judgeSiblings } from './judgeSiblings.js';
 export { expectedOf, judgeRow, judgeSweep } from './judgeSweep.js';
 export { boundsAt, type Limits, limitsOf } from './limitsOf.js';
+export { sayBounds, sayRowLimits, saySpec } from './saySpec.js';
 export { type JudgedRow, type JudgedSeries, numberIn } from './series.js';
 export {
   type BandSpec,

@@ -1,0 +1,277 @@
+import { formatPlain } from '../../reading/index.js';
+import { saySpec } from '../../spec/index.js';
+import type { Place } from '../check/finding.js';
+import {
+  accessLevels,
+  type Conclusion,
+  type Input,
+  type Outcome,
+  type PartCard,
+  type Plan,
+  type Step,
+  type StepReading,
+  type Suspect,
+  tooClosePolicies,
+} from '../plan.js';
+import { sayCondition, sayGoal, sayHookUp, sayNeed, saySuspects } from '../sayPlan.js';
+
+export type DifferenceKind = 'added' | 'removed' | 'changed';
+
+/** One difference between two versions, as a technician would say it. */
+export interface Difference {
+  readonly kind: DifferenceKind;
+  /** In the later version; in the earlier one for what was removed. */
+  readonly at: Place;
+  /** The step, suspect or other thing that it is about, by its name. */
+  readonly about: string;
+  /** What it is, such as “limits of Feed” or “leads to”. */
+  readonly what: string;
+  /** Empty where it was added. */
+  readonly before: string;
+  /** Empty where it was removed. */
+  readonly after: string;
+}
+
+/**
+ * What a later version of a plan has that an earlier one has not: in the order of the plan, steps first. Things are the same when their
+ * ids are; what was renamed is said so. Two equal plans differ in nothing.
+ */
+export function comparePlans(before: Plan, after: Plan): readonly Difference[] {
+  const plans = { before, after };
+  return [
+    ...headDifferences(plans),
+    ...eachOf(
+      before.steps,
+      after.steps,
+      ({ id }) => ({ stepId: id }),
+      'step',
+      (pair, at) => stepDifferences(plans, pair, at),
+    ),
+    ...eachOf(before.suspects, after.suspects, ({ id }) => ({ suspectId: id }), 'suspect', suspectDifferences),
+    ...eachOf(
+      before.conclusions,
+      after.conclusions,
+      ({ id }) => ({ conclusionId: id }),
+      'conclusion',
+      (pair, at) => conclusionDifferences(plans, pair, at),
+    ),
+    ...eachOf(before.inputs, after.inputs, () => ({}), 'asked at the start', inputDifferences),
+    ...eachOf(before.partCards, after.partCards, () => ({}), 'part card', cardDifferences),
+  ];
+}
+
+interface Plans {
+  readonly before: Plan;
+  readonly after: Plan;
+}
+
+interface Pair<Item> {
+  readonly before: Item;
+  readonly after: Item;
+}
+
+type Named = { readonly id: string; readonly title?: string; readonly name?: string };
+
+const nameOf = ({ id, title, name }: Named): string => title || name || id;
+
+/** Things that came, went or stayed, by their ids; of those that stayed, how they differ. */
+function eachOf<Item extends Named>(
+  before: readonly Item[],
+  after: readonly Item[],
+  placeOf: (item: Item) => Place,
+  what: string,
+  compare: (pair: Pair<Item>, at: Place) => readonly Difference[],
+): readonly Difference[] {
+  const earlier = new Map(before.map((item) => [item.id, item]));
+  const later = new Set(after.map(({ id }) => id));
+  return [
+    ...after.flatMap((item) => {
+      const old = earlier.get(item.id);
+      if (!old) return [whole('added', item, placeOf(item), what)];
+      const renamed = changed(placeOf(item), nameOf(old), 'name', nameOf(old), nameOf(item));
+      return [...renamed, ...compare({ before: old, after: item }, placeOf(item))];
+    }),
+    ...before.filter(({ id }) => !later.has(id)).map((item) => whole('removed', item, placeOf(item), what)),
+  ];
+}
+
+const whole = (kind: 'added' | 'removed', item: Named, at: Place, what: string): Difference => ({
+  kind,
+  at,
+  about: nameOf(item),
+  what,
+  before: kind === 'removed' ? nameOf(item) : '',
+  after: kind === 'added' ? nameOf(item) : '',
+});
+
+/** One difference where the two are said differently; none where they are said alike. */
+function changed(at: Place, about: string, what: string, before: string, after: string): readonly Difference[] {
+  if (before === after) return [];
+  const kind = before === '' ? 'added' : after === '' ? 'removed' : 'changed';
+  return [{ kind, at, about, what, before, after }];
+}
+
+const joined = (items: readonly string[]): string => items.join(', ');
+
+function headDifferences({ before, after }: Plans): readonly Difference[] {
+  const about = 'The plan';
+  const said = (what: string, say: (plan: Plan) => string) => changed({}, about, what, say(before), say(after));
+  return [
+    ...said('title', ({ title }) => title),
+    ...said('summary', ({ summary }) => summary),
+    ...said('first step', (plan) => sayGoal(plan, { kind: 'step', stepId: plan.startStepId })),
+    ...said('vehicle lines', ({ appliesTo }) => joined(appliesTo.lines)),
+    ...said('engines', ({ appliesTo }) => joined(appliesTo.engines)),
+    ...said('codes', ({ appliesTo }) => joined(appliesTo.codes)),
+    ...said('complaints', ({ appliesTo }) => joined(appliesTo.complaints)),
+    ...said('a reading that is too close to call', ({ tooClose }) => tooClosePolicies[tooClose]),
+    ...said('without a network', ({ offline }) => (offline ? 'can begin' : 'cannot begin')),
+  ];
+}
+
+function stepDifferences(plans: Plans, pair: Pair<Step>, at: Place): readonly Difference[] {
+  const about = nameOf(pair.after);
+  const said = (what: string, say: (step: Step, plan: Plan) => string) =>
+    changed(at, about, what, say(pair.before, plans.before), say(pair.after, plans.after));
+  return [
+    ...said('what it proves', ({ proves }) => proves),
+    ...said('vehicle state', ({ needs }) => joined(needs.map(sayNeed))),
+    ...said('hook-up', ({ hookUp }, plan) => (hookUp ? sayHookUp(plan, hookUp) : '')),
+    ...said('accuracy', ({ hookUp }) => (hookUp?.accuracy ? sayAccuracy(hookUp.accuracy) : '')),
+    ...said('instruction', ({ instruction }) => instruction),
+    ...said('cautions', ({ cautions }) => cautions.join(' ')),
+    ...eachOf(
+      pair.before.readings,
+      pair.after.readings,
+      () => at,
+      `reading of “${about}”`,
+      (readings) => readingDifferences(readings, at, about),
+    ),
+    ...outcomeDifferences(plans, pair, at, about),
+    ...said('effort', ({ effort }) => `${formatPlain(effort.minutes)} min, ${accessLevels[effort.access]}`),
+    ...said('tools', ({ effort }) => joined(effort.tools)),
+  ];
+}
+
+const sayAccuracy = ({ percent, digits }: { readonly percent: number; readonly digits: number }): string =>
+  `± (${formatPlain(percent)} % + ${digits} digits)`;
+
+const readingDifferences = ({ before, after }: Pair<StepReading>, at: Place, about: string): readonly Difference[] => [
+  ...changed(at, about, `limits of ${after.name || 'the reading'}`, saySpec(before.spec), saySpec(after.spec)),
+  ...changed(at, about, `formula of ${after.name}`, before.derivedFrom ?? '', after.derivedFrom ?? ''),
+];
+
+function outcomeDifferences(plans: Plans, pair: Pair<Step>, at: Place, about: string): readonly Difference[] {
+  const earlier = new Map(pair.before.outcomes.map((outcome) => [outcome.id, outcome]));
+  const later = new Set(pair.after.outcomes.map(({ id }) => id));
+  const order = ({ outcomes }: Step, other: ReadonlySet<string>) =>
+    joined(outcomes.filter(({ id }) => other.has(id)).map(({ id }) => id));
+  const isReordered = order(pair.before, later) !== order(pair.after, new Set(earlier.keys()));
+  const says = (outcome: Outcome, step: Step, plan: Plan) =>
+    `when ${sayCondition(step, outcome)} → ${sayGoal(plan, outcome.goTo)}`;
+  return [
+    ...pair.after.outcomes.flatMap((outcome) => {
+      const place = { ...at, outcomeId: outcome.id };
+      const old = earlier.get(outcome.id);
+      if (!old) return changed(place, about, 'outcome', '', says(outcome, pair.after, plans.after));
+      const which = sayCondition(pair.after, outcome);
+      const said = (what: string, before: string, after: string) => changed(place, about, what, before, after);
+      return [
+        ...said('an outcome holds when', sayCondition(pair.before, old), which),
+        ...said(`when ${which}, it leads to`, sayGoal(plans.before, old.goTo), sayGoal(plans.after, outcome.goTo)),
+        ...said(
+          `when ${which}, it clears`,
+          saySuspects(plans.before, old.clears),
+          saySuspects(plans.after, outcome.clears),
+        ),
+        ...said(
+          `when ${which}, it points to`,
+          saySuspects(plans.before, old.pointsTo),
+          saySuspects(plans.after, outcome.pointsTo),
+        ),
+        ...said(
+          `when ${which}, it is expected of`,
+          saySuspects(plans.before, old.expects),
+          saySuspects(plans.after, outcome.expects),
+        ),
+        ...said(`when ${which}, it means`, old.meaning, outcome.meaning),
+      ];
+    }),
+    ...pair.before.outcomes
+      .filter(({ id }) => !later.has(id))
+      .flatMap((outcome) =>
+        changed({ ...at, outcomeId: outcome.id }, about, 'outcome', says(outcome, pair.before, plans.before), ''),
+      ),
+    ...(isReordered
+      ? changed(
+          at,
+          about,
+          'order of the outcomes',
+          pair.before.outcomes.map((outcome) => sayCondition(pair.before, outcome)).join('; '),
+          pair.after.outcomes.map((outcome) => sayCondition(pair.after, outcome)).join('; '),
+        )
+      : []),
+  ];
+}
+
+function suspectDifferences({ before, after }: Pair<Suspect>, at: Place): readonly Difference[] {
+  const about = nameOf(after);
+  return [
+    ...changed(at, about, 'kind', before.kind, after.kind),
+    ...changed(at, about, 'weight', formatPlain(before.weight), formatPlain(after.weight)),
+    ...changed(at, about, 'repair', before.repair, after.repair),
+    ...changed(at, about, 'after the repair', before.afterRepair, after.afterRepair),
+  ];
+}
+
+function conclusionDifferences(plans: Plans, { before, after }: Pair<Conclusion>, at: Place): readonly Difference[] {
+  const about = nameOf(after);
+  return [
+    ...changed(at, about, 'summary', before.summary, after.summary),
+    ...changed(
+      at,
+      about,
+      'names',
+      saySuspects(plans.before, before.suspectIds),
+      saySuspects(plans.after, after.suspectIds),
+    ),
+  ];
+}
+
+function inputDifferences({ before, after }: Pair<Input>, at: Place): readonly Difference[] {
+  const about = nameOf(after);
+  const from = ({ from, ask }: Input) => (from === null ? `asked: ${ask}` : `taken from ${from}`);
+  return [
+    ...changed(at, about, 'unit', before.unit, after.unit),
+    ...changed(at, about, 'where it comes from', from(before), from(after)),
+  ];
+}
+
+function cardDifferences({ before, after }: Pair<PartCard>, at: Place): readonly Difference[] {
+  const about = nameOf(after);
+  return [
+    ...changed(at, about, 'place', before.place, after.place),
+    ...changed(at, about, 'how it works', before.howItWorks, after.howItWorks),
+    ...pinDifferences(before, after, at, about),
+    ...changed(at, about, 'values', sayValues(before), sayValues(after)),
+  ];
+}
+
+const sayValues = ({ values }: PartCard): string => values.map(({ name, value }) => `${name}: ${value}`).join('; ');
+
+function pinDifferences(before: PartCard, after: PartCard, at: Place, about: string): readonly Difference[] {
+  const [earlier, later] = [pinsOf(before), pinsOf(after)];
+  const names = new Set([...later.keys(), ...earlier.keys()]);
+  return [...names].flatMap((name) => changed(at, about, name, earlier.get(name) ?? '', later.get(name) ?? ''));
+}
+
+const pinsOf = ({ connectors }: PartCard): ReadonlyMap<string, string> =>
+  new Map(
+    connectors.flatMap((connector) =>
+      connector.pins.map(({ pin, name, wire }) => [
+        `${connector.id}·${pin}`,
+        joined([name, [wire.colour, wire.tracer].filter((one) => one !== '').join('/')].filter((one) => one !== '')) ||
+          'a pin',
+      ]),
+    ),
+  );

@@ -1,0 +1,56 @@
+import { instrumentFunctions } from '../instrument/index.js';
+import { formatQuantity } from '../reading/index.js';
+import { casesOf } from '../spec/index.js';
+import type { GoTo, HookUp, Lead, Need, Outcome, Plan, Step } from './plan.js';
+import { findPin, indexPlan } from './planIndex.js';
+
+/** Where an outcome leads, by its title. */
+export function sayGoal(plan: Plan, goTo: GoTo): string {
+  const { steps, conclusions } = indexPlan(plan);
+  switch (goTo.kind) {
+    case 'step':
+      return steps.get(goTo.stepId)?.title || goTo.stepId;
+    case 'conclusion':
+      return conclusions.get(goTo.conclusionId)?.title || goTo.conclusionId;
+    case 'nowhere':
+      return 'nowhere yet';
+  }
+}
+
+/** When an outcome holds, such as “Feed is too low”; “always” where it has no condition. */
+export function sayCondition(step: Step, { when }: Outcome): string {
+  if (when.length === 0) return 'always';
+  return when
+    .map(({ readingId, zoneIds }) => {
+      const reading = step.readings.find(({ id }) => id === readingId);
+      const names = reading ? casesOf(reading.spec) : [];
+      const zones = zoneIds.map((id) => names.find((zone) => zone.id === id)?.name || id);
+      return `${reading?.name || readingId} is ${zones.join(' or ')}`;
+    })
+    .join(' and ');
+}
+
+/** The names of suspects; an id where the plan has none of that id. */
+export const saySuspects = (plan: Plan, ids: readonly string[]): string =>
+  ids.map((id) => indexPlan(plan).suspects.get(id)?.name || id).join(', ');
+
+export const sayNeed = ({ what, is, settleSeconds }: Need): string =>
+  settleSeconds === null ? `${what} ${is}` : `${what} ${is}, for ${settleSeconds} s`;
+
+/** The instrument with its function and range, then each lead. */
+export function sayHookUp(plan: Plan, { instrument, range, leads, clamp, adapter }: HookUp): string {
+  return [
+    `${instrumentFunctions[instrument]}${range ? `, ${formatQuantity(range.value, range.unit)}` : ''}`,
+    ...leads.map((lead) => sayLead(plan, lead)),
+    ...(clamp && clamp.direction !== '' ? [`clamp, arrow ${clamp.direction}`] : []),
+    ...(adapter === '' ? [] : [adapter]),
+  ].join('; ');
+}
+
+/** One lead: its colour, how it is put on, the pin with the colours of its wire. */
+export function sayLead(plan: Plan, { colour, how, at }: Lead): string {
+  const found = at.kind === 'pin' ? findPin(plan, at.connectorId, at.pin) : undefined;
+  const wire = found ? [found.pin.wire.colour, found.pin.wire.tracer].filter((one) => one !== '').join('/') : '';
+  const place = at.kind === 'pin' ? `${at.connectorId}·${at.pin}` : at.name;
+  return `${colour} lead${how === '' ? '' : `, ${how}`}: ${place}${wire === '' ? '' : ` (${wire})`}`;
+}

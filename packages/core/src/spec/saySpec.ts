@@ -1,0 +1,66 @@
+import { formatPlain } from '../reading/index.js';
+import type { ChangeSpec, CountSpec, RowLimits, Spec, ZonesSpec } from './spec.js';
+import { boundsOf } from './zonesOf.js';
+
+/** The limits of a reading in words, in one line: what an author compares, and what stands on paper. */
+export function saySpec(spec: Spec): string {
+  switch (spec.kind) {
+    case 'band':
+      return sayBounds(spec.min, spec.max, spec.unit);
+    case 'tolerance':
+      return `${formatPlain(spec.nominal)} ${spec.unit} ± ${formatPlain(spec.tolerance)} ${spec.as === 'percent' ? '%' : spec.unit}`;
+    case 'zones':
+      return sayZones(spec);
+    case 'curve':
+      return `by ${spec.of}, in ${spec.unit}: ${sayRows(spec.rows)}`;
+    case 'formula':
+      return `${sayBounds(spec.min, spec.max)} in ${spec.unit}`;
+    case 'siblings':
+      return `${spec.members.map(({ id, name }) => name || id).join(', ')} within ${formatPlain(spec.spread)} ${spec.as === 'percent' ? '%' : spec.unit} of each other`;
+    case 'change':
+      return sayChange(spec);
+    case 'sweep':
+      return `over ${spec.command} in ${spec.commandUnit}, in ${spec.unit}: ${sayRows(spec.rows)}`;
+    case 'choice':
+      return spec.options.map(({ id, name, ok }) => `${name || id}${ok ? ' (in spec)' : ''}`).join(' · ');
+    case 'count':
+      return sayCountLimits(spec);
+  }
+}
+
+/** Limits in words; `min` and `max` are numbers or formulas, `null` where that side is open. */
+export function sayBounds(min: number | string | null, max: number | string | null, unit = ''): string {
+  const says = (limit: number | string) => (typeof limit === 'number' ? formatPlain(limit) : limit);
+  const inUnit = (limit: number | string) => (unit === '' ? says(limit) : `${says(limit)} ${unit}`);
+  if (min !== null && max !== null) return `${says(min)} to ${inUnit(max)}`;
+  if (min !== null) return `${inUnit(min)} or more`;
+  return max !== null ? `${inUnit(max)} or less` : 'no limit';
+}
+
+/** The limits of one row of a table, without unit. */
+export const sayRowLimits = (limits: RowLimits): string => sayBounds(...boundsOf(limits));
+
+const sayRows = (rows: readonly { readonly at: number; readonly limits: RowLimits }[]): string =>
+  rows.map(({ at, limits }) => `${formatPlain(at)} → ${sayRowLimits(limits)}`).join('; ');
+
+function sayZones({ unit, cuts, zones }: ZonesSpec): string {
+  return zones
+    .map(({ id, name, ok }, index) => {
+      const [from, to] = [cuts[index - 1] ?? null, cuts[index] ?? null];
+      return `${sayBounds(from, to, unit)} ${name || id}${ok ? ' (in spec)' : ''}`;
+    })
+    .join(' · ');
+}
+
+const directions = { rise: 'must rise', fall: 'must fall', stay: 'must stay' } as const;
+
+function sayChange({ action, direction, atLeast, atMost, unit }: ChangeSpec): string {
+  const by = [
+    atLeast !== null && `at least ${formatPlain(atLeast)} ${unit}`,
+    atMost !== null && `at most ${formatPlain(atMost)} ${unit}`,
+  ].filter((one): one is string => one !== false);
+  return `${directions[direction]}${by.length > 0 ? ` by ${by.join(' and ')}` : ''} after: ${action || 'the action'}`;
+}
+
+const sayCountLimits = ({ what, inSeconds, min, max, sections }: CountSpec): string =>
+  `${sayBounds(min, max, what || 'events')} in ${inSeconds} s${sections.length > 0 ? `, over ${sections.map(({ name }) => name).join(', ')}` : ''}`;
