@@ -1,0 +1,122 @@
+import { countWalks, effortOf } from '../evidence/index.js';
+import {
+  accessLevels,
+  type Conclusion,
+  type GoTo,
+  type Plan,
+  type Step,
+  sayCondition,
+  sayHookUp,
+  sayNeed,
+  saySuspects,
+} from '../plan/index.js';
+import { saySpec } from '../spec/index.js';
+
+/** A plan for a bay without a tablet: numbered steps with boxes to fill, and where each outcome leads by number or letter. */
+export interface Paper {
+  readonly title: string;
+  readonly summary: string;
+  readonly facts: readonly string[];
+  readonly asked: readonly { readonly name: string; readonly unit: string; readonly ask: string }[];
+  readonly steps: readonly PaperStep[];
+  readonly ends: readonly PaperEnd[];
+}
+
+export interface PaperStep {
+  readonly number: number;
+  readonly title: string;
+  readonly proves: string;
+  readonly state: string;
+  readonly hookUp: string;
+  readonly instruction: string;
+  readonly cautions: readonly string[];
+  readonly effort: string;
+  /** One box each; a computed one says its formula. */
+  readonly readings: readonly { readonly name: string; readonly limits: string; readonly from: string | undefined }[];
+  readonly outcomes: readonly { readonly when: string; readonly meaning: string; readonly goTo: string }[];
+}
+
+export interface PaperEnd {
+  readonly letter: string;
+  readonly title: string;
+  readonly summary: string;
+  readonly repairs: readonly { readonly name: string; readonly repair: string; readonly afterRepair: string }[];
+}
+
+/** The paper version of a plan; steps in the order of the plan, the first one of the trail in front. */
+export function paperOf(plan: Plan): Paper {
+  const first = plan.steps.filter(({ id }) => id === plan.startStepId);
+  const steps = [...first, ...plan.steps.filter(({ id }) => id !== plan.startStepId)];
+  const goals = goalsOf(steps, plan.conclusions);
+  return {
+    title: plan.title || 'A plan without a title',
+    summary: plan.summary,
+    facts: factsOf(plan),
+    asked: plan.inputs
+      .filter(({ from }) => from === null)
+      .map(({ id, name, unit, ask }) => ({ name: name || id, unit, ask })),
+    steps: steps.map((step, index) => paperStep(plan, step, index + 1, goals)),
+    ends: plan.conclusions.map((conclusion, index) => paperEnd(plan, conclusion, letterOf(index))),
+  };
+}
+
+type Goals = (goTo: GoTo) => string;
+
+function goalsOf(steps: readonly Step[], conclusions: readonly Conclusion[]): Goals {
+  const numbers = new Map(steps.map(({ id }, index) => [id, index + 1]));
+  const letters = new Map(conclusions.map(({ id }, index) => [id, letterOf(index)]));
+  return (goTo) => {
+    if (goTo.kind === 'step') return numbers.has(goTo.stepId) ? `step ${numbers.get(goTo.stepId)}` : 'nowhere yet';
+    if (goTo.kind === 'nowhere') return 'nowhere yet';
+    return letters.has(goTo.conclusionId) ? `end ${letters.get(goTo.conclusionId)}` : 'nowhere yet';
+  };
+}
+
+/** A, B … Z, AA, AB …: the ends of a plan, so that they are not taken for steps. */
+export function letterOf(index: number): string {
+  const letter = String.fromCharCode(65 + (index % 26));
+  return index < 26 ? letter : letterOf(Math.floor(index / 26) - 1) + letter;
+}
+
+function factsOf(plan: Plan): readonly string[] {
+  const { expectedMinutes, shortestMinutes, longestMinutes, tools } = effortOf(plan);
+  const { lines, engines, codes } = plan.appliesTo;
+  return [
+    ...(lines.length > 0
+      ? [`For ${lines.join(', ')}${engines.length > 0 ? `, engine ${engines.join(', ')}` : ''}`]
+      : []),
+    ...(codes.length > 0 ? [`Codes ${codes.join(', ')}`] : []),
+    `About ${expectedMinutes} min, ${shortestMinutes} to ${longestMinutes} min, ${countWalks(plan)} ways through it`,
+    ...(tools.length > 0 ? [`Tools: ${tools.join(', ')}`] : []),
+  ];
+}
+
+const paperStep = (plan: Plan, step: Step, number: number, goals: Goals): PaperStep => ({
+  number,
+  title: step.title || 'A step without a title',
+  proves: step.proves,
+  state: step.needs.map(sayNeed).join(', '),
+  hookUp: step.hookUp ? sayHookUp(plan, step.hookUp) : '',
+  instruction: step.instruction,
+  cautions: step.cautions,
+  effort: `${step.effort.minutes} min, ${accessLevels[step.effort.access]}`,
+  readings: step.readings.map(({ id, name, spec, derivedFrom }) => ({
+    name: name || id,
+    limits: saySpec(spec),
+    from: derivedFrom ?? undefined,
+  })),
+  outcomes: step.outcomes.map((outcome) => ({
+    when: sayCondition(step, outcome),
+    meaning: outcome.meaning,
+    goTo: goals(outcome.goTo),
+  })),
+});
+
+const paperEnd = (plan: Plan, { title, summary, suspectIds }: Conclusion, letter: string): PaperEnd => ({
+  letter,
+  title: title || saySuspects(plan, suspectIds) || 'An end without a title',
+  summary,
+  repairs: plan.suspects
+    .filter(({ id }) => suspectIds.includes(id))
+    .map(({ id, name, repair, afterRepair }) => ({ name: name || id, repair, afterRepair })),
+});
