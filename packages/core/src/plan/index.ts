@@ -12,6 +12,8 @@ export {
 } from './check/finding.js';
 export { type Mend, mendOf } from './check/mendOf.js';
 export { comparePlans, type Difference, type DifferenceKind } from './compare/comparePlans.js';
+export { addStepAfter, addStepOn, changeOutcome, changeStep, deleteSteps, leadTo } from './edit/editSteps.js';
+export { type CopiedSteps, copySteps, type Pasted, pasteSteps, readCopiedSteps } from './edit/pasteSteps.js';
 export { outcomeFor, outcomeHolds, type ZoneByReading } from './outcomeFor.js';
 export {
   type Accepted,

@@ -1,7 +1,9 @@
 import { isMeasured, zonesOf } from '../../spec/index.js';
 import { convert, unitOf } from '../../units/index.js';
 import { blankOutcome } from '../blankPlan.js';
-import type { Need, Outcome, Plan, Step } from '../plan.js';
+import { changeOutcome, changeStep } from '../edit/editSteps.js';
+import { freeId } from '../edit/freeId.js';
+import type { Need, Plan } from '../plan.js';
 import { indexPlan } from '../planIndex.js';
 import type { Finding, RuleName } from './finding.js';
 import { tellsOf } from './stateRules.js';
@@ -30,14 +32,14 @@ const mends: Partial<Record<RuleName, MendRule>> = {
   }),
   caseLeftOpen: (plan, { at }) => ({
     says: 'Add an outcome for the rest',
-    plan: inStep(plan, at.stepId, (step) => ({
+    plan: changeStep(plan, at.stepId, (step) => ({
       ...step,
-      outcomes: [...step.outcomes, blankOutcome(freeId('rest', step.outcomes))],
+      outcomes: [...step.outcomes, blankOutcome(freeId('rest', new Set(step.outcomes.map(({ id }) => id))))],
     })),
   }),
   outcomeNeverTaken: (plan, { at }) => ({
     says: 'Delete the outcome',
-    plan: inStep(plan, at.stepId, (step) => ({
+    plan: changeStep(plan, at.stepId, (step) => ({
       ...step,
       outcomes: step.outcomes.filter(({ id }) => id !== at.outcomeId),
     })),
@@ -50,7 +52,7 @@ const mends: Partial<Record<RuleName, MendRule>> = {
   }),
   unsupportedConclusion: (plan, { at }) => ({
     says: 'Let this outcome point to it',
-    plan: inOutcome(plan, at.stepId, at.outcomeId, (outcome) => ({
+    plan: changeOutcome(plan, at.stepId, at.outcomeId, (outcome) => ({
       ...outcome,
       pointsTo: [...outcome.pointsTo, at.suspectId ?? ''],
     })),
@@ -64,29 +66,6 @@ const mends: Partial<Record<RuleName, MendRule>> = {
   stateUntold: (plan, { at }) => tellState(plan, at.stepId),
   beyondTheHookUp: (plan, { at }) => widenRange(plan, at.stepId),
 };
-
-const inStep = (plan: Plan, stepId: string | undefined, change: (step: Step) => Step): Plan => ({
-  ...plan,
-  steps: plan.steps.map((step) => (step.id === stepId ? change(step) : step)),
-});
-
-const inOutcome = (
-  plan: Plan,
-  stepId: string | undefined,
-  outcomeId: string | undefined,
-  change: (outcome: Outcome) => Outcome,
-): Plan =>
-  inStep(plan, stepId, (step) => ({
-    ...step,
-    outcomes: step.outcomes.map((outcome) => (outcome.id === outcomeId ? change(outcome) : outcome)),
-  }));
-
-function freeId(wanted: string, taken: readonly { readonly id: string }[]): string {
-  const ids = new Set(taken.map(({ id }) => id));
-  let id = wanted;
-  for (let number = 2; ids.has(id); number += 1) id = `${wanted}${number}`;
-  return id;
-}
 
 /** Takes off an outcome the cases of those above it; only where one reading decides, as otherwise it is not said which case is meant. */
 function takeCasesOff(plan: Plan, stepId: string | undefined, outcomeId: string | undefined): Mend | undefined {
@@ -102,14 +81,14 @@ function takeCasesOff(plan: Plan, stepId: string | undefined, outcomeId: string 
   const zoneIds = condition.zoneIds.filter((id) => !above.includes(id));
   return {
     says: 'Take the case off the lower one',
-    plan: inOutcome(plan, stepId, outcomeId, (outcome) => ({ ...outcome, when: [{ ...condition, zoneIds }] })),
+    plan: changeOutcome(plan, stepId, outcomeId, (outcome) => ({ ...outcome, when: [{ ...condition, zoneIds }] })),
   };
 }
 
 function withoutUnknown(plan: Plan, stepId: string | undefined, conclusionId: string | undefined): Mend {
   const { suspects, partCards } = indexPlan(plan);
   const known = (ids: readonly string[]) => ids.filter((id) => suspects.has(id));
-  const mended = inStep(plan, stepId, (step) => ({
+  const mended = changeStep(plan, stepId, (step) => ({
     ...step,
     partCardIds: step.partCardIds.filter((id) => partCards.has(id)),
     outcomes: step.outcomes.map((outcome) => ({
@@ -155,7 +134,7 @@ const withNeed = (needs: readonly Need[], what: string, is: string): readonly Ne
 
 const ignitionOff = (plan: Plan, stepId: string | undefined): Mend => ({
   says: 'Ask for the ignition off',
-  plan: inStep(plan, stepId, (step) => ({ ...step, needs: withNeed(step.needs, 'ignition', 'off') })),
+  plan: changeStep(plan, stepId, (step) => ({ ...step, needs: withNeed(step.needs, 'ignition', 'off') })),
 });
 
 function tellState(plan: Plan, stepId: string | undefined): Mend | undefined {
@@ -164,7 +143,7 @@ function tellState(plan: Plan, stepId: string | undefined): Mend | undefined {
   return (
     told && {
       says: `Ask for the ${told.what} ${told.is}`,
-      plan: inStep(plan, stepId, (one) => ({ ...one, needs: withNeed(one.needs, told.what, told.is) })),
+      plan: changeStep(plan, stepId, (one) => ({ ...one, needs: withNeed(one.needs, told.what, told.is) })),
     }
   );
 }
@@ -186,7 +165,7 @@ function widenRange(plan: Plan, stepId: string | undefined): Mend | undefined {
   const value = 2 * 10 ** Math.ceil(Math.log10(largest / 2));
   return {
     says: `Set the range to ${value} ${range.unit}`,
-    plan: inStep(plan, stepId, (one) => ({
+    plan: changeStep(plan, stepId, (one) => ({
       ...one,
       hookUp: one.hookUp && { ...one.hookUp, range: { ...range, value } },
     })),
