@@ -24,7 +24,8 @@ describe('an author changes a plan, and a technician walks the new version', () 
   });
 
   it('she moves a limit by typing, another with the hand, and both are saved', async () => {
-    await ines.click('Voltage on the sensor’s signal wire');
+    await ines.fill('Find steps', 'sensor’s signal wire');
+    await ines.press('Enter');
     await ines.fill('reads too hot | in spec', '2,6 V');
     await ines.press('Tab');
     await ines.see('2.6 ');
@@ -66,7 +67,8 @@ describe('an author changes a plan, and a technician walks the new version', () 
 
   it('she changes what a branch says and releases', async () => {
     await ines.click('Steps');
-    await ines.click('Voltage on the sensor’s signal wire');
+    await ines.fill('Find steps', 'sensor’s signal wire');
+    await ines.press('Enter');
     await ines.see('Outcomes');
     await ines.page.waitForFunction(() => {
       const meanings = [...document.querySelectorAll<HTMLTextAreaElement>('main textarea')];

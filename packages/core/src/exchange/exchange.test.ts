@@ -1,11 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { checkPlan, errorsOf, type Plan, readPlan, readPlanFile } from '../plan/index.js';
+import { checkPlan, errorsOf, letterOf, type Plan, readPlan, readPlanFile } from '../plan/index.js';
 import type { Spec } from '../spec/index.js';
 import { aPlan, aReading, withStep } from '../testing/aPlan.js';
 import { limitsToCsv, paperOf, readLimits, readOutline, toMarkdown, toMermaid } from './index.js';
-import { letterOf } from './paperOf.js';
 
 const demo = new URL('../../../../demo/plans/', import.meta.url);
 const demoPlans = readdirSync(demo).map((file): Plan => {

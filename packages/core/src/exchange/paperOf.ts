@@ -3,6 +3,7 @@ import {
   accessLevels,
   type Conclusion,
   type GoTo,
+  letterOf,
   type Plan,
   type Step,
   sayCondition,
@@ -70,12 +71,6 @@ function goalsOf(steps: readonly Step[], conclusions: readonly Conclusion[]): Go
     if (goTo.kind === 'nowhere') return 'nowhere yet';
     return letters.has(goTo.conclusionId) ? `end ${letters.get(goTo.conclusionId)}` : 'nowhere yet';
   };
-}
-
-/** A, B … Z, AA, AB …: the ends of a plan, so that they are not taken for steps. */
-export function letterOf(index: number): string {
-  const letter = String.fromCharCode(65 + (index % 26));
-  return index < 26 ? letter : letterOf(Math.floor(index / 26) - 1) + letter;
 }
 
 function factsOf(plan: Plan): readonly string[] {

@@ -49,5 +49,5 @@ export {
 } from './planApi.js';
 export { type FoundPin, findPin, indexPlan, isSameGoal, type PlanIndex } from './planIndex.js';
 export { type PlanFileProblem, readPlan, readPlanFile, sayPlanFileProblem } from './readPlanFile.js';
-export { sayCondition, sayGoal, sayHookUp, sayLead, sayNeed, saySuspects } from './sayPlan.js';
+export { letterOf, sayCondition, sayGoal, sayHookUp, sayLead, sayNeed, saySuspects, sayZones } from './sayPlan.js';
 export { upgradePlan } from './upgradePlan.js';

@@ -20,14 +20,22 @@ export function sayGoal(plan: Plan, goTo: GoTo): string {
 /** When an outcome holds, such as “Feed is too low”; “always” where it has no condition. */
 export function sayCondition(step: Step, { when }: Outcome): string {
   if (when.length === 0) return 'always';
-  return when
-    .map(({ readingId, zoneIds }) => {
-      const reading = step.readings.find(({ id }) => id === readingId);
-      const names = reading ? casesOf(reading.spec) : [];
-      const zones = zoneIds.map((id) => names.find((zone) => zone.id === id)?.name || id);
-      return `${reading?.name || readingId} is ${zones.join(' or ')}`;
-    })
-    .join(' and ');
+  return when.map((condition) => `${nameOfReading(step, condition)} is ${zonesOf(step, condition)}`).join(' and ');
+}
+
+/** The same without the names of the readings, for a step that has one: “too low”. */
+export const sayZones = (step: Step, { when }: Outcome): string =>
+  when.length === 0 ? 'always' : when.map((condition) => zonesOf(step, condition)).join(' and ');
+
+type Condition = Outcome['when'][number];
+
+const nameOfReading = ({ readings }: Step, { readingId }: Condition): string =>
+  readings.find(({ id }) => id === readingId)?.name || readingId;
+
+function zonesOf({ readings }: Step, { readingId, zoneIds }: Condition): string {
+  const reading = readings.find(({ id }) => id === readingId);
+  const cases = reading ? casesOf(reading.spec) : [];
+  return zoneIds.map((id) => cases.find((zone) => zone.id === id)?.name || id).join(' or ');
 }
 
 /** The names of suspects; an id where the plan has none of that id. */
@@ -53,4 +61,10 @@ export function sayLead(plan: Plan, { colour, how, at }: Lead): string {
   const wire = found ? [found.pin.wire.colour, found.pin.wire.tracer].filter((one) => one !== '').join('/') : '';
   const place = at.kind === 'pin' ? `${at.connectorId}·${at.pin}` : at.name;
   return `${colour} lead${how === '' ? '' : `, ${how}`}: ${place}${wire === '' ? '' : ` (${wire})`}`;
+}
+
+/** A, B … Z, AA, AB …: the ends of a plan, so that they are not taken for steps. */
+export function letterOf(index: number): string {
+  const letter = String.fromCharCode(65 + (index % 26));
+  return index < 26 ? letter : letterOf(Math.floor(index / 26) - 1) + letter;
 }

@@ -1,5 +1,5 @@
 import { array, string } from 'yup';
-import { failed, ok, type Result } from '../../result/index.js';
+import { failed, type Result } from '../../result/index.js';
 import { type Checked, closedObject, sayFaults, validate } from '../../schema/index.js';
 import {
   conclusionSchema,

@@ -1,39 +1,32 @@
-import { Button } from '@mantine/core';
-import type { Finding } from '@probe-trail/core/plan';
+import { type Finding, isOpen } from '@probe-trail/core/plan';
 import { useSearchParams } from 'react-router';
-import { Notice } from '../../ui/Notice';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { useEditor } from './editorContext';
+import { Findings } from './Findings';
 
-/** All findings of the plan check, each with the way to the place that it is about. */
+/** All findings of the plan check, each with the way to the place that it is about; at the end those that may stand. */
 export function FindingsPart() {
   const { findings } = useEditor();
   const [, setSearch] = useSearchParams();
-  if (findings.length === 0)
-    return (
-      <p style={{ display: 'flex', gap: 10 }}>
-        <VerdictMark kind="inSpec" /> The plan check finds nothing: every step can be reached and every suspect can be
-        found.
-      </p>
-    );
-  return findings.map((finding) => (
-    <Notice
-      key={finding.rule + finding.says}
-      kind={finding.severity === 'error' ? 'outOfSpec' : 'tooCloseToCall'}
-      title={finding.says}
-    >
-      <div className="soft">{finding.todo}</div>
-      {placeOf(finding) && (
-        <Button variant="subtle" onClick={() => setSearch(placeOf(finding) ?? {})}>
-          Show it
-        </Button>
+  const show = (finding: Finding) => setSearch(placeOf(finding));
+  const [open, accepted] = [findings.filter(isOpen), findings.filter((finding) => !isOpen(finding))];
+  return (
+    <>
+      {open.length === 0 && (
+        <p style={{ display: 'flex', gap: 10 }}>
+          <VerdictMark kind="inSpec" /> The plan check finds nothing: every step can be reached and every suspect can be
+          found.
+        </p>
       )}
-    </Notice>
-  ));
+      <Findings findings={open} onShow={show} />
+      {accepted.length > 0 && <h2>What may stand</h2>}
+      <Findings findings={accepted} onShow={show} />
+    </>
+  );
 }
 
-function placeOf({ at }: Finding): Record<string, string> | undefined {
+function placeOf({ at }: Finding): Record<string, string> {
   if (at.stepId) return { part: 'steps', step: at.stepId };
   if (at.suspectId) return { part: 'suspects' };
-  return at.conclusionId ? { part: 'conclusions' } : undefined;
+  return at.conclusionId ? { part: 'conclusions' } : { part: 'about' };
 }

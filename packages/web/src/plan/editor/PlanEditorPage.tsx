@@ -1,8 +1,8 @@
 import { ActionIcon, Button, Tabs } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
-import { checkPlan, errorsOf, type PlanVersion } from '@probe-trail/core/plan';
+import { errorsOf, type Finding, isOpen, type PlanVersion } from '@probe-trail/core/plan';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
-import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { ActionCreators } from 'redux-undo';
 import { sayFailure } from '../../app/api';
@@ -15,12 +15,13 @@ import { AboutPart } from './AboutPart';
 import { ConclusionsPart } from './ConclusionsPart';
 import { ConflictNotice } from './ConflictNotice';
 import { draftEdited, draftOpened, selectCanRedo, selectCanUndo, selectDocument } from './draftSlice';
-import { EditorContext, useEditPlan } from './editorContext';
+import { EditorContext, useEdits } from './editorContext';
 import { FindingsPart } from './FindingsPart';
 import { readKeptDraft } from './keptDraft';
 import { PartCardsPart } from './PartCardsPart';
 import { StepsPart } from './StepsPart';
 import { SuspectsPart } from './SuspectsPart';
+import { usePlanCheck } from './usePlanCheck';
 import { type Saving, useSaving } from './useSaving';
 
 /** The author's editor: everything of a plan, saved as it is written, with the findings of the plan check. */
@@ -48,6 +49,8 @@ export function PlanEditorPage() {
   );
 }
 
+const unchecked: readonly Finding[] = [];
+
 const parts = {
   steps: ['Steps', StepsPart],
   suspects: ['Suspects', SuspectsPart],
@@ -60,18 +63,18 @@ const parts = {
 function OpenEditor({ opened }: { readonly opened: PlanVersion }) {
   const saving = useSaving(opened);
   const plan = useAppSelector(selectDocument) ?? opened.document;
-  const edit = useEditPlan();
-  // Typing must not wait for the plan check of a long plan.
-  const settled = useDeferredValue(plan);
-  const findings = useMemo(() => checkPlan(settled), [settled]);
-  const editor = useMemo(() => ({ plan, edit, findings }), [plan, edit, findings]);
+  const edits = useEdits();
+  const checked = usePlanCheck(plan);
+  const findings = checked ?? unchecked;
+  const editor = useMemo(() => ({ plan, ...edits, findings }), [plan, edits, findings]);
   const [search, setSearch] = useSearchParams();
   const part = search.get('part') ?? 'steps';
   return (
     <EditorContext.Provider value={editor}>
       <Page
+        isWide
         title={plan.title || 'A plan without a title'}
-        actions={<Actions opened={opened} saving={saving} errors={errorsOf(findings).length} />}
+        actions={<Actions opened={opened} saving={saving} errors={checked && errorsOf(checked).length} />}
       >
         <ConflictNotice saving={saving} plan={plan} />
         <Tabs value={part} onChange={(next) => setSearch({ part: next ?? 'steps' })} keepMounted={false}>
@@ -79,7 +82,7 @@ function OpenEditor({ opened }: { readonly opened: PlanVersion }) {
             {Object.entries(parts).map(([value, [name]]) => (
               <Tabs.Tab key={value} value={value} mih={44} fz="md">
                 {name}
-                {value === 'findings' && ` (${findings.length})`}
+                {value === 'findings' && ` (${findings.filter(isOpen).length})`}
               </Tabs.Tab>
             ))}
           </Tabs.List>
@@ -97,7 +100,8 @@ function OpenEditor({ opened }: { readonly opened: PlanVersion }) {
 interface ActionsProps {
   readonly opened: PlanVersion;
   readonly saving: Saving;
-  readonly errors: number;
+  /** How many keep it from being released; `undefined` until the plan check is done. */
+  readonly errors: number | undefined;
 }
 
 const saveWords = {
@@ -154,8 +158,8 @@ function Release({ opened: { planId, version }, saving: { state, etag }, errors 
   };
   return (
     <>
-      <Button loading={isLoading} disabled={errors > 0 || state.kind !== 'saved'} onClick={() => void submit()}>
-        {errors > 0 ? `${errors} ${errors === 1 ? 'error' : 'errors'} before release` : `Release version ${version}`}
+      <Button loading={isLoading} disabled={errors !== 0 || state.kind !== 'saved'} onClick={() => void submit()}>
+        {errors ? `${errors} ${errors === 1 ? 'error' : 'errors'} before release` : `Release version ${version}`}
       </Button>
       {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}
     </>

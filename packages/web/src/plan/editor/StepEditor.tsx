@@ -1,9 +1,9 @@
 import { Button, Group, MultiSelect, NumberInput, Select, TagsInput } from '@mantine/core';
-import { type AccessLevel, accessLevels, type Need, type Step } from '@probe-trail/core/plan';
+import { type AccessLevel, accessLevels, deleteSteps, isOpen, type Need, type Step } from '@probe-trail/core/plan';
 import { vehicleStates } from '@probe-trail/core/vehicleState';
 import type { Draft } from 'immer';
 import { TextBlock, TextLine } from '../../ui/TextField';
-import { change, removeById, useEditor } from './editorContext';
+import { change, useEditor } from './editorContext';
 import { Findings } from './Findings';
 import { HookUpEditor } from './HookUpEditor';
 import { OutcomesEditor } from './OutcomesEditor';
@@ -23,7 +23,7 @@ export function StepEditor({ step }: StepProps) {
     edit(field && `${step.id}.${field}`, (draft) => change(draft.steps, step.id, recipe));
   return (
     <div className={classes.step}>
-      <Findings findings={findings.filter(({ at }) => at.stepId === step.id)} />
+      <Findings findings={findings.filter((finding) => finding.at.stepId === step.id && isOpen(finding))} />
       <Basics step={step} editStep={editStep} />
       <HookUpEditor hookUp={step.hookUp} editStep={editStep} />
       <TextBlock
@@ -170,7 +170,7 @@ function Effort({ step, editStep }: PartProps) {
 }
 
 function StepActions({ step }: StepProps) {
-  const { plan, edit } = useEditor();
+  const { plan, edit, rework } = useEditor();
   return (
     <Group>
       {plan.startStepId !== step.id && (
@@ -185,7 +185,7 @@ function StepActions({ step }: StepProps) {
           Make it the first step
         </Button>
       )}
-      <Button variant="subtle" color="gray" onClick={() => edit(null, (draft) => removeById(draft.steps, step.id))}>
+      <Button variant="subtle" color="gray" onClick={() => rework((draft) => deleteSteps(draft, new Set([step.id])))}>
         Delete this step
       </Button>
     </Group>

@@ -1,67 +1,119 @@
 import { Button } from '@mantine/core';
-import { blankStep } from '@probe-trail/core/plan';
+import { addStepAfter, blankStep } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { VerdictMark } from '../../ui/VerdictMark';
+import { waysTo } from '../map/mapGraph';
+import { PlanMap } from '../map/PlanMap';
 import { useEditor } from './editorContext';
+import { MapBar, type MapFocus } from './MapBar';
+import { MapEnds } from './MapEnds';
 import { StepEditor } from './StepEditor';
 import classes from './StepsPart.module.css';
+import { useMapEdits } from './useMapEdits';
 
-/** The steps: the list on one side, the chosen step open beside it. */
+const nothing: ReadonlySet<string> = new Set();
+
+/** The steps: the plan as a map, and the chosen step open beside it. */
 export function StepsPart() {
-  const { plan, edit } = useEditor();
+  const { plan, findings } = useEditor();
   const [search, setSearch] = useSearchParams();
-  const stepId = search.get('step') ?? plan.startStepId;
+  // The address follows; keys that come faster than it go on from what is chosen.
+  const [stepId, setStepId] = useState(search.get('step') ?? plan.startStepId);
   const step = plan.steps.find(({ id }) => id === stepId) ?? plan.steps[0];
-  const open = (id: string) => setSearch({ part: 'steps', step: id });
-  const add = () => {
-    const id = `step-${nanoid(6)}`;
-    edit(null, (draft) => {
-      draft.steps.push(blankStep(id, 'New step') as (typeof draft.steps)[number]);
-      if (draft.steps.length === 1) draft.startStepId = id;
-    });
-    open(id);
+  const [selected, setSelected] = useState(nothing);
+  const [folded, setFolded] = useState(nothing);
+  const [focus, setFocus] = useState<MapFocus | undefined>();
+  const [wanted, setWanted] = useState('');
+  const choose = (id: string) => {
+    setStepId(id);
+    setSearch({ part: 'steps', step: id }, { replace: true });
+    setSelected(new Set([id]));
   };
+  const edits = useMapEdits({ chosen: step, selected, choose, setSelected, folded, setFolded });
+  // The map follows a moment after what is typed beside it.
+  const shown = useDeferredValue(plan);
+  const lit = useMemo(() => focus && waysTo(shown, conclusionsOf(shown, focus)), [shown, focus]);
+  const found = useMemo(() => findSteps(shown, wanted), [shown, wanted]);
+  if (!step) return <FirstStep onAdded={choose} />;
   return (
-    <div className={classes.steps}>
-      <nav aria-label="Steps of the plan">
-        <ol className={classes.list}>
-          {plan.steps.map(({ id, title }) => (
-            <StepLine key={id} id={id} title={title} isOpen={id === step?.id} onOpen={() => open(id)} />
-          ))}
-        </ol>
-        <Button variant="default" fullWidth onClick={add}>
-          Add a step
-        </Button>
-      </nav>
-      {step ? <StepEditor key={step.id} step={step} /> : <p>The plan has no step yet. Add the first one.</p>}
+    <div className={classes.bench}>
+      <div className={classes.left}>
+        <MapBar
+          edits={edits}
+          chosen={step}
+          focus={focus}
+          onFocus={setFocus}
+          wanted={wanted}
+          onWanted={setWanted}
+          found={found}
+          onChoose={choose}
+        />
+        <div className={classes.map}>
+          <PlanMap
+            plan={shown}
+            findings={findings}
+            chosenId={step.id}
+            onChoose={choose}
+            selected={selected}
+            onSelect={setSelected}
+            folded={folded}
+            lit={lit}
+            found={found}
+            onLeadTo={edits.lead}
+            onKey={edits.onKey}
+            onClipboard={(what, clipboard) => edits[what](clipboard)}
+          />
+        </div>
+        <MapEnds plan={plan} focus={focus} onFocus={setFocus} />
+      </div>
+      <section className={classes.step} aria-label="The chosen step">
+        <StepEditor key={step.id} step={step} />
+      </section>
     </div>
   );
 }
 
-interface LineProps {
-  readonly id: string;
-  readonly title: string;
-  readonly isOpen: boolean;
-  readonly onOpen: () => void;
+function FirstStep({ onAdded }: { readonly onAdded: (stepId: string) => void }) {
+  const { rework } = useEditor();
+  const add = () => {
+    const id = `step-${nanoid(6)}`;
+    rework((plan) => addStepAfter(plan, undefined, blankStep(id, 'New step')));
+    onAdded(id);
+  };
+  return (
+    <>
+      <p>
+        The plan has no step yet. Add the first one: something in reach that only needs looking at is a good beginning.
+      </p>
+      <Button onClick={add}>Add a step</Button>
+    </>
+  );
 }
 
-function StepLine({ id, title, isOpen, onOpen }: LineProps) {
-  const { plan, findings } = useEditor();
-  const count = findings.filter(({ at }) => at.stepId === id).length;
-  return (
-    <li>
-      <button type="button" aria-current={isOpen ? 'true' : undefined} onClick={onOpen}>
-        <span>
-          {title || 'A step without a title'}
-          {plan.startStepId === id && <small>first step</small>}
-        </span>
-        {count > 0 && (
-          <span className={classes.count}>
-            <VerdictMark kind="outOfSpec" size={16} /> {count}
-          </span>
-        )}
-      </button>
-    </li>
+function conclusionsOf({ conclusions }: ReturnType<typeof useEditor>['plan'], focus: MapFocus): ReadonlySet<string> {
+  return new Set(
+    focus.kind === 'conclusion'
+      ? [focus.id]
+      : conclusions.filter(({ suspectIds }) => suspectIds.includes(focus.id)).map(({ id }) => id),
+  );
+}
+
+/** Steps that speak of what is wanted: in their words, or at a pin such as C31·2. */
+function findSteps({ steps }: ReturnType<typeof useEditor>['plan'], wanted: string): ReadonlySet<string> {
+  const words = wanted.trim().toLowerCase();
+  if (words === '') return nothing;
+  return new Set(
+    steps
+      .filter(({ title, proves, instruction, hookUp }) => {
+        const pins = (hookUp?.leads ?? []).map(({ at }) =>
+          at.kind === 'pin' ? `${at.connectorId}·${at.pin}` : at.name,
+        );
+        return (
+          [title, proves, instruction, ...pins].join('\n').toLowerCase().includes(words.replace('.', '·')) ||
+          [title, proves, instruction].join('\n').toLowerCase().includes(words)
+        );
+      })
+      .map(({ id }) => id),
   );
 }

@@ -1,15 +1,23 @@
 import type { Finding, Plan } from '@probe-trail/core/plan';
 import { type Draft, produce } from 'immer';
-import { createContext, useCallback, useContext } from 'react';
-import { useAppDispatch, useAppSelector } from '../../app/store';
+import { createContext, useContext, useMemo } from 'react';
+import { useStore } from 'react-redux';
+import type { RootState } from '../../app/store';
 import { draftEdited, selectDocument } from './draftSlice';
 
 /** Changes the draft; edits in a row with the same `group` are undone as one. */
 export type EditPlan = (group: string | null, recipe: (draft: Draft<Plan>) => void) => void;
 
-export interface Editor {
-  readonly plan: Plan;
+/** Puts in place of the draft what the core makes of it; undone by itself. */
+export type ReworkPlan = (rework: (plan: Plan) => Plan) => void;
+
+interface Edits {
   readonly edit: EditPlan;
+  readonly rework: ReworkPlan;
+}
+
+export interface Editor extends Edits {
+  readonly plan: Plan;
   readonly findings: readonly Finding[];
 }
 
@@ -22,15 +30,19 @@ export function useEditor(): Editor {
   return editor;
 }
 
-export function useEditPlan(): EditPlan {
-  const dispatch = useAppDispatch();
-  const document = useAppSelector(selectDocument);
-  return useCallback(
-    (group, recipe) => {
-      if (document) dispatch(draftEdited({ document: produce(document as Draft<Plan>, recipe) as Plan, group }));
-    },
-    [dispatch, document],
-  );
+/** The two ways to change the draft. They stay the same functions whatever is written. */
+export function useEdits(): Edits {
+  const store = useStore<RootState>();
+  return useMemo(() => {
+    const put = (group: string | null, next: (plan: Plan) => Plan) => {
+      const document = selectDocument(store.getState());
+      if (document) store.dispatch(draftEdited({ document: next(document), group }));
+    };
+    return {
+      edit: (group, recipe) => put(group, (plan) => produce(plan as Draft<Plan>, recipe) as Plan),
+      rework: (rework) => put(null, rework),
+    };
+  }, [store]);
 }
 
 /** The item of that id in a draft, to be changed by the recipe; a missing one is left alone. */

@@ -3,8 +3,8 @@ import type { Step } from '@probe-trail/core/plan';
 import type { TakenReading } from '@probe-trail/core/trail';
 import { useState } from 'react';
 import { Notice } from '../../ui/Notice';
+import { ReasonForm } from '../../ui/ReasonForm';
 import { InstrumentChoice } from './InstrumentChoice';
-import { ReasonForm } from './ReasonForm';
 import type { Kit } from './useKit';
 import type { OpenTrail } from './useTrail';
 

@@ -2,7 +2,7 @@ import { Button } from '@mantine/core';
 import type { Need, Step } from '@probe-trail/core/plan';
 import { type Move, movesTo } from '@probe-trail/core/vehicleState';
 import { useEffect, useState } from 'react';
-import { ReasonForm } from './ReasonForm';
+import { ReasonForm } from '../../ui/ReasonForm';
 import classes from './StateGate.module.css';
 import { useMoment } from './useMoment';
 import type { OpenTrail } from './useTrail';

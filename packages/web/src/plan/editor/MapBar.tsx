@@ -1,0 +1,123 @@
+import { Button, Menu, Select, TextInput } from '@mantine/core';
+import type { Step } from '@probe-trail/core/plan';
+import {
+  IconChevronDown,
+  IconClipboard,
+  IconCopy,
+  IconCut,
+  IconLayersSubtract,
+  IconPlus,
+  IconSearch,
+  IconTrash,
+} from '@tabler/icons-react';
+import { useEditor } from './editorContext';
+import classes from './StepsPart.module.css';
+import type { MapEdits } from './useMapEdits';
+
+/** Whose ways the map shows alone. */
+export interface MapFocus {
+  readonly kind: 'suspect' | 'conclusion';
+  readonly id: string;
+}
+
+interface BarProps {
+  readonly edits: MapEdits;
+  readonly chosen: Step;
+  readonly focus: MapFocus | undefined;
+  readonly onFocus: (focus: MapFocus | undefined) => void;
+  readonly wanted: string;
+  readonly onWanted: (wanted: string) => void;
+  readonly found: ReadonlySet<string>;
+  readonly onChoose: (stepId: string) => void;
+}
+
+/** What can be done on the map, by hand; every button names its key. */
+export function MapBar({ edits, chosen, focus, onFocus, wanted, onWanted, found, onChoose }: BarProps) {
+  const { plan } = useEditor();
+  const goToNext = () => {
+    const all = [...found];
+    const next = all[(all.indexOf(chosen.id) + 1) % all.length];
+    if (next) onChoose(next);
+  };
+  return (
+    <div className={classes.bar} role="toolbar" aria-label="The map">
+      <AddStep edits={edits} chosen={chosen} />
+      <EditSteps edits={edits} />
+      <TextInput
+        className={classes.find ?? ''}
+        aria-label="Find steps"
+        placeholder="Find, such as C31.2"
+        leftSection={<IconSearch size={18} />}
+        rightSection={wanted === '' ? null : <small>{found.size}</small>}
+        value={wanted}
+        onChange={(event) => onWanted(event.currentTarget.value)}
+        onKeyDown={(event) => event.key === 'Enter' && goToNext()}
+      />
+      <Select
+        className={classes.focus ?? ''}
+        aria-label="Show only the ways to one suspect"
+        placeholder="Ways to …"
+        clearable
+        searchable
+        data={plan.suspects.map(({ id, name }) => ({ value: id, label: name || id }))}
+        value={focus?.kind === 'suspect' ? focus.id : null}
+        onChange={(id) => onFocus(id === null ? undefined : { kind: 'suspect', id })}
+      />
+      <span className={classes.says} role="status">
+        {edits.says}
+      </span>
+    </div>
+  );
+}
+
+function EditSteps({ edits }: { readonly edits: MapEdits }) {
+  const tools = [
+    ['Copy', 'Ctrl C', IconCopy, () => edits.copy()],
+    ['Cut', 'Ctrl X', IconCut, () => edits.cut()],
+    ['Paste', 'Ctrl V', IconClipboard, () => edits.paste()],
+    ['Fold what follows, or unfold it', 'F', IconLayersSubtract, edits.fold],
+    ['Delete', 'Delete', IconTrash, edits.remove],
+  ] as const;
+  return (
+    <Menu position="bottom-start">
+      <Menu.Target>
+        <Button variant="default" rightSection={<IconChevronDown size={18} />}>
+          {edits.marked > 1 ? `${edits.marked} steps` : 'This step'}
+        </Button>
+      </Menu.Target>
+      <Menu.Dropdown>
+        {tools.map(([says, keys, Icon, run]) => (
+          <Menu.Item key={says} leftSection={<Icon size={18} />} rightSection={<small>{keys}</small>} onClick={run}>
+            {says}
+          </Menu.Item>
+        ))}
+      </Menu.Dropdown>
+    </Menu>
+  );
+}
+
+function AddStep({ edits, chosen }: { readonly edits: MapEdits; readonly chosen: Step }) {
+  return (
+    <Button.Group>
+      <Button leftSection={<IconPlus size={18} />} onClick={() => edits.add()} title="After the chosen step (A)">
+        Add a step
+      </Button>
+      <Menu position="bottom-start">
+        <Menu.Target>
+          <Button px={8} aria-label="Add a step on an outcome" disabled={chosen.outcomes.length === 0}>
+            <IconChevronDown size={18} />
+          </Button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Label>On an outcome of “{chosen.title}”</Menu.Label>
+          {chosen.outcomes.map(({ id, meaning }, index) => (
+            <Menu.Item key={id} onClick={() => edits.add(id)} rightSection={index < 9 ? index + 1 : undefined}>
+              Outcome {index + 1}
+              {meaning !== '' && `: ${meaning.slice(0, 60)}`}
+            </Menu.Item>
+          ))}
+        </Menu.Dropdown>
+      </Menu>
+    </Button.Group>
+  );
+}

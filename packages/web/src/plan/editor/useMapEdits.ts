@@ -1,0 +1,97 @@
+import {
+  addStepAfter,
+  addStepOn,
+  blankStep,
+  copySteps,
+  deleteSteps,
+  leadTo,
+  pasteSteps,
+  readCopiedSteps,
+  type Step,
+} from '@probe-trail/core/plan';
+import { nanoid } from '@reduxjs/toolkit';
+import { type KeyboardEvent, useState } from 'react';
+import { useEditor } from './editorContext';
+
+interface MapState {
+  readonly chosen: Step | undefined;
+  readonly selected: ReadonlySet<string>;
+  readonly choose: (stepId: string) => void;
+  readonly setSelected: (stepIds: ReadonlySet<string>) => void;
+  readonly folded: ReadonlySet<string>;
+  readonly setFolded: (stepIds: ReadonlySet<string>) => void;
+}
+
+export type MapEdits = ReturnType<typeof useMapEdits>;
+
+/** What can be done to the steps on the map, by buttons, by dragging and by keys. */
+export function useMapEdits({ chosen, selected, choose, setSelected, folded, setFolded }: MapState) {
+  const { plan, rework } = useEditor();
+  const [says, setSays] = useState<string | undefined>();
+  const marked = selected.size > 0 ? selected : new Set(chosen ? [chosen.id] : []);
+
+  const add = (outcomeId?: string) => {
+    const step = blankStep(`step-${nanoid(6)}`, 'New step');
+    rework((draft) =>
+      chosen && outcomeId ? addStepOn(draft, chosen.id, outcomeId, step) : addStepAfter(draft, chosen?.id, step),
+    );
+    choose(step.id);
+  };
+  const remove = () => {
+    const left = plan.steps.find(({ id }) => !marked.has(id));
+    rework((draft) => deleteSteps(draft, marked));
+    setSays(
+      marked.size === 1
+        ? 'The step is deleted. Undo brings it back.'
+        : `${marked.size} steps are deleted. Undo brings them back.`,
+    );
+    setSelected(new Set());
+    if (left) choose(left.id);
+  };
+  const copy = (clipboard?: DataTransfer) => {
+    const text = JSON.stringify(copySteps(plan, marked));
+    // The browser's own clipboard is closed to a page that came over plain HTTP, but for its keys.
+    clipboard?.setData('text/plain', text);
+    localStorage.setItem(copiedKey, text);
+    setSays(marked.size === 1 ? 'The step is copied.' : `${marked.size} steps are copied.`);
+  };
+  const cut = (clipboard?: DataTransfer) => {
+    copy(clipboard);
+    remove();
+  };
+  const paste = (clipboard?: DataTransfer) => {
+    const copied = readCopiedSteps(clipboard?.getData('text/plain') || (localStorage.getItem(copiedKey) ?? ''));
+    if (!copied.ok) return setSays(copied.problem);
+    const pasted = pasteSteps(plan, copied.value);
+    rework(() => pasted.plan);
+    const [first] = pasted.stepIds;
+    if (first) choose(first);
+    setSelected(new Set(pasted.stepIds));
+    return setSays(`${pasted.stepIds.length} pasted.`);
+  };
+  const fold = () => {
+    if (!chosen) return;
+    const next = new Set(folded);
+    if (!next.delete(chosen.id)) next.add(chosen.id);
+    setFolded(next);
+  };
+  const lead = (stepId: string, outcomeId: string, goal: { stepId: string } | { conclusionId: string }) =>
+    rework((draft) =>
+      leadTo(draft, stepId, outcomeId, 'stepId' in goal ? { kind: 'step', ...goal } : { kind: 'conclusion', ...goal }),
+    );
+
+  const onKey = (event: KeyboardEvent) => {
+    const withControl = event.ctrlKey || event.metaKey;
+    const outcome = /^[1-9]$/.test(event.key) ? chosen?.outcomes[Number(event.key) - 1] : undefined;
+    const does: Readonly<Record<string, () => void>> = withControl
+      ? { a: () => setSelected(new Set(plan.steps.map(({ id }) => id))) }
+      : { a: () => add(), f: fold, Delete: remove, ...(outcome && { [event.key]: () => add(outcome.id) }) };
+    const run = does[event.key];
+    if (!run) return;
+    event.preventDefault();
+    run();
+  };
+  return { add, remove, copy, cut, paste, fold, lead, onKey, says, marked: marked.size };
+}
+
+const copiedKey = 'probe-trail-copied-steps';

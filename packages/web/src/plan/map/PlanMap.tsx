@@ -1,0 +1,281 @@
+import {
+  Background,
+  BackgroundVariant,
+  type Connection,
+  Controls,
+  MiniMap,
+  type NodeChange,
+  Position,
+  ReactFlow,
+  ReactFlowProvider,
+  useReactFlow,
+} from '@xyflow/react';
+import '@xyflow/react/dist/base.css';
+import type { Finding, Plan } from '@probe-trail/core/plan';
+import { type ClipboardEvent, type KeyboardEvent, useEffect, useMemo, useRef } from 'react';
+import { Waiting } from '../../ui/Wait';
+import type { MapLayout, Point } from './layoutMap';
+import { type MapGraph, mapGraph, type OnTheWay, withFindings } from './mapGraph';
+import classes from './PlanMap.module.css';
+import { Signpost, type SignpostNode } from './Signpost';
+import { armMiddle, headHeight, heightOf, inlet, signpostWidth } from './signpost';
+import { type Direction, stepBeside } from './stepBeside';
+import { useMapLayout } from './useMapLayout';
+import { type WayEdge, WayLine } from './WayLine';
+
+interface MapProps {
+  readonly plan: Plan;
+  readonly findings?: readonly Finding[];
+  /** The step that is open beside the map. */
+  readonly chosenId: string | undefined;
+  readonly onChoose: (stepId: string) => void;
+  /** Steps that are selected together, the chosen one among them. */
+  readonly selected?: ReadonlySet<string>;
+  readonly onSelect?: (stepIds: ReadonlySet<string>) => void;
+  readonly folded?: ReadonlySet<string>;
+  /** What to show while everything else is faint. */
+  readonly lit?: OnTheWay | undefined;
+  /** Steps that a search has found. */
+  readonly found?: ReadonlySet<string>;
+  /** Lets an outcome lead to another step or, dropped on its letter, to a conclusion. */
+  readonly onLeadTo?: (stepId: string, outcomeId: string, goal: { stepId: string } | { conclusionId: string }) => void;
+  /** Other keys than the arrows, while a step of the map has the focus. */
+  readonly onKey?: (event: KeyboardEvent) => void;
+  /** Copying, cutting and pasting while a step of the map has the focus. */
+  readonly onClipboard?: (what: 'copy' | 'cut' | 'paste', clipboard: DataTransfer) => void;
+}
+
+/** The plan as a map: signposts and the ways between them; to be panned, zoomed and walked with the arrow keys. */
+export function PlanMap(props: MapProps) {
+  return (
+    <ReactFlowProvider>
+      <LaidMap {...props} />
+    </ReactFlowProvider>
+  );
+}
+
+const nodeTypes = { step: Signpost };
+const edgeTypes = { way: WayLine };
+const nothing: ReadonlySet<string> = new Set();
+
+function LaidMap(props: MapProps) {
+  const { plan, folded = nothing, chosenId } = props;
+  const graph = useMemo(() => mapGraph(plan, folded), [plan, folded]);
+  const layout = useMapLayout(graph, chosenId);
+  if (!layout) return <Waiting />;
+  return <DrawnMap {...props} graph={graph} layout={layout} />;
+}
+
+interface DrawnProps extends MapProps {
+  readonly graph: MapGraph;
+  readonly layout: MapLayout;
+}
+
+function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onChoose, ...props }: DrawnProps) {
+  const { chosenId, selected = nothing } = props;
+  const nodes = useNodes({ graph, layout, isEditable: onLeadTo !== undefined, ...props });
+  const edges = useEdges(graph, layout, props.lit);
+  const area = useRef<HTMLElement>(null);
+  useShown(area, layout, chosenId);
+
+  const onNodesChange = (changes: NodeChange<SignpostNode>[]) => {
+    const next = new Set(selected);
+    for (const change of changes) if (change.type === 'select') next[change.selected ? 'add' : 'delete'](change.id);
+    if (onSelect && changes.some(({ type }) => type === 'select')) onSelect(next);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const direction = directions[event.key];
+    if (!direction || event.ctrlKey || event.metaKey || event.altKey) return onKey?.(event);
+    event.preventDefault();
+    const next = chosenId === undefined ? graph.steps[0]?.id : stepBeside(graph, layout, chosenId, direction);
+    if (next === undefined) return undefined;
+    onChoose(next);
+    if (event.shiftKey) onSelect?.(new Set([...selected, ...(chosenId ? [chosenId] : []), next]));
+    return undefined;
+  };
+  const clip = (what: 'copy' | 'cut' | 'paste') => (event: ClipboardEvent) => {
+    event.preventDefault();
+    onClipboard?.(what, event.clipboardData);
+  };
+  const connect = ({ source, sourceHandle, target }: Connection) => {
+    if (sourceHandle) onLeadTo?.(source, sourceHandle, { stepId: target });
+  };
+  return (
+    <section
+      ref={area}
+      className={classes.map}
+      aria-label="Map of the plan"
+      onKeyDown={onKeyDown}
+      onCopy={clip('copy')}
+      onCut={clip('cut')}
+      onPaste={clip('paste')}
+    >
+      <ReactFlow
+        nodes={nodes}
+        edges={edges}
+        nodeTypes={nodeTypes}
+        edgeTypes={edgeTypes}
+        nodesDraggable={false}
+        nodesFocusable={false}
+        edgesFocusable={false}
+        disableKeyboardA11y
+        deleteKeyCode={null}
+        multiSelectionKeyCode="Shift"
+        onlyRenderVisibleElements
+        minZoom={0.08}
+        maxZoom={1.5}
+        onNodesChange={onNodesChange}
+        onNodeClick={(event, { id }) => !event.shiftKey && onChoose(id)}
+        edgesReconnectable={onLeadTo !== undefined}
+        onConnect={connect}
+        onReconnect={(_, connection) => connect(connection)}
+        onConnectEnd={(event, { fromNode, fromHandle }) => {
+          const at = event.target instanceof Element ? event.target.closest<HTMLElement>('[data-conclusion]') : null;
+          const conclusionId = at?.dataset.conclusion;
+          if (conclusionId && fromNode && fromHandle?.id) onLeadTo?.(fromNode.id, fromHandle.id, { conclusionId });
+        }}
+        proOptions={{ hideAttribution: true }}
+      >
+        <Background variant={BackgroundVariant.Dots} gap={22} size={1.4} color="var(--rule)" />
+        <Controls showInteractive={false} position="bottom-left" />
+        {graph.steps.length > 12 && (
+          <MiniMap
+            pannable
+            zoomable
+            position="bottom-right"
+            ariaLabel="Overview of the map"
+            nodeColor={({ id }) => (id === chosenId ? 'var(--kingfisher)' : 'var(--slate)')}
+            maskColor="color-mix(in srgb, var(--paper) 70%, transparent)"
+            bgColor="var(--sheet)"
+          />
+        )}
+        <svg className={classes.defs} aria-hidden="true">
+          <marker id="way-arrow" viewBox="0 0 8 8" refX="7" refY="4" markerWidth="7" markerHeight="7" orient="auto">
+            <path d="M0 0.5L7.5 4L0 7.5z" fill="context-stroke" />
+          </marker>
+        </svg>
+      </ReactFlow>
+    </section>
+  );
+}
+
+const directions: Readonly<Record<string, Direction>> = {
+  ArrowRight: 'right',
+  ArrowLeft: 'left',
+  ArrowUp: 'up',
+  ArrowDown: 'down',
+};
+
+type NodesProps = Pick<DrawnProps, 'graph' | 'layout' | 'findings' | 'chosenId' | 'selected' | 'lit' | 'found'> & {
+  readonly isEditable: boolean;
+};
+
+function useNodes({
+  graph,
+  layout,
+  findings = [],
+  chosenId,
+  selected = nothing,
+  lit,
+  found = nothing,
+  isEditable,
+}: NodesProps) {
+  const steps = useMemo(() => withFindings(graph.steps, findings), [graph, findings]);
+  return useMemo(
+    () =>
+      steps.flatMap((step): SignpostNode[] => {
+        const position = layout.steps.get(step.id);
+        if (!position) return [];
+        return [
+          {
+            id: step.id,
+            type: 'step',
+            position,
+            measured: { width: signpostWidth, height: heightOf(step) },
+            width: signpostWidth,
+            height: heightOf(step),
+            selected: selected.has(step.id),
+            handles: handlesOf(step.arms),
+            data: {
+              step,
+              isChosen: step.id === chosenId,
+              isFaint: lit !== undefined && !lit.steps.has(step.id),
+              isFound: found.has(step.id),
+              lit: lit?.outcomes,
+              isEditable,
+            },
+          },
+        ];
+      }),
+    [steps, layout, chosenId, selected, lit, found, isEditable],
+  );
+}
+
+// Said to the library instead of measured by it: steps outside the picture are not drawn, and their ways are.
+const handlesOf = (arms: readonly { readonly outcomeId: string }[]): NonNullable<SignpostNode['handles']> => [
+  { type: 'target', position: Position.Top, x: inlet, y: 0, width: 1, height: 1 },
+  ...arms.map(({ outcomeId }, index) => ({
+    id: outcomeId,
+    type: 'source' as const,
+    position: Position.Right,
+    x: signpostWidth,
+    y: armMiddle(index),
+    width: 1,
+    height: 1,
+  })),
+];
+
+function useEdges({ ways }: MapGraph, layout: MapLayout, lit: OnTheWay | undefined): WayEdge[] {
+  return useMemo(
+    () =>
+      ways.flatMap(({ id, from, outcomeId, to, end }) => {
+        const points = layout.ways.get(id);
+        if (!points) return [];
+        const isLit = lit?.outcomes.has(id) === true;
+        return [
+          {
+            id,
+            type: 'way' as const,
+            source: from,
+            sourceHandle: outcomeId,
+            target: to,
+            data: { points, end, isLit, isFaint: lit !== undefined && !isLit },
+          },
+        ];
+      }),
+    [ways, layout, lit],
+  );
+}
+
+const firstZoom = 0.75;
+
+/** Brings the chosen step into the picture, and the focus along when the map has it. */
+function useShown(area: React.RefObject<HTMLElement | null>, layout: MapLayout, chosenId: string | undefined) {
+  const { setCenter, setViewport, getZoom, screenToFlowPosition } = useReactFlow();
+  const shown = useRef<string | undefined>(undefined);
+  useEffect(() => {
+    const at = layout.steps.get(chosenId ?? '');
+    const box = area.current?.getBoundingClientRect();
+    if (!at || !box || shown.current === chosenId) return;
+    // At first at the upper edge: what follows is what one wants to see.
+    if (shown.current === undefined)
+      void setViewport({
+        x: box.width / 2 - (at.x + signpostWidth / 2) * firstZoom,
+        y: 24 - at.y * firstZoom,
+        zoom: firstZoom,
+      });
+    else if (!isInside(at, screenToFlowPosition, box))
+      void setCenter(at.x + signpostWidth / 2, at.y + headHeight, { zoom: getZoom() });
+    shown.current = chosenId;
+    // A step that comes into the picture is drawn first; then it can have the focus.
+    if (area.current?.contains(document.activeElement))
+      requestAnimationFrame(() =>
+        area.current?.querySelector<HTMLElement>(`[data-step="${CSS.escape(chosenId ?? '')}"]`)?.focus(),
+      );
+  }, [area, layout, chosenId, setCenter, setViewport, getZoom, screenToFlowPosition]);
+}
+
+function isInside({ x, y }: Point, toFlow: (at: Point) => Point, box: DOMRect): boolean {
+  const [from, to] = [toFlow({ x: box.left, y: box.top }), toFlow({ x: box.right, y: box.bottom })];
+  return x >= from.x && y >= from.y && x + signpostWidth <= to.x && y + headHeight <= to.y;
+}

@@ -1,0 +1,201 @@
+import {
+  type Finding,
+  isOpen,
+  letterOf,
+  type Outcome,
+  type Plan,
+  type Step,
+  sayCondition,
+  sayZones,
+} from '@probe-trail/core/plan';
+
+/** One arm of a signpost on the map: an outcome, and what it leads to. */
+export interface MapArm {
+  readonly outcomeId: string;
+  readonly says: string;
+  readonly to: { readonly kind: 'step'; readonly stepId: string } | MapEnd | { readonly kind: 'open' };
+}
+
+/** A conclusion as the map shows it: by its letter. */
+export interface MapEnd {
+  readonly kind: 'end';
+  readonly conclusionId: string;
+  readonly letter: string;
+  /** Which of the path colours is its own, from 0. */
+  readonly hue: number;
+}
+
+/** A step on the map: a signpost with an arm for each outcome. */
+export interface MapStep {
+  readonly id: string;
+  readonly title: string;
+  readonly isFirst: boolean;
+  readonly minutes: number;
+  readonly arms: readonly MapArm[];
+  readonly findings: number;
+  readonly isError: boolean;
+  /** How many steps are folded away behind it; 0 where none are. */
+  readonly folded: number;
+}
+
+/** The way from an arm to the next step. */
+export interface MapWay {
+  readonly id: string;
+  readonly from: string;
+  readonly outcomeId: string;
+  readonly to: string;
+  /** The one conclusion that it can still come to; `undefined` where there are several. */
+  readonly end: MapEnd | undefined;
+}
+
+export interface MapGraph {
+  readonly steps: readonly MapStep[];
+  readonly ways: readonly MapWay[];
+  readonly ends: readonly MapEnd[];
+}
+
+export const hues = 8;
+
+/** The plan as signposts and ways, without the steps that are folded away. */
+export function mapGraph(plan: Plan, folded: ReadonlySet<string>): MapGraph {
+  const ends = new Map(plan.conclusions.map(({ id }, index) => [id, endOf(id, index)]));
+  const next = new Map(plan.steps.map(({ id, outcomes }) => [id, goalsOf(outcomes)]));
+  const hidden = hiddenBy(plan, next, folded);
+  const shown = plan.steps.filter(({ id }) => !hidden.has(id));
+  const reaches = endsReached(plan);
+  const known = new Set(plan.steps.map(({ id }) => id));
+  return {
+    ends: [...ends.values()],
+    steps: shown.map((step) => ({
+      id: step.id,
+      title: step.title || 'A step without a title',
+      isFirst: step.id === plan.startStepId,
+      minutes: step.effort.minutes,
+      arms: step.outcomes.map((outcome) => armOf(step, outcome, ends, known)),
+      findings: 0,
+      isError: false,
+      folded: folded.has(step.id) ? countHidden(next, step.id, hidden) : 0,
+    })),
+    ways: shown.flatMap((step) =>
+      step.outcomes.flatMap(({ id, goTo }) => {
+        if (goTo.kind !== 'step' || !known.has(goTo.stepId) || hidden.has(goTo.stepId)) return [];
+        const [only, ...others] = reaches.get(goTo.stepId) ?? [];
+        const end = only !== undefined && others.length === 0 ? ends.get(only) : undefined;
+        return [{ id: `${step.id}/${id}`, from: step.id, outcomeId: id, to: goTo.stepId, end }];
+      }),
+    ),
+  };
+}
+
+/** The steps with what the plan check has found at each. */
+export function withFindings(steps: readonly MapStep[], findings: readonly Finding[]): readonly MapStep[] {
+  const open = findings.filter(isOpen);
+  const counts = new Map<string, { count: number; isError: boolean }>();
+  for (const { at, severity } of open) {
+    if (!at.stepId) continue;
+    const before = counts.get(at.stepId);
+    counts.set(at.stepId, {
+      count: (before?.count ?? 0) + 1,
+      isError: before?.isError === true || severity === 'error',
+    });
+  }
+  return steps.map((step) => {
+    const found = counts.get(step.id);
+    return found ? { ...step, findings: found.count, isError: found.isError } : step;
+  });
+}
+
+const endOf = (conclusionId: string, index: number): MapEnd => ({
+  kind: 'end',
+  conclusionId,
+  letter: letterOf(index),
+  hue: index % hues,
+});
+
+const goalsOf = (outcomes: readonly Outcome[]): readonly string[] =>
+  outcomes.flatMap(({ goTo }) => (goTo.kind === 'step' ? [goTo.stepId] : []));
+
+function armOf(step: Step, outcome: Outcome, ends: ReadonlyMap<string, MapEnd>, known: ReadonlySet<string>): MapArm {
+  const { goTo, id: outcomeId } = outcome;
+  // With one reading its name says nothing that the title does not.
+  const says = step.readings.length > 1 ? sayCondition(step, outcome) : sayZones(step, outcome);
+  const to =
+    goTo.kind === 'step' && known.has(goTo.stepId)
+      ? goTo
+      : ((goTo.kind === 'conclusion' ? ends.get(goTo.conclusionId) : undefined) ?? ({ kind: 'open' } as const));
+  return { outcomeId, says, to };
+}
+
+type Next = ReadonlyMap<string, readonly string[]>;
+
+/** Steps that can only be reached through a folded one. */
+function hiddenBy(plan: Plan, next: Next, folded: ReadonlySet<string>): ReadonlySet<string> {
+  if (folded.size === 0) return new Set();
+  const behind = reachFrom(
+    [...folded].flatMap((id) => next.get(id) ?? []),
+    next,
+    new Set(),
+  );
+  const others = reachFrom(
+    [plan.startStepId, ...plan.steps.map(({ id }) => id).filter((id) => !behind.has(id))],
+    next,
+    folded,
+  );
+  return new Set([...behind].filter((id) => !others.has(id)));
+}
+
+/** Everything that can be reached, the starting points included; the ways on from `closed` are not followed. */
+function reachFrom(from: readonly string[], next: Next, closed: ReadonlySet<string>): ReadonlySet<string> {
+  const seen = new Set(from);
+  for (const id of seen) if (!closed.has(id)) for (const to of next.get(id) ?? []) seen.add(to);
+  return seen;
+}
+
+const countHidden = (next: Next, id: string, hidden: ReadonlySet<string>): number =>
+  [...reachFrom(next.get(id) ?? [], next, new Set())].filter((one) => hidden.has(one)).length;
+
+/** For each step, the conclusions that can still be come to: from the ends backwards, until nothing is added. */
+function endsReached(plan: Plan): ReadonlyMap<string, ReadonlySet<string>> {
+  const back = new Map<string, string[]>();
+  const reached = new Map<string, Set<string>>(plan.steps.map(({ id }) => [id, new Set()]));
+  const waiting: [stepId: string, conclusionId: string][] = [];
+  for (const { id, outcomes } of plan.steps)
+    for (const { goTo } of outcomes) {
+      if (goTo.kind === 'step') back.set(goTo.stepId, [...(back.get(goTo.stepId) ?? []), id]);
+      if (goTo.kind === 'conclusion') waiting.push([id, goTo.conclusionId]);
+    }
+  for (let one = waiting.pop(); one; one = waiting.pop()) {
+    const [stepId, conclusionId] = one;
+    const here = reached.get(stepId);
+    if (!here || here.has(conclusionId)) continue;
+    here.add(conclusionId);
+    for (const before of back.get(stepId) ?? []) waiting.push([before, conclusionId]);
+  }
+  return reached;
+}
+
+/** What lies on some way to certain conclusions: steps, and outcomes by `step/outcome`. */
+export interface OnTheWay {
+  readonly steps: ReadonlySet<string>;
+  readonly outcomes: ReadonlySet<string>;
+}
+
+/** Everything on the ways to these conclusions. */
+export function waysTo(plan: Plan, conclusionIds: ReadonlySet<string>): OnTheWay {
+  const reached = endsReached(plan);
+  const leadsThere = (stepId: string) => [...(reached.get(stepId) ?? [])].some((id) => conclusionIds.has(id));
+  return {
+    steps: new Set(plan.steps.map(({ id }) => id).filter(leadsThere)),
+    outcomes: new Set(
+      plan.steps.flatMap(({ id: stepId, outcomes }) =>
+        outcomes
+          .filter(({ goTo }) =>
+            goTo.kind === 'step'
+              ? leadsThere(goTo.stepId)
+              : goTo.kind === 'conclusion' && conclusionIds.has(goTo.conclusionId),
+          )
+          .map(({ id }) => `${stepId}/${id}`),
+      ),
+    ),
+  };
+}
