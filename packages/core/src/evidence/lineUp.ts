@@ -15,8 +15,8 @@ const leak = 0.02;
 
 /**
  * The suspects by probability, likeliest first, cleared ones at the end: P(s | outcomes) ∝ w(s) · Π P(outcome | s).
- * P(outcome | s) is the leak where the outcome clears s, or where it points to others only; 1 where it points to s; and even
- * over the outcomes of the step where nothing is said of s.
+ * P(outcome | s) is 1 where the outcome points to s or is expected of it; the leak where it clears s, points to others only, or where
+ * another outcome of the step is expected of s; and even over the outcomes of the step where nothing is said of s.
  * Skipped steps and waymarks set aside are no evidence. A later outcome that points to a cleared suspect takes it up again.
  */
 export function lineUp(plan: Plan, trail: Trail): readonly LineUpEntry[] {
@@ -51,8 +51,9 @@ export function evidenceOf(plan: Plan, trail: Trail): readonly Evidence[] {
 
 /** P(outcome | suspect), up to a factor: see `lineUp`. */
 export function chanceOf(outcome: Outcome, step: Step, suspectId: string): number {
-  if (outcome.pointsTo.includes(suspectId)) return 1;
+  if (outcome.pointsTo.includes(suspectId) || outcome.expects.includes(suspectId)) return 1;
   if (outcome.clears.includes(suspectId) || outcome.pointsTo.length > 0) return leak;
+  if (step.outcomes.some(({ expects }) => expects.includes(suspectId))) return leak;
   return 1 / Math.max(1, step.outcomes.length);
 }
 

@@ -4,6 +4,7 @@ export { type Bench, benchOf, instrumentOf } from './bench.js';
 export { readInput } from './benchEvents.js';
 export { type EntryProblem, type JudgedEntry, judgeEntry, rowNames } from './judgeEntry.js';
 export { type Misfit, sayMisfit } from './misfit.js';
+export { sampleEntry } from './sampleEntry.js';
 export { outcomeOfTaken } from './stepEvents.js';
 export {
   closeCallAsks,

@@ -28,7 +28,8 @@ const pageHeaders = {
       styleSrc: ["'self'", "'unsafe-inline'"],
       imgSrc: ["'self'", 'data:', 'blob:'],
       objectSrc: ["'none'"],
-      frameAncestors: ["'none'"],
+      // Only the author's bench shows a page inside a page: the draft as on a phone.
+      frameAncestors: ["'self'"],
       // The workshop's server speaks plain HTTP inside its own network.
       upgradeInsecureRequests: null,
     },

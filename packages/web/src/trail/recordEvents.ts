@@ -16,8 +16,9 @@ export type NewEvent = TrailEvent extends infer One
     : never
   : never;
 
-const stamped = (event: NewEvent, by: string): TrailEvent =>
-  ({ ...event, id: nanoid(), atMs: nowMs(), by }) as TrailEvent;
+/** The event with what every event has. */
+export const stampedEvent = (event: NewEvent, by: string, atMs: number): TrailEvent =>
+  ({ ...event, id: nanoid(), atMs, by }) as TrailEvent;
 
 /**
  * Applies new events to a trail at once, keeps them on this device, and sends them.
@@ -32,7 +33,7 @@ export const recordEvents =
     fresh: readonly NewEvent[],
   ): AppThunk<string | undefined> =>
   (dispatch) => {
-    const events = fresh.map((event) => stamped(event, by));
+    const events = fresh.map((event) => stampedEvent(event, by, nowMs()));
     let state = trail;
     for (const event of events) {
       const next = applyTrailEvent(plan, state, event);

@@ -1,3 +1,4 @@
+import { signatureOf } from '../marks.js';
 import { accessLevels, type Plan, type Step } from '../plan.js';
 import { indexPlan } from '../planIndex.js';
 import type { Finding } from './finding.js';
@@ -42,15 +43,7 @@ export function easierStepsLater(plan: Plan): Finding[] {
 
 const isCutOff = ({ outcomes }: Step): boolean => outcomes.length < 2;
 
-/** How the outcomes of a step speak of each suspect: those with the same mark are not told apart by it. */
-const marksOf = ({ suspects }: Plan, { outcomes }: Step): readonly string[] =>
-  suspects.map(({ id }) =>
-    outcomes
-      .map(({ clears, pointsTo, expects }) =>
-        pointsTo.includes(id) || expects.includes(id) ? '+' : clears.includes(id) || pointsTo.length > 0 ? '-' : '?',
-      )
-      .join(''),
-  );
+const marksOf = ({ suspects }: Plan, step: Step): readonly string[] => suspects.map(({ id }) => signatureOf(step, id));
 
 /** Whether the finer marks tell apart every pair that the others tell apart. */
 function refines(finer: readonly string[], coarser: readonly string[]): boolean {

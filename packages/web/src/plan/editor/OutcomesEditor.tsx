@@ -73,6 +73,17 @@ function OutcomeEditor({ step, outcome, index, editStep }: OutcomeProps) {
           })
         }
       />
+      <MultiSelect
+        label="expected of"
+        data={suspects}
+        value={[...outcome.expects]}
+        searchable
+        onChange={(ids) =>
+          edit(null, (draft) => {
+            draft.expects = ids;
+          })
+        }
+      />
       <GoToSelect outcome={outcome} edit={edit} />
       <TextBlock
         className={classes.wide}

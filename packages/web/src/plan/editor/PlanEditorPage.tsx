@@ -1,7 +1,8 @@
 import { ActionIcon, Button, Tabs } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
-import { errorsOf, type Finding, isOpen, type PlanVersion } from '@probe-trail/core/plan';
+import { errorsOf, type Finding, isOpen, type Plan, type PlanVersion } from '@probe-trail/core/plan';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
+import type { Remote } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { ActionCreators } from 'redux-undo';
@@ -18,10 +19,12 @@ import { draftEdited, draftOpened, selectCanRedo, selectCanUndo, selectDocument 
 import { EditorContext, useEdits } from './editorContext';
 import { FindingsPart } from './FindingsPart';
 import { readKeptDraft } from './keptDraft';
+import { MatrixPart } from './MatrixPart';
 import { PartCardsPart } from './PartCardsPart';
+import type { PlanCheck } from './planCheck.worker';
 import { StepsPart } from './StepsPart';
 import { SuspectsPart } from './SuspectsPart';
-import { usePlanCheck } from './usePlanCheck';
+import { usePlanWorker } from './usePlanWorker';
 import { type Saving, useSaving } from './useSaving';
 
 /** The author's editor: everything of a plan, saved as it is written, with the findings of the plan check. */
@@ -50,10 +53,12 @@ export function PlanEditorPage() {
 }
 
 const unchecked: readonly Finding[] = [];
+const askCheck = (worker: Remote<PlanCheck>, plan: Plan) => worker.checkPlan(plan);
 
 const parts = {
   steps: ['Steps', StepsPart],
   suspects: ['Suspects', SuspectsPart],
+  matrix: ['Suspects × outcomes', MatrixPart],
   conclusions: ['Conclusions', ConclusionsPart],
   cards: ['Part cards', PartCardsPart],
   about: ['About', AboutPart],
@@ -64,7 +69,7 @@ function OpenEditor({ opened }: { readonly opened: PlanVersion }) {
   const saving = useSaving(opened);
   const plan = useAppSelector(selectDocument) ?? opened.document;
   const edits = useEdits();
-  const checked = usePlanCheck(plan);
+  const checked = usePlanWorker(plan, askCheck);
   const findings = checked ?? unchecked;
   const editor = useMemo(() => ({ plan, ...edits, findings }), [plan, edits, findings]);
   const [search, setSearch] = useSearchParams();

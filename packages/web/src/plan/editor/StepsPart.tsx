@@ -1,16 +1,19 @@
-import { Button } from '@mantine/core';
-import { addStepAfter, blankStep } from '@probe-trail/core/plan';
+import { Button, SegmentedControl } from '@mantine/core';
+import type { Walk } from '@probe-trail/core/evidence';
+import { addStepAfter, blankStep, type Step } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { waysTo } from '../map/mapGraph';
+import { type OnTheWay, waysTo } from '../map/mapGraph';
 import { PlanMap } from '../map/PlanMap';
 import { useEditor } from './editorContext';
 import { MapBar, type MapFocus } from './MapBar';
 import { MapEnds } from './MapEnds';
 import { StepEditor } from './StepEditor';
 import classes from './StepsPart.module.css';
+import { TryFrame } from './TryFrame';
 import { useMapEdits } from './useMapEdits';
+import { WalksPanel } from './WalksPanel';
 
 const nothing: ReadonlySet<string> = new Set();
 
@@ -33,7 +36,11 @@ export function StepsPart() {
   const edits = useMapEdits({ chosen: step, selected, choose, setSelected, folded, setFolded });
   // The map follows a moment after what is typed beside it.
   const shown = useDeferredValue(plan);
-  const lit = useMemo(() => focus && waysTo(shown, conclusionsOf(shown, focus)), [shown, focus]);
+  const [walk, setWalk] = useState<Walk | undefined>();
+  const lit = useMemo(
+    () => (walk ? wayOf(walk) : focus && waysTo(shown, conclusionsOf(shown, focus))),
+    [shown, focus, walk],
+  );
   const found = useMemo(() => findSteps(shown, wanted), [shown, wanted]);
   if (!step) return <FirstStep onAdded={choose} />;
   return (
@@ -67,12 +74,48 @@ export function StepsPart() {
         </div>
         <MapEnds plan={plan} focus={focus} onFocus={setFocus} />
       </div>
-      <section className={classes.step} aria-label="The chosen step">
-        <StepEditor key={step.id} step={step} />
-      </section>
+      <Beside step={step} walk={walk} onWalk={setWalk} />
     </div>
   );
 }
+
+const beside = { step: 'The step', walks: 'All walks', try: 'Walk it' } as const;
+
+interface BesideProps {
+  readonly step: Step;
+  readonly walk: Walk | undefined;
+  readonly onWalk: (walk: Walk | undefined) => void;
+}
+
+/** What stands beside the map: the chosen step to write, all walks of the plan, or the draft as a technician sees it. */
+function Beside({ step, walk, onWalk }: BesideProps) {
+  const [view, setView] = useState<keyof typeof beside>('step');
+  const show = (next: string) => {
+    setView(next as keyof typeof beside);
+    onWalk(undefined);
+  };
+  return (
+    <section className={classes.beside} aria-label="Beside the map">
+      <SegmentedControl
+        fullWidth
+        size="md"
+        value={view}
+        onChange={show}
+        data={Object.entries(beside).map(([value, label]) => ({ value, label }))}
+      />
+      <div className={classes.step} data-view={view}>
+        {view === 'step' && <StepEditor key={step.id} step={step} />}
+        {view === 'walks' && <WalksPanel chosen={walk} onChoose={onWalk} />}
+        {view === 'try' && <TryFrame step={step} />}
+      </div>
+    </section>
+  );
+}
+
+const wayOf = ({ waymarks }: Walk): OnTheWay => ({
+  steps: new Set(waymarks.map(({ stepId }) => stepId)),
+  outcomes: new Set(waymarks.map(({ stepId, outcomeId }) => `${stepId}/${outcomeId}`)),
+});
 
 function FirstStep({ onAdded }: { readonly onAdded: (stepId: string) => void }) {
   const { rework } = useEditor();

@@ -1,0 +1,23 @@
+import { Button, Group, Switch } from '@mantine/core';
+import type { Step } from '@probe-trail/core/plan';
+import { useState } from 'react';
+import { useEditor } from './editorContext';
+import classes from './StepsPart.module.css';
+
+/** The draft from the chosen step on, as a technician sees it: on a page of its own, so that it takes a phone's size. */
+export function TryFrame({ step }: { readonly step: Step }) {
+  const { plan } = useEditor();
+  const [isPhone, setIsPhone] = useState(true);
+  const address = `/plans/${plan.id}/try?from=${step.id}`;
+  return (
+    <div className={classes.frame}>
+      <Group justify="space-between">
+        <Switch label="as on a phone" checked={isPhone} onChange={(event) => setIsPhone(event.currentTarget.checked)} />
+        <Button component="a" variant="subtle" href={address} target="_blank">
+          In a window of its own
+        </Button>
+      </Group>
+      <iframe key={step.id} src={address} data-phone={isPhone || undefined} title={`Walk it from “${step.title}”`} />
+    </div>
+  );
+}

@@ -1,0 +1,45 @@
+import type { Plan } from '@probe-trail/core/plan';
+import { type Remote, wrap } from 'comlink';
+import { useEffect, useRef, useState } from 'react';
+import type { PlanCheck } from './planCheck.worker';
+
+/**
+ * What a worker computes of the draft after every edit. While one draft is being worked on, only the newest waits; the last result stays
+ * until the next is there.
+ * @param ask which of its functions is called; must stay the same function
+ * @returns `undefined` until the first result is there
+ */
+export function usePlanWorker<T>(
+  plan: Plan,
+  ask: (worker: Remote<PlanCheck>, plan: Plan) => Promise<T>,
+): T | undefined {
+  const [result, setResult] = useState<T | undefined>();
+  const worker = useRef<Remote<PlanCheck> | undefined>(undefined);
+  const waiting = useRef<Plan | undefined>(undefined);
+  const isBusy = useRef(false);
+
+  useEffect(() => {
+    const thread = new Worker(new URL('./planCheck.worker.ts', import.meta.url), { type: 'module' });
+    worker.current = wrap<PlanCheck>(thread);
+    return () => {
+      thread.terminate();
+      worker.current = undefined;
+      isBusy.current = false;
+    };
+  }, []);
+
+  useEffect(() => {
+    waiting.current = plan;
+    if (isBusy.current) return;
+    const work = async () => {
+      isBusy.current = true;
+      for (let next = waiting.current; next && worker.current; next = waiting.current) {
+        waiting.current = undefined;
+        setResult(await ask(worker.current, next));
+      }
+      isBusy.current = false;
+    };
+    void work();
+  }, [plan, ask]);
+  return result;
+}

@@ -1,0 +1,9 @@
+import type { Plan } from '@probe-trail/core/plan';
+import type { Remote } from 'comlink';
+import type { AllWalks, PlanCheck } from './planCheck.worker';
+import { usePlanWorker } from './usePlanWorker';
+
+const askWalks = (worker: Remote<PlanCheck>, plan: Plan) => worker.allWalks(plan);
+
+/** All walks of the draft, counted and the first ones listed, as they are after the last edit. */
+export const useWalks = (plan: Plan): AllWalks | undefined => usePlanWorker(plan, askWalks);

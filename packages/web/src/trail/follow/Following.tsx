@@ -1,0 +1,20 @@
+import type { Step } from '@probe-trail/core/plan';
+import { inputsToAsk } from '@probe-trail/core/trail';
+import { ConclusionPanel } from './ConclusionPanel';
+import { InputsPanel } from './InputsPanel';
+import { PausePanel } from './PausePanel';
+import { StepView } from './StepView';
+import type { OpenTrail } from './useTrail';
+
+/** Where a trail stands: paused, at its end, before its beginning, or on a step. */
+export function Following({ open }: { readonly open: OpenTrail }) {
+  const { plan, trail } = open;
+  const asked = inputsToAsk(plan, trail);
+  if (trail.paused) return <PausePanel open={open} />;
+  if (trail.at.kind !== 'step') return <ConclusionPanel open={open} />;
+  if (asked.length > 0) return <InputsPanel open={open} inputs={asked} title="Before you begin" />;
+  const { stepId } = trail.at;
+  const step = plan.steps.find(({ id }) => id === stepId) as Step;
+  // A step that is opened again begins afresh: nothing of the last visit may stay in its fields.
+  return <StepView key={`${stepId}-${trail.waymarks.length}`} open={open} step={step} />;
+}
