@@ -153,7 +153,7 @@ async function releaseLongSweep(url: string): Promise<void> {
   };
   const added = await send(url, 'POST', '/api/plans', { document });
   const { etag } = (await added.json()) as { etag: string };
-  await send(url, 'POST', '/api/plans/long-sweep/draft/release', undefined, { 'if-match': etag });
+  await send(url, 'POST', '/api/plans/long-sweep/draft/release', { notes: '' }, { 'if-match': etag });
 }
 
 async function longTrail(url: string): Promise<string> {

@@ -111,9 +111,15 @@ describe('the editor', () => {
       { 'if-match': draft.etag },
     );
     const { etag } = (await saved.json()) as { etag: string };
-    await send(world.server.url, 'POST', '/api/plans/coolant-temperature/draft/release', undefined, {
-      'if-match': etag,
-    });
+    await send(
+      world.server.url,
+      'POST',
+      '/api/plans/coolant-temperature/draft/release',
+      { notes: '' },
+      {
+        'if-match': etag,
+      },
+    );
     const tobi = await open('/plans/coolant-temperature');
     await tobi.click('Follow this plan');
     await tobi.fill('Bus', 'FG-02');

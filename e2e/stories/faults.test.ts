@@ -84,7 +84,13 @@ describe('faults at the vehicle', () => {
     const hanna = await at('released');
     const draft = await send(world.server.url, 'POST', '/api/plans/passenger-door/draft');
     const { etag } = (await draft.json()) as { etag: string };
-    await send(world.server.url, 'POST', '/api/plans/passenger-door/draft/release', undefined, { 'if-match': etag });
+    await send(
+      world.server.url,
+      'POST',
+      '/api/plans/passenger-door/draft/release',
+      { notes: '' },
+      { 'if-match': etag },
+    );
     await hanna.page.reload();
     await hanna.see('version 1; 2 is released');
     await hanna.type('12.4');

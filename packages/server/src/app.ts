@@ -25,6 +25,8 @@ import { makePlanService } from './plan/service.js';
 import { makePlanStore } from './plan/store.js';
 import { problemPlugin } from './problem/index.js';
 import { yupValidator } from './problem/yupValidator.js';
+import { reviewPlugin } from './review/index.js';
+import { makeReviewStore } from './review/store.js';
 import { searchPlugin } from './search/index.js';
 import { makeSearchStore } from './search/store.js';
 import { trailPlugin } from './trail/index.js';
@@ -81,6 +83,7 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
     photos: makePhotoStore(database, join(dataFolder, 'photos')),
     search: makeSearchStore(database),
     instruments: makeInstrumentStore(database),
+    reviews: makeReviewStore(database),
   };
 }
 
@@ -90,7 +93,7 @@ export async function buildApp(options: AppOptions, services: Services): Promise
   const { vehicleInterface = makeSimulatedInterface([]) } = options;
   const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos, search } =
     services;
-  const { instruments } = services;
+  const { instruments, reviews } = services;
   const app = Fastify({
     logger: logger ?? false,
     bodyLimit,
@@ -117,7 +120,8 @@ export async function buildApp(options: AppOptions, services: Services): Promise
     await scope.register(compress, { threshold: 2048 });
     await scope.register(sessionPlugin, { prefix: '/api/session', people, sessions, demoAccounts });
     await scope.register(personPlugin, { prefix: '/api/people', people, sessions, newId });
-    await scope.register(planPlugin, { prefix: '/api/plans', plans, remarks: trailStore, nowMs });
+    await scope.register(planPlugin, { prefix: '/api/plans', plans, nowMs });
+    await scope.register(reviewPlugin, { prefix: '/api/plans', reviews, plans, remarks: trailStore, nowMs, newId });
     await scope.register(vehiclePlugin, {
       prefix: '/api/vehicles',
       vehicles,

@@ -67,10 +67,14 @@ describe('starting and stopping the server', () => {
     const signedIn = await post('/api/session', first);
     const headers = { cookie: signedIn.headers.get('set-cookie')?.split(';')[0] ?? '' };
     const created = await post('/api/plans', { document: smallPlan() }, headers);
-    await post('/api/plans/cranking/draft/release', undefined, {
-      ...headers,
-      'if-match': created.headers.get('etag') ?? '',
-    });
+    await post(
+      '/api/plans/cranking/draft/release',
+      { notes: '' },
+      {
+        ...headers,
+        'if-match': created.headers.get('etag') ?? '',
+      },
+    );
     return headers;
   }
 

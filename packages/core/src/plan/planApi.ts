@@ -2,7 +2,8 @@ import { number } from 'yup';
 import { type Checked, closedObject, idText } from '../schema/index.js';
 import { type Plan, planSchema } from './plan.js';
 
-export type VersionState = 'draft' | 'released';
+/** `inReview`: a draft that somebody else is asked to read. `retired`: was released, and is no longer offered. */
+export type VersionState = 'draft' | 'inReview' | 'released' | 'retired';
 
 /** A version of a plan, without its document. */
 export interface PlanVersionInfo {
@@ -14,6 +15,10 @@ export interface PlanVersionInfo {
   readonly savedAtMs: number;
   readonly savedBy: string;
   readonly releasedAtMs: number | null;
+  /** What is new in it, for those who follow it. */
+  readonly notes: string;
+  /** Who has read it, besides who wrote it, and found it good; a later save takes that away. */
+  readonly approvedBy: string | null;
 }
 
 /** One line of the plan library. */
@@ -28,7 +33,10 @@ export interface PlanListItem {
   readonly suspectCount: number;
   /** Kept on every device, so that a trail can begin without a network. */
   readonly offline: boolean;
+  /** The newest version that can be followed. */
   readonly released: PlanVersionInfo | null;
+  /** The newest of those that are no longer offered, where none is. */
+  readonly retired: PlanVersionInfo | null;
   readonly draft: PlanVersionInfo | null;
 }
 

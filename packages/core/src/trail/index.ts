@@ -23,6 +23,7 @@ export {
   type Waymark,
 } from './trail.js';
 export {
+  type AnsweredRemark,
   type AppendEvents,
   type Appended,
   appendEventsSchema,

@@ -1,4 +1,5 @@
 import { array, number } from 'yup';
+import type { RemarkAnswer } from '../review/index.js';
 import { type Checked, closedObject, idText } from '../schema/index.js';
 import type { Remark } from './trail.js';
 import { type TrailEvent, trailEventSchema } from './trailEvent.js';
@@ -27,6 +28,11 @@ export interface PlanRemark extends Omit<Remark, 'id'> {
   readonly trailId: string;
   readonly planId: string;
   readonly planVersion: number;
+}
+
+/** A remark with what became of it. */
+export interface AnsweredRemark extends PlanRemark {
+  readonly answer: RemarkAnswer | null;
 }
 
 /** A trail as the server keeps it: its events, in order. */

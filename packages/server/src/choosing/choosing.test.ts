@@ -18,7 +18,7 @@ describe('choosing a plan for a job', () => {
       appliesTo: { lines: ['Loper 35'], engines: [], codes: [], complaints: [], ...appliesTo },
     });
     const { etag } = await server.ask('POST', '/api/plans', { document });
-    await server.ask('POST', `/api/plans/${id}/draft/release`, undefined, { 'if-match': etag });
+    await server.ask('POST', `/api/plans/${id}/draft/release`, { notes: '' }, { 'if-match': etag });
   };
   const choice = async () => (await server.ask('GET', '/api/jobs/j1/plans')).body as unknown as PlanChoice;
   const ids = async () => (await choice()).plans.map(({ candidate }) => candidate.planId);
@@ -67,7 +67,7 @@ describe('choosing a plan for a job', () => {
     const document = smallPlan({ id: 'plan', title: 'Ramp' });
     const saved = await server.ask('PUT', '/api/plans/plan/draft', { document }, { 'if-match': etag });
     expect(await ids()).to.deep.equal(['plan']);
-    await server.ask('POST', '/api/plans/plan/draft/release', undefined, { 'if-match': saved.etag });
+    await server.ask('POST', '/api/plans/plan/draft/release', { notes: '' }, { 'if-match': saved.etag });
     expect(await ids()).to.deep.equal([]);
   });
 

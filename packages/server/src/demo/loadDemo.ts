@@ -69,7 +69,7 @@ async function loadPlan({ plans }: Services, file: string, nowMs: number): Promi
   const plan = readPlanFile(await readFile(file, 'utf8'));
   if (!plan.ok) throw new StartProblem(`${file}: ${sayPlanFileProblem(plan.problem)}`);
   const { planId, etag } = await plans.create(plan.value, { by: 'Ines Marrow', atMs: nowMs });
-  await plans.release(planId, etag, nowMs);
+  await plans.release(planId, etag, '', nowMs);
 }
 
 async function loadVehicles({ vehicles }: Services, file: string, nowMs: number): Promise<void> {

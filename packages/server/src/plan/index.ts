@@ -5,14 +5,13 @@ import {
   planParamsSchema,
   planVersionParamsSchema,
 } from '@probe-trail/core/plan';
+import { type Release, releaseSchema } from '@probe-trail/core/review';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import { personOf } from '../person/index.js';
 import { AppError } from '../problem/index.js';
-import type { TrailStore } from '../trail/store.js';
 import type { PlanService } from './service.js';
 
 export interface PlanOptions {
-  readonly remarks: Pick<TrailStore, 'remarksOf'>;
   readonly plans: PlanService;
   readonly nowMs: () => number;
 }
@@ -21,8 +20,8 @@ interface PlanRoute {
   Params: { planId: string };
 }
 
-/** Plans: the library, versions, drafts with ETag and If-Match, release. */
-export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, remarks, nowMs }) => {
+/** Plans: the library, versions, drafts with ETag and If-Match, review, release, retirement. */
+export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, nowMs }) => {
   const stampOf = (request: FastifyRequest) => ({ by: personOf(request).name, atMs: nowMs() });
   const config = { needs: 'writePlans' } as const;
   const params = planParamsSchema;
@@ -46,8 +45,6 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
     sendVersion(reply, await plans.draftOr404(planId)),
   );
 
-  app.get<PlanRoute>('/:planId/remarks', { schema: { params } }, ({ params: { planId } }) => remarks.remarksOf(planId));
-
   app.post<PlanRoute>('/:planId/draft', { schema: { params }, config }, async (request, reply) =>
     sendVersion(reply.code(201), await plans.draftFromReleased(request.params.planId, stampOf(request))),
   );
@@ -64,12 +61,36 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
     },
   );
 
-  app.post<PlanRoute>(
+  app.post<PlanRoute & { Body: Release }>(
     '/:planId/draft/release',
-    { schema: { params }, config: { needs: 'releasePlans' } },
+    { schema: { params, body: releaseSchema }, config: { needs: 'releasePlans' } },
     async (request, reply) =>
-      sendVersion(reply, await plans.release(request.params.planId, ifMatchOf(request), nowMs())),
+      sendVersion(reply, await plans.release(request.params.planId, ifMatchOf(request), request.body.notes, nowMs())),
   );
+
+  app.get<PlanRoute>('/:planId/versions', { schema: { params } }, ({ params: { planId } }) => plans.versions(planId));
+
+  for (const [path, isInReview] of [
+    ['review', true],
+    ['back', false],
+  ] as const)
+    app.post<PlanRoute>(`/:planId/draft/${path}`, { schema: { params }, config }, async (request, reply) =>
+      sendVersion(reply, await plans.setInReview(request.params.planId, ifMatchOf(request), isInReview)),
+    );
+
+  app.post<PlanRoute>('/:planId/draft/approve', { schema: { params }, config }, async (request, reply) =>
+    sendVersion(reply, await plans.approve(request.params.planId, ifMatchOf(request), personOf(request).name)),
+  );
+
+  for (const [path, isRetired] of [
+    ['retire', true],
+    ['restore', false],
+  ] as const)
+    app.post<PlanRoute>(
+      `/:planId/${path}`,
+      { schema: { params }, config: { needs: 'releasePlans' } },
+      ({ params: { planId } }) => plans.setRetired(planId, isRetired),
+    );
 };
 
 const sendVersion = (reply: FastifyReply, version: PlanVersion) =>

@@ -12,7 +12,8 @@ describe('plans over HTTP', () => {
   const create = () => server.ask('POST', '/api/plans', { document: smallPlan() });
   const save = (title: string, etag: string) =>
     server.ask('PUT', draft, { document: smallPlan({ title }) }, etag ? { 'if-match': etag } : {});
-  const release = (etag: string) => server.ask('POST', `${draft}/release`, undefined, { 'if-match': etag });
+  const release = (etag: string) =>
+    server.ask('POST', `${draft}/release`, { notes: 'Limits by the new meter.' }, { 'if-match': etag });
 
   it('takes a plan in as a draft, and lists it', async () => {
     const { status, body } = await create();

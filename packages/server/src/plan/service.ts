@@ -1,6 +1,7 @@
 import { checkPlan, errorsOf, type Plan, type PlanListItem, type PlanVersion } from '@probe-trail/core/plan';
 import { AppError } from '../problem/index.js';
 import { etagOf, type PlanStore, type Stamp } from './store.js';
+import { isOpenState } from './table.js';
 
 export type PlanService = ReturnType<typeof makePlanService>;
 
@@ -30,7 +31,7 @@ export function makePlanService(plans: PlanStore) {
     /** Begins the next version from the newest released one. */
     draftFromReleased: async (planId: string, stamp: Stamp): Promise<PlanVersion> => {
       const newest = (await plans.newest(planId)) ?? notFound(`There is no plan “${planId}”.`);
-      if (newest.state === 'draft' || !(await plans.add(newest.document, newest.version + 1, stamp)))
+      if (isOpenState(newest.state) || !(await plans.add(newest.document, newest.version + 1, stamp)))
         throw new AppError('DRAFT_EXISTS', `The plan “${planId}” has a draft already; open that.`);
       return draftOr404(planId);
     },
@@ -50,7 +51,7 @@ export function makePlanService(plans: PlanStore) {
     },
 
     /** Releases the draft that the editor has seen, when the plan check finds no error in it. */
-    release: async (planId: string, ifMatch: string, atMs: number): Promise<PlanVersion> => {
+    release: async (planId: string, ifMatch: string, notes: string, atMs: number): Promise<PlanVersion> => {
       const draft = await draftOr404(planId);
       if (draft.etag !== ifMatch) throw changed(draft);
       const errors = errorsOf(checkPlan(draft.document));
@@ -59,8 +60,34 @@ export function makePlanService(plans: PlanStore) {
           'PLAN_HAS_ERRORS',
           `The plan check found ${errors.length} ${errors.length === 1 ? 'error' : 'errors'}: ${errors[0]?.says} Mend them, then release.`,
         );
-      if (!(await plans.release(draft.document, ifMatch, atMs))) throw changed(await draftOr404(planId));
+      if (!(await plans.release(draft.document, ifMatch, notes, atMs))) throw changed(await draftOr404(planId));
       return (await plans.version(planId, draft.version)) ?? notFound(`The plan “${planId}” is gone.`);
+    },
+
+    versions: plans.versions,
+
+    /** Asks others to read the draft that was seen, or takes that back. */
+    setInReview: async (planId: string, ifMatch: string, isInReview: boolean): Promise<PlanVersion> => {
+      const state = isInReview ? 'inReview' : 'draft';
+      if (!(await plans.markDraft(planId, ifMatch, { state }))) throw changed(await draftOr404(planId));
+      return draftOr404(planId);
+    },
+
+    /** Notes that somebody else has read the draft that was seen, and found it good. */
+    approve: async (planId: string, ifMatch: string, by: string): Promise<PlanVersion> => {
+      const draft = await draftOr404(planId);
+      if (draft.savedBy === by)
+        throw new AppError('OWN_DRAFT', 'You saved this draft yourself; ask another author to read and approve it.');
+      if (!(await plans.markDraft(planId, ifMatch, { approvedBy: by }))) throw changed(await draftOr404(planId));
+      return draftOr404(planId);
+    },
+
+    /** Offers a plan no longer, or again. Trails that run on it go on. */
+    setRetired: async (planId: string, isRetired: boolean): Promise<PlanListItem> => {
+      const retired = await plans.retired(planId);
+      if (isRetired) await plans.retire(planId);
+      else if (retired) await plans.restore(retired);
+      return (await plans.listItem(planId)) ?? notFound(`There is no plan “${planId}”.`);
     },
   };
 }

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
-import type { Plan, PlanListItem, PlanVersion } from '@probe-trail/core/plan';
-import { and, asc, desc, eq, getTableColumns, sql } from 'drizzle-orm';
+import type { Plan, PlanListItem, PlanVersion, PlanVersionInfo } from '@probe-trail/core/plan';
+import { and, asc, desc, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
 import { groupBy } from '../db/groupBy.js';
 import type { Database } from '../db/openDatabase.js';
 import {
@@ -13,6 +13,7 @@ import {
   planVersionTable as table,
   toListItem,
   toPlanVersion,
+  toVersionInfo,
 } from './table.js';
 
 export type PlanStore = ReturnType<typeof makePlanStore>;
@@ -30,7 +31,7 @@ export const etagOf = (document: Plan): string =>
 const libraryRows = 600;
 
 const { document: _, ...listColumns } = getTableColumns(table);
-const isDraftOf = (planId: string) => and(eq(table.planId, planId), eq(table.state, 'draft'));
+const isDraftOf = (planId: string) => and(eq(table.planId, planId), inArray(table.state, ['draft', 'inReview']));
 
 export function makePlanStore({ orm }: Database) {
   const one = async (where: ReturnType<typeof and>): Promise<PlanVersion | undefined> => {
@@ -71,9 +72,20 @@ export function makePlanStore({ orm }: Database) {
       return rows.length > 0 ? toListItem(rows) : undefined;
     },
 
+    /** All versions of a plan, newest first. */
+    versions: async (planId: string): Promise<PlanVersionInfo[]> => {
+      const rows = await orm
+        .select(listColumns)
+        .from(table)
+        .where(eq(table.planId, planId))
+        .orderBy(desc(table.version));
+      return rows.map(toVersionInfo);
+    },
+
     version: (planId: string, version: number) => one(and(eq(table.planId, planId), eq(table.version, version))),
     draft: (planId: string) => one(isDraftOf(planId)),
     released: (planId: string) => one(and(eq(table.planId, planId), eq(table.state, 'released'))),
+    retired: (planId: string) => one(and(eq(table.planId, planId), eq(table.state, 'retired'))),
     newest: (planId: string) => one(eq(table.planId, planId)),
 
     /** Adds a draft version. @returns whether it was added; not when that version, or another draft, is there already */
@@ -81,7 +93,8 @@ export function makePlanStore({ orm }: Database) {
 
     /** Saves a draft over the one with that etag. @returns whether it was that one */
     save: async (document: Plan, etag: string, { by, atMs }: Stamp): Promise<boolean> => {
-      const change = { etag: etagOf(document), savedAtMs: atMs, savedBy: by, ...columnsOf(document) };
+      // What was approved is what was read: a change takes that away.
+      const change = { etag: etagOf(document), savedAtMs: atMs, savedBy: by, approvedBy: null, ...columnsOf(document) };
       return (
         (
           await orm
@@ -96,16 +109,52 @@ export function makePlanStore({ orm }: Database) {
      * Makes the draft with that etag a released version, which never changes again, and what it speaks of findable.
      * @returns whether it was that one
      */
-    release: async (document: Plan, etag: string, atMs: number): Promise<boolean> => {
+    release: async (document: Plan, etag: string, notes: string, atMs: number): Promise<boolean> => {
       const { id: planId } = document;
       const [released] = await orm.batch([
         orm
           .update(table)
-          .set({ state: 'released', releasedAtMs: atMs })
+          .set({ state: 'released', releasedAtMs: atMs, notes })
           .where(and(isDraftOf(planId), eq(table.etag, etag))),
         ...makeFindable(document, etag),
       ]);
       return released.rowsAffected === 1;
+    },
+
+    /** Changes the draft with that etag without its document. @returns whether it was that one */
+    markDraft: async (
+      planId: string,
+      etag: string,
+      change: { readonly state?: 'draft' | 'inReview'; readonly approvedBy?: string | null },
+    ): Promise<boolean> =>
+      (
+        await orm
+          .update(table)
+          .set(change)
+          .where(and(isDraftOf(planId), eq(table.etag, etag)))
+      ).rowsAffected === 1,
+
+    /** Offers a plan no longer: no job finds it, and no trail begins on it. */
+    retire: async (planId: string): Promise<void> => {
+      await orm.batch([
+        orm
+          .update(table)
+          .set({ state: 'retired' })
+          .where(and(eq(table.planId, planId), eq(table.state, 'released'))),
+        orm.delete(planSubjectTable).where(eq(planSubjectTable.planId, planId)),
+        orm.delete(planPartTable).where(eq(planPartTable.planId, planId)),
+      ]);
+    },
+
+    /** Offers it again, as it was. */
+    restore: async ({ document, etag }: PlanVersion): Promise<void> => {
+      await orm.batch([
+        orm
+          .update(table)
+          .set({ state: 'released' })
+          .where(and(eq(table.planId, document.id), eq(table.state, 'retired'))),
+        ...makeFindable(document, etag),
+      ]);
     },
   };
 

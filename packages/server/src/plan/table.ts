@@ -32,12 +32,14 @@ export const planVersionTable = sqliteTable(
     savedAtMs: integer('saved_at_ms').notNull(),
     savedBy: text('saved_by').notNull(),
     releasedAtMs: integer('released_at_ms'),
+    notes: text().notNull().default(''),
+    approvedBy: text('approved_by'),
     document: text({ mode: 'json' }).$type<Plan>().notNull(),
   },
   (version) => [
     primaryKey({ columns: [version.planId, version.version] }),
-    // A plan has one draft at most, whoever asks for it at the same time.
-    uniqueIndex('plan_version_one_draft').on(version.planId).where(sql`state = 'draft'`),
+    // A plan has one draft at most, in review or not, whoever asks for it at the same time.
+    uniqueIndex('plan_version_one_open').on(version.planId).where(sql`state IN ('draft', 'inReview')`),
     index('plan_version_by_title').on(version.title, version.planId, version.version),
   ],
 );
@@ -121,6 +123,8 @@ export const toVersionInfo = ({
   savedAtMs,
   savedBy,
   releasedAtMs,
+  notes,
+  approvedBy,
 }: ListRow): PlanVersionInfo => ({
   planId,
   version,
@@ -129,6 +133,8 @@ export const toVersionInfo = ({
   savedAtMs,
   savedBy,
   releasedAtMs,
+  notes,
+  approvedBy,
 });
 
 /** A document that was released in an earlier format says in today's what it said then. */
@@ -137,13 +143,18 @@ export const toPlanVersion = (row: Row): PlanVersion => ({
   document: upgradePlan(row.document) as Plan,
 });
 
+/** Whether a version can still be written. */
+export const isOpenState = (state: VersionState): boolean => state === 'draft' || state === 'inReview';
+
 /** One line of the library from all versions of one plan, newest last. */
 export function toListItem(versions: readonly ListRow[]): PlanListItem {
   const newest = versions.at(-1);
   if (!newest) throw new Error('a plan without versions has no line in the library');
   const released = versions.findLast(({ state }) => state === 'released');
-  const draft = versions.findLast(({ state }) => state === 'draft');
-  const { planId, title, summary, appliesTo, expectedMinutes, stepCount, suspectCount, offline } = released ?? newest;
+  const retired = released ? undefined : versions.findLast(({ state }) => state === 'retired');
+  const draft = versions.findLast(({ state }) => isOpenState(state));
+  const { planId, title, summary, appliesTo, expectedMinutes, stepCount, suspectCount, offline } =
+    released ?? retired ?? newest;
   return {
     planId,
     title,
@@ -154,6 +165,7 @@ export function toListItem(versions: readonly ListRow[]): PlanListItem {
     suspectCount,
     offline,
     released: released ? toVersionInfo(released) : null,
+    retired: retired ? toVersionInfo(retired) : null,
     draft: draft ? toVersionInfo(draft) : null,
   };
 }

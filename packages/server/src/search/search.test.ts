@@ -28,7 +28,7 @@ describe('searching', () => {
       { id: 'b11', name: 'Coolant sensor B11', place: 'thermostat housing', howItWorks: '', connectors, values: [] },
     ];
     const { etag } = await server.ask('POST', '/api/plans', { document: smallPlan({ partCards }) });
-    await server.ask('POST', '/api/plans/cranking/draft/release', undefined, { 'if-match': etag });
+    await server.ask('POST', '/api/plans/cranking/draft/release', { notes: '' }, { 'if-match': etag });
   });
   after(() => server.stop());
 
@@ -69,7 +69,7 @@ describe('searching', () => {
 
   it('a plan released anew is found once', async () => {
     const { etag } = await server.ask('POST', '/api/plans/cranking/draft');
-    await server.ask('POST', '/api/plans/cranking/draft/release', undefined, { 'if-match': etag });
+    await server.ask('POST', '/api/plans/cranking/draft/release', { notes: '' }, { 'if-match': etag });
     expect((await find('slow crank')).filter((hit) => hit.startsWith('plan'))).to.have.length(1);
   });
 });

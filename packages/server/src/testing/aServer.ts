@@ -179,5 +179,5 @@ export const smallWalk = (prefix = 'e'): TrailEvent[] => {
 /** Takes `smallPlan` in and releases it as version 1. */
 export async function releaseSmallPlan({ ask }: TestServer): Promise<void> {
   const { etag } = await ask('POST', '/api/plans', { document: smallPlan() });
-  await ask('POST', '/api/plans/cranking/draft/release', undefined, { 'if-match': etag });
+  await ask('POST', '/api/plans/cranking/draft/release', { notes: '' }, { 'if-match': etag });
 }

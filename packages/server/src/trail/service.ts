@@ -40,7 +40,7 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
     const known = released.get(key);
     if (known) return known;
     const { state, document } = await plans.versionOr404(planId, version);
-    if (state !== 'released')
+    if (state !== 'released' && state !== 'retired')
       throw new AppError(
         'PLAN_NOT_FOUND',
         `Version ${version} of “${planId}” is not released, so it cannot be followed yet.`,
@@ -49,11 +49,19 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
     return document;
   };
 
+  /** A trail that runs goes on when its plan is retired; a new one does not begin. */
+  const mayBegin = async (planId: string, version: number): Promise<void> => {
+    const versions = await plans.versions(planId);
+    if (versions.find((one) => one.version === version)?.state === 'retired')
+      throw new AppError('PLAN_NOT_FOUND', `The plan “${planId}” is retired: no new trail begins on it.`);
+  };
+
   const load = async (trailId: string, first: TrailEvent | undefined): Promise<LiveTrail> => {
     const events = await store.events(trailId);
     const opening = events[0] ?? first;
     if (opening?.kind !== 'opened') throw trailNotFound(trailId);
     const plan = await planOf(opening.planId, opening.planVersion);
+    if (events.length === 0) await mayBegin(opening.planId, opening.planVersion);
     const reduced = events.length > 0 ? reduceTrail(plan, events) : undefined;
     if (reduced && !reduced.ok)
       throw new Error(`the log of trail ${trailId} is broken at event ${reduced.problem.eventId}`);

@@ -85,7 +85,7 @@ describe('trails over HTTP', () => {
       { document: smallPlan({ title: 'Two' }) },
       { 'if-match': etag },
     );
-    await server.ask('POST', '/api/plans/cranking/draft/release', undefined, { 'if-match': changed.etag });
+    await server.ask('POST', '/api/plans/cranking/draft/release', { notes: '' }, { 'if-match': changed.etag });
     expect((await append(smallWalk())).status).to.equal(200);
     expect((await lines())[0]?.planVersion).to.equal(1);
   });
