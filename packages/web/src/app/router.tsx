@@ -33,6 +33,7 @@ export const router = createBrowserRouter([
       { path: '/plans', lazy: view(() => import('../plan/PlanLibraryPage'), 'PlanLibraryPage') },
       { path: '/plans/:planId', lazy: view(() => import('../plan/PlanPage'), 'PlanPage') },
       { path: '/plans/:planId/edit', lazy: view(() => import('../plan/editor/PlanEditorPage'), 'PlanEditorPage') },
+      { path: '/plans/:planId/versions', lazy: view(() => import('../plan/review/VersionsPage'), 'VersionsPage') },
       { path: '/plans/:planId/try', lazy: view(() => import('../plan/try/TryPage'), 'TryPage') },
       { path: '/trails/:trailId', lazy: view(() => import('../trail/follow/FollowPage'), 'FollowPage') },
       {

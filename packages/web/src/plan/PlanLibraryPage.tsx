@@ -96,8 +96,11 @@ function PlanLine({ plan }: { readonly plan: PlanListItem }) {
           </small>
         </span>
         <span className={classes.facts}>
-          {plan.released ? `version ${plan.released.version}` : 'not released'}
-          <small>{plan.draft && `draft ${plan.draft.version} by ${plan.draft.savedBy}`}</small>
+          {plan.released ? `version ${plan.released.version}` : plan.retired ? 'retired' : 'not released'}
+          <small>
+            {plan.draft &&
+              `${plan.draft.state === 'inReview' ? 'in review' : 'draft'} ${plan.draft.version} by ${plan.draft.savedBy}`}
+          </small>
         </span>
       </Link>
     </li>

@@ -16,7 +16,9 @@ import { StartTrail } from './StartTrail';
 export function PlanPage() {
   const { planId = '' } = useParams();
   const { data: plan, error, refetch } = usePlanQuery(planId, { refetchOnMountOrArgChange: true });
-  if (plan) return plan.released ? <Released plan={plan} version={plan.released.version} /> : <OnlyDraft plan={plan} />;
+  if (plan?.released) return <Released plan={plan} version={plan.released.version} />;
+  if (plan?.retired) return <Retired plan={plan} version={plan.retired.version} />;
+  if (plan) return <OnlyDraft plan={plan} />;
   return (
     <Page title="Plan">
       <Wait for={undefined} error={error} retry={refetch}>
@@ -37,6 +39,17 @@ function Released({ plan, version }: { readonly plan: PlanListItem; readonly ver
             <PlanOutline plan={document} />
           </>
         )}
+      </Wait>
+    </PlanSheet>
+  );
+}
+
+function Retired({ plan, version }: { readonly plan: PlanListItem; readonly version: number }) {
+  const { data, error, refetch } = usePlanVersionQuery({ planId: plan.planId, version });
+  return (
+    <PlanSheet plan={plan} says={`version ${version}, retired: no new trail begins on it`} document={data?.document}>
+      <Wait for={data} error={error} retry={refetch}>
+        {({ document }) => <PlanOutline plan={document} />}
       </Wait>
     </PlanSheet>
   );
@@ -80,6 +93,9 @@ function PlanSheet({ plan, says, document, version, children }: SheetProps) {
               Save as a file
             </Button>
           )}
+          <Button component={Link} to={`/plans/${plan.planId}/versions`} variant="subtle">
+            Versions
+          </Button>
           {mayWrite && (
             <Button variant="default" onClick={() => void edit()}>
               {plan.draft ? `Go on writing draft ${plan.draft.version}` : 'Write the next version'}
@@ -95,7 +111,12 @@ function PlanSheet({ plan, says, document, version, children }: SheetProps) {
         {` · about ${plan.expectedMinutes} min`}
       </p>
       {problem && <Notice kind="outOfSpec" title={problem} />}
-      {version === undefined && (
+      {plan.released && plan.released.notes !== '' && (
+        <p>
+          <b>New in version {plan.released.version}:</b> {plan.released.notes}
+        </p>
+      )}
+      {version === undefined && plan.retired === null && (
         <p>
           Only a released version can be followed. <Link to={`/plans/${plan.planId}/edit`}>Open the draft</Link> and
           release it.

@@ -2,7 +2,7 @@ import type { Plan } from '@probe-trail/core/plan';
 import { remarkKinds } from '@probe-trail/core/trail';
 import { Link } from 'react-router';
 import { Moment } from '../ui/Moment';
-import { usePlanRemarksQuery } from './planApi';
+import { usePlanRemarksQuery } from './review/reviewApi';
 
 /** What technicians told the author, each with the step that it is about. */
 export function PlanRemarks({ plan }: { readonly plan: Plan }) {
@@ -12,13 +12,18 @@ export function PlanRemarks({ plan }: { readonly plan: Plan }) {
     <section>
       <h2>Remarks from the bay</h2>
       <ul>
-        {remarks.map(({ eventId, trailId, planVersion, stepId, about, text, atMs, by }) => (
+        {remarks.map(({ eventId, trailId, planVersion, stepId, about, text, atMs, by, answer }) => (
           <li key={eventId}>
             <b>{remarkKinds[about]}</b>, {plan.steps.find(({ id }) => id === stepId)?.title ?? stepId}: {text}{' '}
             <small className="soft">
               {by}, <Link to={`/trails/${trailId}/record`}>on a trail</Link> of version {planVersion},{' '}
               <Moment atMs={atMs} />
             </small>
+            {answer && (
+              <p className="soft">
+                {answer.by}, in version {answer.version}: {answer.text}
+              </p>
+            )}
           </li>
         ))}
       </ul>

@@ -1,13 +1,13 @@
 import type { Plan, PlanListItem, PlanVersion } from '@probe-trail/core/plan';
-import type { PlanRemark } from '@probe-trail/core/trail';
 import { api } from '../app/api';
 
-interface DraftChange {
+/** A draft as somebody has seen it. */
+export interface DraftSeen {
   readonly planId: string;
   readonly etag: string;
 }
 
-const quoted = (etag: string) => ({ 'if-match': `"${etag}"` });
+export const quoted = (etag: string) => ({ 'if-match': `"${etag}"` });
 
 export const planApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -16,10 +16,6 @@ export const planApi = api.injectEndpoints({
     planVersion: build.query<PlanVersion, { readonly planId: string; readonly version: number }>({
       query: ({ planId, version }) => `plans/${planId}/versions/${version}`,
       providesTags: ['plans'],
-    }),
-    planRemarks: build.query<readonly PlanRemark[], string>({
-      query: (planId) => `plans/${planId}/remarks`,
-      providesTags: ['trails'],
     }),
     planDraft: build.query<PlanVersion, string>({ query: (planId) => `plans/${planId}/draft`, keepUnusedDataFor: 0 }),
     addPlan: build.mutation<PlanVersion, Plan>({
@@ -30,17 +26,13 @@ export const planApi = api.injectEndpoints({
       query: (planId) => ({ url: `plans/${planId}/draft`, method: 'POST' }),
       invalidatesTags: ['plans'],
     }),
-    saveDraft: build.mutation<PlanVersion, DraftChange & { readonly document: Plan }>({
+    saveDraft: build.mutation<PlanVersion, DraftSeen & { readonly document: Plan }>({
       query: ({ planId, etag, document }) => ({
         url: `plans/${planId}/draft`,
         method: 'PUT',
         headers: quoted(etag),
         body: { document },
       }),
-    }),
-    releaseDraft: build.mutation<PlanVersion, DraftChange>({
-      query: ({ planId, etag }) => ({ url: `plans/${planId}/draft/release`, method: 'POST', headers: quoted(etag) }),
-      invalidatesTags: ['plans'],
     }),
   }),
 });
@@ -50,9 +42,7 @@ export const {
   usePlanQuery,
   usePlanVersionQuery,
   usePlanDraftQuery,
-  usePlanRemarksQuery,
   useAddPlanMutation,
   useAddDraftMutation,
   useSaveDraftMutation,
-  useReleaseDraftMutation,
 } = planApi;

@@ -72,7 +72,7 @@ describe('comparePlans', () => {
     [
       'a new name',
       ground((step) => ({ ...step, title: 'Ground stud' })),
-      ['changed', 'ground', 'name', 'ground', 'Ground stud'],
+      ['changed', 'Ground stud', 'name', 'ground', 'Ground stud'],
     ],
     [
       'the order of the outcomes',
@@ -92,6 +92,14 @@ describe('comparePlans', () => {
     ],
   ] as const)
     it(`says ${why} in a technician's words`, () => expect(said(aPlan(), after)).to.deep.include(want));
+
+  it('takes a step with another name for the same step, wherever something leads to it', () => {
+    const plan = withStep(aPlan(), 'look', (step) => ({ ...step, title: 'Look at the fuse' }));
+    const looped = (one: Plan) => withOutcome(one, 'ground', 'bad', { goTo: toStep('look') });
+    expect(said(looped(aPlan()), looped(plan))).to.deep.equal([
+      ['changed', 'Look at the fuse', 'name', 'look', 'Look at the fuse'],
+    ]);
+  });
 
   it('says which wire of a pin has another colour', () => {
     const card = (colour: string): Plan =>

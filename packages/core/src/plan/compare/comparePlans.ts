@@ -13,6 +13,7 @@ import {
   type Suspect,
   tooClosePolicies,
 } from '../plan.js';
+import { isSameGoal } from '../planIndex.js';
 import { sayCondition, sayGoal, sayHookUp, sayNeed, saySuspects } from '../sayPlan.js';
 
 export type DifferenceKind = 'added' | 'removed' | 'changed';
@@ -88,7 +89,7 @@ function eachOf<Item extends Named>(
     ...after.flatMap((item) => {
       const old = earlier.get(item.id);
       if (!old) return [whole('added', item, placeOf(item), what)];
-      const renamed = changed(placeOf(item), nameOf(old), 'name', nameOf(old), nameOf(item));
+      const renamed = changed(placeOf(item), nameOf(item), 'name', nameOf(old), nameOf(item));
       return [...renamed, ...compare({ before: old, after: item }, placeOf(item))];
     }),
     ...before.filter(({ id }) => !later.has(id)).map((item) => whole('removed', item, placeOf(item), what)),
@@ -111,6 +112,19 @@ function changed(at: Place, about: string, what: string, before: string, after: 
   return [{ kind, at, about, what, before, after }];
 }
 
+/** Lists of suspects that differ, by what they are called; the same suspects under other names are the same. */
+const namesDiffer = (
+  plans: Plans,
+  at: Place,
+  about: string,
+  what: string,
+  before: readonly string[],
+  after: readonly string[],
+): readonly Difference[] =>
+  joined(before) === joined(after)
+    ? []
+    : changed(at, about, what, saySuspects(plans.before, before), saySuspects(plans.after, after));
+
 const joined = (items: readonly string[]): string => items.join(', ');
 
 function headDifferences({ before, after }: Plans): readonly Difference[] {
@@ -119,7 +133,10 @@ function headDifferences({ before, after }: Plans): readonly Difference[] {
   return [
     ...said('title', ({ title }) => title),
     ...said('summary', ({ summary }) => summary),
-    ...said('first step', (plan) => sayGoal(plan, { kind: 'step', stepId: plan.startStepId })),
+    // A step with another name is the same step.
+    ...(before.startStepId === after.startStepId
+      ? []
+      : said('first step', (plan) => sayGoal(plan, { kind: 'step', stepId: plan.startStepId }))),
     ...said('vehicle lines', ({ appliesTo }) => joined(appliesTo.lines)),
     ...said('engines', ({ appliesTo }) => joined(appliesTo.engines)),
     ...said('codes', ({ appliesTo }) => joined(appliesTo.codes)),
@@ -176,24 +193,16 @@ function outcomeDifferences(plans: Plans, pair: Pair<Step>, at: Place, about: st
       if (!old) return changed(place, about, 'outcome', '', says(outcome, pair.after, plans.after));
       const which = sayCondition(pair.after, outcome);
       const said = (what: string, before: string, after: string) => changed(place, about, what, before, after);
+      const named = (what: string, before: readonly string[], after: readonly string[]) =>
+        namesDiffer(plans, place, about, what, before, after);
       return [
         ...said('an outcome holds when', sayCondition(pair.before, old), which),
-        ...said(`when ${which}, it leads to`, sayGoal(plans.before, old.goTo), sayGoal(plans.after, outcome.goTo)),
-        ...said(
-          `when ${which}, it clears`,
-          saySuspects(plans.before, old.clears),
-          saySuspects(plans.after, outcome.clears),
-        ),
-        ...said(
-          `when ${which}, it points to`,
-          saySuspects(plans.before, old.pointsTo),
-          saySuspects(plans.after, outcome.pointsTo),
-        ),
-        ...said(
-          `when ${which}, it is expected of`,
-          saySuspects(plans.before, old.expects),
-          saySuspects(plans.after, outcome.expects),
-        ),
+        ...(isSameGoal(old.goTo, outcome.goTo)
+          ? []
+          : said(`when ${which}, it leads to`, sayGoal(plans.before, old.goTo), sayGoal(plans.after, outcome.goTo))),
+        ...named(`when ${which}, it clears`, old.clears, outcome.clears),
+        ...named(`when ${which}, it points to`, old.pointsTo, outcome.pointsTo),
+        ...named(`when ${which}, it is expected of`, old.expects, outcome.expects),
         ...said(`when ${which}, it means`, old.meaning, outcome.meaning),
       ];
     }),
@@ -228,13 +237,7 @@ function conclusionDifferences(plans: Plans, { before, after }: Pair<Conclusion>
   const about = nameOf(after);
   return [
     ...changed(at, about, 'summary', before.summary, after.summary),
-    ...changed(
-      at,
-      about,
-      'names',
-      saySuspects(plans.before, before.suspectIds),
-      saySuspects(plans.after, after.suspectIds),
-    ),
+    ...namesDiffer(plans, at, about, 'names', before.suspectIds, after.suspectIds),
   ];
 }
 

@@ -1,5 +1,6 @@
 import { Stack, TagsInput } from '@mantine/core';
 import { TextBlock, TextLine } from '../../ui/TextField';
+import { StepTalk } from '../review/StepTalk';
 import { useEditor } from './editorContext';
 import { InputsEditor } from './InputsEditor';
 
@@ -12,7 +13,7 @@ const appliesFields = [
 
 /** What the plan is called and what it applies to. */
 export function AboutPart() {
-  const { plan, edit } = useEditor();
+  const { plan, version, edit } = useEditor();
   return (
     <Stack maw={720}>
       <TextLine
@@ -50,6 +51,7 @@ export function AboutPart() {
         />
       ))}
       <InputsEditor />
+      <StepTalk planId={plan.id} version={version} stepId={null} />
     </Stack>
   );
 }

@@ -1,17 +1,16 @@
-import { ActionIcon, Button, Tabs } from '@mantine/core';
+import { ActionIcon, Tabs } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { errorsOf, type Finding, isOpen, type Plan, type PlanVersion } from '@probe-trail/core/plan';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import type { Remote } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useParams, useSearchParams } from 'react-router';
 import { ActionCreators } from 'redux-undo';
-import { sayFailure } from '../../app/api';
 import { useAppDispatch, useAppSelector } from '../../app/store';
-import { Notice } from '../../ui/Notice';
 import { Page } from '../../ui/Page';
 import { Wait } from '../../ui/Wait';
-import { usePlanDraftQuery, useReleaseDraftMutation } from '../planApi';
+import { usePlanDraftQuery } from '../planApi';
+import { ReviewBar } from '../review/ReviewBar';
 import { AboutPart } from './AboutPart';
 import { ConclusionsPart } from './ConclusionsPart';
 import { ConflictNotice } from './ConflictNotice';
@@ -71,7 +70,10 @@ function OpenEditor({ opened }: { readonly opened: PlanVersion }) {
   const edits = useEdits();
   const checked = usePlanWorker(plan, askCheck);
   const findings = checked ?? unchecked;
-  const editor = useMemo(() => ({ plan, ...edits, findings }), [plan, edits, findings]);
+  const editor = useMemo(
+    () => ({ plan, version: opened.version, ...edits, findings }),
+    [plan, opened.version, edits, findings],
+  );
   const [search, setSearch] = useSearchParams();
   const part = search.get('part') ?? 'steps';
   return (
@@ -123,7 +125,7 @@ function Actions({ opened, saving, errors }: ActionsProps) {
         draft {opened.version}, {saveWords[saving.state.kind]}
       </span>
       <UndoRedo />
-      <Release opened={opened} saving={saving} errors={errors} />
+      <ReviewBar opened={opened} saving={saving} errors={errors} />
     </>
   );
 }
@@ -150,23 +152,6 @@ function UndoRedo() {
       <ActionIcon aria-label="Redo" title="Redo (Ctrl Shift Z)" disabled={!canRedo} onClick={redo}>
         <IconArrowForwardUp size={22} />
       </ActionIcon>
-    </>
-  );
-}
-
-function Release({ opened: { planId, version }, saving: { state, etag }, errors }: ActionsProps) {
-  const [release, { error, isLoading }] = useReleaseDraftMutation();
-  const navigate = useNavigate();
-  const submit = async () => {
-    const released = await release({ planId, etag });
-    if (released.data) void navigate(`/plans/${planId}`);
-  };
-  return (
-    <>
-      <Button loading={isLoading} disabled={errors !== 0 || state.kind !== 'saved'} onClick={() => void submit()}>
-        {errors ? `${errors} ${errors === 1 ? 'error' : 'errors'} before release` : `Release version ${version}`}
-      </Button>
-      {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}
     </>
   );
 }

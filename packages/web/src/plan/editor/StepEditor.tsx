@@ -3,6 +3,7 @@ import { type AccessLevel, accessLevels, deleteSteps, isOpen, type Need, type St
 import { vehicleStates } from '@probe-trail/core/vehicleState';
 import type { Draft } from 'immer';
 import { TextBlock, TextLine } from '../../ui/TextField';
+import { StepTalk } from '../review/StepTalk';
 import { change, useEditor } from './editorContext';
 import { Findings } from './Findings';
 import { HookUpEditor } from './HookUpEditor';
@@ -18,7 +19,7 @@ interface StepProps {
 
 /** Everything of one step, from what it proves to where its outcomes lead. */
 export function StepEditor({ step }: StepProps) {
-  const { edit, findings } = useEditor();
+  const { plan, version, edit, findings } = useEditor();
   const editStep: EditStep = (field, recipe) =>
     edit(field && `${step.id}.${field}`, (draft) => change(draft.steps, step.id, recipe));
   return (
@@ -52,6 +53,7 @@ export function StepEditor({ step }: StepProps) {
       <OutcomesEditor step={step} editStep={editStep} />
       <Effort step={step} editStep={editStep} />
       <StepActions step={step} />
+      <StepTalk planId={plan.id} version={version} stepId={step.id} />
     </div>
   );
 }

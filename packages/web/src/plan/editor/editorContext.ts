@@ -18,6 +18,8 @@ interface Edits {
 
 export interface Editor extends Edits {
   readonly plan: Plan;
+  /** The version that is being written. */
+  readonly version: number;
   readonly findings: readonly Finding[];
 }
 

@@ -1,0 +1,109 @@
+import { Button, Textarea } from '@mantine/core';
+import type { PlanComment } from '@probe-trail/core/review';
+import { type AnsweredRemark, remarkKinds } from '@probe-trail/core/trail';
+import { useState } from 'react';
+import { sayFailure } from '../../app/api';
+import { Moment } from '../../ui/Moment';
+import { Notice } from '../../ui/Notice';
+import { ReasonForm } from '../../ui/ReasonForm';
+import {
+  useAddCommentMutation,
+  useAnswerRemarkMutation,
+  usePlanCommentsQuery,
+  usePlanRemarksQuery,
+  useSetCommentDoneMutation,
+} from './reviewApi';
+import classes from './StepTalk.module.css';
+
+interface TalkProps {
+  readonly planId: string;
+  /** The draft that is being written. */
+  readonly version: number;
+  /** `null`: what is said of the whole plan. */
+  readonly stepId: string | null;
+}
+
+/** What is said of a step: remarks from the bay, to be answered, and comments of other authors. */
+export function StepTalk({ planId, version, stepId }: TalkProps) {
+  const { data: remarks = [] } = usePlanRemarksQuery(planId);
+  const { data: comments = [] } = usePlanCommentsQuery(planId);
+  const open = remarks.filter((remark) => remark.stepId === stepId && remark.answer === null);
+  const said = comments.filter((comment) => comment.stepId === stepId && comment.version === version);
+  return (
+    <section className={classes.talk} aria-label="What is said of it">
+      <h2>What is said of it</h2>
+      {open.map((remark) => (
+        <Remark key={remark.eventId} remark={remark} version={version} />
+      ))}
+      {said.map((comment) => (
+        <Comment key={comment.commentId} comment={comment} />
+      ))}
+      <AddComment planId={planId} version={version} stepId={stepId} />
+    </section>
+  );
+}
+
+function Remark({ remark, version }: { readonly remark: AnsweredRemark; readonly version: number }) {
+  const [answer, { error }] = useAnswerRemarkMutation();
+  const { eventId, planId, about, text, by, atMs, planVersion } = remark;
+  return (
+    <div className={classes.remark}>
+      <p>
+        <b>{remarkKinds[about]}:</b> {text}
+      </p>
+      <small className="soft">
+        {by}, following version {planVersion}, <Moment atMs={atMs} />
+      </small>
+      <ReasonForm
+        opens={`Answer it by version ${version}`}
+        label="What became of it"
+        description="Whoever made the remark reads it with the plan."
+        does="Answer"
+        onReason={(reason) => void answer({ planId, eventId, version, text: reason })}
+      />
+      {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}
+    </div>
+  );
+}
+
+function Comment({ comment }: { readonly comment: PlanComment }) {
+  const [setDone] = useSetCommentDoneMutation();
+  const { planId, commentId, text, by, atMs, isDone } = comment;
+  return (
+    <div className={classes.comment} data-done={isDone || undefined}>
+      <p>{text}</p>
+      <small className="soft">
+        {by}, <Moment atMs={atMs} />
+      </small>
+      <Button variant="subtle" onClick={() => void setDone({ planId, commentId, isDone: !isDone })}>
+        {isDone ? 'Open it again' : 'Seen to'}
+      </Button>
+    </div>
+  );
+}
+
+function AddComment({ planId, version, stepId }: TalkProps) {
+  const [text, setText] = useState('');
+  const [add, { error, isLoading }] = useAddCommentMutation();
+  const submit = async () => {
+    const added = await add({ planId, version, stepId, text: text.trim() });
+    if (added.data) setText('');
+  };
+  return (
+    <>
+      <Textarea
+        label="Comment"
+        autosize
+        maxLength={2000}
+        value={text}
+        onChange={(event) => setText(event.currentTarget.value)}
+      />
+      {text.trim() !== '' && (
+        <Button variant="default" mt={6} loading={isLoading} onClick={() => void submit()}>
+          Say it
+        </Button>
+      )}
+      {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}
+    </>
+  );
+}

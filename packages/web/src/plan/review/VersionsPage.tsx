@@ -1,0 +1,123 @@
+import { Button, Select } from '@mantine/core';
+import { comparePlans, type PlanVersionInfo, type VersionState } from '@probe-trail/core/plan';
+import { useMemo } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { sayFailure } from '../../app/api';
+import { useMay } from '../../person/sessionApi';
+import { Moment } from '../../ui/Moment';
+import { Notice } from '../../ui/Notice';
+import { Page } from '../../ui/Page';
+import { Wait } from '../../ui/Wait';
+import { usePlanQuery, usePlanVersionQuery } from '../planApi';
+import { Differences } from './Differences';
+import { usePlanVersionsQuery, useSetRetiredMutation } from './reviewApi';
+import classes from './VersionsPage.module.css';
+
+/** All versions of a plan, what was new in each, and two of them side by side. */
+export function VersionsPage() {
+  const { planId = '' } = useParams();
+  const { data: plan } = usePlanQuery(planId);
+  const { data, error, refetch } = usePlanVersionsQuery(planId, { refetchOnMountOrArgChange: true });
+  return (
+    <Page
+      title={`Versions of “${plan?.title || 'a plan without a title'}”`}
+      actions={
+        <>
+          <Button component={Link} to={`/plans/${planId}`} variant="default">
+            To the plan
+          </Button>
+          <Retire planId={planId} isRetired={plan?.released === null && plan.retired !== null} />
+        </>
+      }
+    >
+      <Wait for={data} error={error} retry={refetch}>
+        {(versions) => (
+          <>
+            <List versions={versions} />
+            {versions.length > 1 && <Compare planId={planId} versions={versions} />}
+          </>
+        )}
+      </Wait>
+    </Page>
+  );
+}
+
+const states: Record<VersionState, string> = {
+  draft: 'a draft',
+  inReview: 'in review',
+  released: 'released',
+  retired: 'retired',
+};
+
+function List({ versions }: { readonly versions: readonly PlanVersionInfo[] }) {
+  return (
+    <ol className={classes.versions} aria-label="Versions">
+      {versions.map(({ version, state, notes, savedBy, savedAtMs, releasedAtMs, approvedBy }) => (
+        <li key={version} data-state={state}>
+          <b>Version {version}</b>
+          <span>
+            {states[state]}, written by {savedBy}, <Moment atMs={releasedAtMs ?? savedAtMs} />
+            {approvedBy !== null && `, approved by ${approvedBy}`}
+          </span>
+          {notes !== '' && <p>{notes}</p>}
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+interface CompareProps {
+  readonly planId: string;
+  readonly versions: readonly PlanVersionInfo[];
+}
+
+/** Two versions in a technician's words; at first the newest against the one before. */
+function Compare({ planId, versions }: CompareProps) {
+  const [search, setSearch] = useSearchParams();
+  const to = Number(search.get('to') ?? versions[0]?.version);
+  const from = Number(search.get('from') ?? versions[1]?.version);
+  const before = usePlanVersionQuery({ planId, version: from }, { refetchOnMountOrArgChange: true });
+  const after = usePlanVersionQuery({ planId, version: to }, { refetchOnMountOrArgChange: true });
+  const differences = useMemo(
+    () => before.data && after.data && comparePlans(before.data.document, after.data.document),
+    [before.data, after.data],
+  );
+  const choices = versions.map(({ version, state }) => ({
+    value: String(version),
+    label: `version ${version}, ${states[state]}`,
+  }));
+  const choose = (which: 'from' | 'to') => (value: string | null) =>
+    value !== null && setSearch({ from: String(from), to: String(to), [which]: value }, { replace: true });
+  return (
+    <section>
+      <h2>What differs</h2>
+      <div className={classes.choice}>
+        <Select label="From" data={choices} value={String(from)} allowDeselect={false} onChange={choose('from')} />
+        <Select label="To" data={choices} value={String(to)} allowDeselect={false} onChange={choose('to')} />
+      </div>
+      <Wait for={differences} error={before.error ?? after.error}>
+        {(found) => (
+          <>
+            <p role="status">{found.length === 1 ? 'One difference.' : `${found.length} differences.`}</p>
+            <Differences differences={found} />
+          </>
+        )}
+      </Wait>
+    </section>
+  );
+}
+
+function Retire({ planId, isRetired }: { readonly planId: string; readonly isRetired: boolean }) {
+  const mayRelease = useMay('releasePlans');
+  const [setRetired, { error, isLoading }] = useSetRetiredMutation();
+  if (!mayRelease) return null;
+  return (
+    <>
+      <Button variant="subtle" loading={isLoading} onClick={() => void setRetired({ planId, isRetired: !isRetired })}>
+        {isRetired ? 'Offer it again' : 'Retire this plan'}
+      </Button>
+      {isRetired && <span role="status">Retired: no new trail begins on it; those that run go on.</span>}
+      {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}
+    </>
+  );
+}
