@@ -43,6 +43,7 @@ describe('the editor', () => {
     await choose(ines, 'go to', 'No fault', 1);
     await ines.see('all saved');
     await ines.click('Release version 1');
+    await ines.click('Release it');
     await ines.see('version 1');
     await ines.see('Drop of the lamp ground');
     await ines.leave();
@@ -135,7 +136,8 @@ describe('the editor', () => {
 
   it('refuses a file that is not a plan, with a sentence', async () => {
     const ines = await open('/plans');
-    const [chooser] = await Promise.all([ines.page.waitForFileChooser(), ines.click('Take in a plan file')]);
+    await ines.click('Take in a plan');
+    const [chooser] = await Promise.all([ines.page.waitForFileChooser(), ines.click('Choose a file')]);
     await chooser.accept(['package.json']);
     await ines.see('This is not a plan file');
     await ines.leave();

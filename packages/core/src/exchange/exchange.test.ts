@@ -26,8 +26,8 @@ describe('the paper version of a plan', () => {
       [3, 'ground'],
     ]);
     expect(steps[0]?.outcomes.map(({ when, goTo }) => [when, goTo])).to.deep.equal([
-      ['Fuse is fuse element broken', 'end A'],
-      ['Fuse is nothing seen', 'step 2'],
+      ['fuse element broken', 'end A'],
+      ['nothing seen', 'step 2'],
     ]);
     expect(ends.map(({ letter }) => letter)).to.deep.equal(['A', 'B', 'C', 'D']);
   });
@@ -45,7 +45,7 @@ describe('the paper version of a plan', () => {
     expect(text).to.include('### 2. feed');
     expect(text).to.include('- Feed: ▢ ________ — 11.5 to 14.8 V');
     expect(text).to.include('Vehicle: ignition on');
-    expect(text).to.include('- Feed is too low → **end B**');
+    expect(text).to.include('- too low → **end B**');
     expect(text).to.include('fuse: Replace the fuse. Switch the fan on: it runs.');
   });
 

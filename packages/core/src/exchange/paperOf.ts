@@ -10,6 +10,7 @@ import {
   sayHookUp,
   sayNeed,
   saySuspects,
+  sayZones,
 } from '../plan/index.js';
 import { saySpec } from '../spec/index.js';
 
@@ -101,7 +102,8 @@ const paperStep = (plan: Plan, step: Step, number: number, goals: Goals): PaperS
     from: derivedFrom ?? undefined,
   })),
   outcomes: step.outcomes.map((outcome) => ({
-    when: sayCondition(step, outcome),
+    // With one reading its name stands right above.
+    when: step.readings.length > 1 ? sayCondition(step, outcome) : sayZones(step, outcome),
     meaning: outcome.meaning,
     goTo: goals(outcome.goTo),
   })),

@@ -22,7 +22,7 @@ export function saySpec(spec: Spec): string {
     case 'sweep':
       return `over ${spec.command} in ${spec.commandUnit}, in ${spec.unit}: ${sayRows(spec.rows)}`;
     case 'choice':
-      return spec.options.map(({ id, name, ok }) => `${name || id}${ok ? ' (in spec)' : ''}`).join(' · ');
+      return spec.options.map(({ id, name, ok }) => named(name || id, ok)).join(' · ');
     case 'count':
       return sayCountLimits(spec);
   }
@@ -41,16 +41,18 @@ export function sayBounds(min: number | string | null, max: number | string | nu
 export const sayRowLimits = (limits: RowLimits): string => sayBounds(...boundsOf(limits));
 
 const sayRows = (rows: readonly { readonly at: number; readonly limits: RowLimits }[]): string =>
-  rows.map(({ at, limits }) => `${formatPlain(at)} → ${sayRowLimits(limits)}`).join('; ');
+  rows.map(({ at, limits }) => `at ${formatPlain(at)} ${sayRowLimits(limits)}`).join('; ');
 
 function sayZones({ unit, cuts, zones }: ZonesSpec): string {
   return zones
     .map(({ id, name, ok }, index) => {
       const [from, to] = [cuts[index - 1] ?? null, cuts[index] ?? null];
-      return `${sayBounds(from, to, unit)} ${name || id}${ok ? ' (in spec)' : ''}`;
+      return `${sayBounds(from, to, unit)} ${named(name || id, ok)}`;
     })
     .join(' · ');
 }
+
+const named = (name: string, ok: boolean): string => (ok && name !== 'in spec' ? `${name} (in spec)` : name);
 
 const directions = { rise: 'must rise', fall: 'must fall', stay: 'must stay' } as const;
 

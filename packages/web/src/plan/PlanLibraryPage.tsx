@@ -1,7 +1,7 @@
-import { Button, FileButton } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { blankPlan, type PlanListItem } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { sayFailure } from '../app/api';
 import { useMay } from '../person/sessionApi';
@@ -13,10 +13,14 @@ import { MissedPlans } from './MissedPlans';
 import classes from './PlanLibraryPage.module.css';
 import { useAddPlanMutation, usePlansQuery } from './planApi';
 
+// It brings the plan check along: it is loaded when somebody takes something in.
+const TakeIn = lazy(async () => ({ default: (await import('./exchange/TakeIn')).TakeIn }));
+
 /** The plan library: choose a plan to follow or to work on, write a new one, take one in from a file. */
 export function PlanLibraryPage() {
   const { data, error, refetch } = usePlansQuery(undefined, { refetchOnMountOrArgChange: true });
-  const { takeIn, create, problem } = useNewPlan();
+  const { create, problem } = useNewPlan();
+  const [isTakingIn, setIsTakingIn] = useState(false);
   const mayWrite = useMay('writePlans');
   return (
     <Page
@@ -24,22 +28,23 @@ export function PlanLibraryPage() {
       actions={
         mayWrite && (
           <>
-            <FileButton accept="application/json,.json" onChange={(file) => file && void takeIn(file)}>
-              {(props) => (
-                <Button variant="default" {...props}>
-                  Take in a plan file
-                </Button>
-              )}
-            </FileButton>
+            <Button variant="default" onClick={() => setIsTakingIn(true)}>
+              Take in a plan
+            </Button>
             <Button onClick={() => void create()}>Write a new plan</Button>
           </>
         )
       }
     >
       {problem && (
-        <Notice kind="outOfSpec" title="The plan was not taken in">
+        <Notice kind="outOfSpec" title="The plan was not made">
           <p>{problem}</p>
         </Notice>
+      )}
+      {isTakingIn && (
+        <Suspense fallback={null}>
+          <TakeIn onClose={() => setIsTakingIn(false)} />
+        </Suspense>
       )}
       {mayWrite && <MissedPlans />}
       <Wait for={data} error={error} retry={refetch}>
@@ -69,16 +74,7 @@ function useNewPlan() {
     if (added.data) void navigate(`/plans/${id}/edit`);
     else setProblem(sayFailure(added.error));
   };
-  const takeIn = async (file: File) => {
-    // The readers of plan files know all units and specs: they are loaded when the first file comes.
-    const { readPlanFile, sayPlanFileProblem } = await import('@probe-trail/core/plan');
-    const plan = readPlanFile(await file.text());
-    if (!plan.ok) return setProblem(sayPlanFileProblem(plan.problem));
-    const added = await add(plan.value);
-    if (added.data) void navigate(`/plans/${plan.value.id}`);
-    else setProblem(sayFailure(added.error));
-  };
-  return { create, takeIn, problem };
+  return { create, problem };
 }
 
 function PlanLine({ plan }: { readonly plan: PlanListItem }) {

@@ -7,6 +7,7 @@ import { useMay } from '../person/sessionApi';
 import { Notice } from '../ui/Notice';
 import { Page } from '../ui/Page';
 import { Wait } from '../ui/Wait';
+import { TakeOut } from './exchange/TakeOut';
 import { PlanOutline } from './PlanOutline';
 import { PlanRemarks } from './PlanRemarks';
 import { useAddDraftMutation, usePlanDraftQuery, usePlanQuery, usePlanVersionQuery } from './planApi';
@@ -83,16 +84,7 @@ function PlanSheet({ plan, says, document, version, children }: SheetProps) {
       title={plan.title || 'A plan without a title'}
       actions={
         <>
-          {document && (
-            <Button
-              component="a"
-              variant="subtle"
-              download={`${plan.planId}.plan.json`}
-              href={`data:application/json,${encodeURIComponent(JSON.stringify(document, null, 2))}`}
-            >
-              Save as a file
-            </Button>
-          )}
+          {document && <TakeOut plan={document} />}
           <Button component={Link} to={`/plans/${plan.planId}/versions`} variant="subtle">
             Versions
           </Button>

@@ -1,5 +1,7 @@
-import { Stack, TagsInput } from '@mantine/core';
+import { Group, Stack, TagsInput } from '@mantine/core';
 import { TextBlock, TextLine } from '../../ui/TextField';
+import { TakeInLimits } from '../exchange/TakeInLimits';
+import { TakeOut } from '../exchange/TakeOut';
 import { StepTalk } from '../review/StepTalk';
 import { useEditor } from './editorContext';
 import { InputsEditor } from './InputsEditor';
@@ -51,6 +53,10 @@ export function AboutPart() {
         />
       ))}
       <InputsEditor />
+      <Group>
+        <TakeOut plan={plan} />
+        <TakeInLimits />
+      </Group>
       <StepTalk planId={plan.id} version={version} stepId={null} />
     </Stack>
   );

@@ -2,6 +2,7 @@ import { Button } from '@mantine/core';
 import type { ConclusionEffort, Walk } from '@probe-trail/core/evidence';
 import { indexPlan, letterOf, type Plan } from '@probe-trail/core/plan';
 import { useMemo, useState } from 'react';
+import { sayCount } from '../../ui/sayCount';
 import { Waiting } from '../../ui/Wait';
 import { useEditor } from './editorContext';
 import { useWalks } from './useWalks';
@@ -102,7 +103,7 @@ function List({ plan, walks, chosen, onChoose }: ListProps) {
             >
               <b>{sayEnd(plan, walk)}</b>
               <span>
-                {walk.minutes} min, {walk.waymarks.length} {walk.waymarks.length === 1 ? 'step' : 'steps'}
+                {walk.minutes} min, {sayCount(walk.waymarks.length, 'step')}
                 {walk.support !== undefined && `, ${Math.round(walk.support * 100)} % sure`}
               </span>
             </button>

@@ -6,6 +6,7 @@ import { useNavigate } from 'react-router';
 import { sayFailure } from '../../app/api';
 import { usePerson } from '../../person/sessionApi';
 import { Notice } from '../../ui/Notice';
+import { sayCount } from '../../ui/sayCount';
 import type { Saving } from '../editor/useSaving';
 import { usePlanQuery, usePlanVersionQuery } from '../planApi';
 import { Differences } from './Differences';
@@ -48,7 +49,7 @@ export function ReviewBar({ opened, saving, errors }: BarProps) {
         </Button>
       )}
       <Button disabled={errors !== 0 || !isSaved} onClick={() => setIsReleasing(true)}>
-        {errors ? `${errors} ${errors === 1 ? 'error' : 'errors'} before release` : `Release version ${version}`}
+        {errors ? `${sayCount(errors, 'error')} before release` : `Release version ${version}`}
       </Button>
       {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}
       {isReleasing && (

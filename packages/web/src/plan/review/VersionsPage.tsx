@@ -7,6 +7,7 @@ import { useMay } from '../../person/sessionApi';
 import { Moment } from '../../ui/Moment';
 import { Notice } from '../../ui/Notice';
 import { Page } from '../../ui/Page';
+import { sayCount } from '../../ui/sayCount';
 import { Wait } from '../../ui/Wait';
 import { usePlanQuery, usePlanVersionQuery } from '../planApi';
 import { Differences } from './Differences';
@@ -98,7 +99,7 @@ function Compare({ planId, versions }: CompareProps) {
       <Wait for={differences} error={before.error ?? after.error}>
         {(found) => (
           <>
-            <p role="status">{found.length === 1 ? 'One difference.' : `${found.length} differences.`}</p>
+            <p role="status">{sayCount(found.length, 'difference')}.</p>
             <Differences differences={found} />
           </>
         )}

@@ -1,0 +1,119 @@
+import { Button, FileButton, Group, Modal, Textarea } from '@mantine/core';
+import type { Gap } from '@probe-trail/core/exchange';
+import { checkPlan, type Plan } from '@probe-trail/core/plan';
+import { nanoid } from '@reduxjs/toolkit';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { sayFailure } from '../../app/api';
+import { Notice } from '../../ui/Notice';
+import { sayCount } from '../../ui/sayCount';
+import { useAddPlanMutation, usePlansQuery } from '../planApi';
+
+/** What a file or a text would become, before anything is done. */
+interface Offer {
+  readonly plan: Plan;
+  readonly gaps: readonly Gap[];
+}
+
+/** Takes in a plan file, or an outline as a draft; shows what it will do before it does it. */
+export function TakeIn({ onClose }: { readonly onClose: () => void }) {
+  const [offer, setOffer] = useState<Offer | undefined>();
+  const [problem, setProblem] = useState<string | undefined>();
+  const [outline, setOutline] = useState('');
+  const read = async (text: string) => {
+    const found = await readOffer(text);
+    setOffer(typeof found === 'string' ? undefined : found);
+    setProblem(typeof found === 'string' ? found : undefined);
+  };
+  return (
+    <Modal opened onClose={onClose} title="Take in a plan" size="lg">
+      <Group>
+        <FileButton
+          accept=".json,.csv,.txt,.md,application/json,text/plain,text/csv"
+          onChange={(file) => file && void file.text().then(read)}
+        >
+          {(props) => <Button {...props}>Choose a file</Button>}
+        </FileButton>
+        <span className="soft">a plan file, or an outline as text or CSV</span>
+      </Group>
+      <Textarea
+        mt="sm"
+        label="Or write an outline"
+        description="A step to a line; below it, indented: expected: 11.5 to 14.8 V, if so: …, if not: …"
+        autosize
+        minRows={4}
+        maxRows={14}
+        value={outline}
+        onChange={(event) => {
+          setOutline(event.currentTarget.value);
+          void read(event.currentTarget.value);
+        }}
+      />
+      {problem && outline.trim() !== '' && <Notice kind="tooCloseToCall" title={problem} />}
+      {problem && outline.trim() === '' && (
+        <Notice kind="outOfSpec" title="The plan was not taken in">
+          <p>{problem}</p>
+        </Notice>
+      )}
+      {offer && <Preview offer={offer} />}
+    </Modal>
+  );
+}
+
+/** The plan of a file or an outline; a sentence where there is none. */
+async function readOffer(text: string): Promise<Offer | string> {
+  // The readers know all units and specs: they are loaded when the first file comes.
+  const [{ readPlanFile, sayPlanFileProblem }, { readOutline }] = await Promise.all([
+    import('@probe-trail/core/plan'),
+    import('@probe-trail/core/exchange'),
+  ]);
+  if (text.trimStart().startsWith('{')) {
+    const plan = readPlanFile(text);
+    return plan.ok ? { plan: plan.value, gaps: [] } : sayPlanFileProblem(plan.problem);
+  }
+  const draft = readOutline(text, `plan-${nanoid(8)}`);
+  return draft.ok ? draft.value : draft.problem;
+}
+
+function Preview({ offer: { plan, gaps } }: { readonly offer: Offer }) {
+  const { data: plans = [] } = usePlansQuery();
+  const [add, { error, isLoading }] = useAddPlanMutation();
+  const navigate = useNavigate();
+  const isTaken = plans.some(({ planId }) => planId === plan.id);
+  const [asId] = useState(() => `${plan.id.slice(0, 60)}-${nanoid(6)}`);
+  const findings = checkPlan(plan);
+  const takeIn = async () => {
+    const added = await add(isTaken ? { ...plan, id: asId } : plan);
+    if (added.data) void navigate(`/plans/${added.data.planId}/edit`);
+  };
+  return (
+    <section aria-label="What it becomes">
+      <h2>{plan.title || 'A plan without a title'}</h2>
+      <p>
+        {sayCount(plan.steps.length, 'step')}, {sayCount(plan.suspects.length, 'suspect')},{' '}
+        {sayCount(plan.conclusions.length, 'end')}. It becomes a new draft
+        {isTaken && ', beside the plan that has its id already'}.
+      </p>
+      {gaps.length > 0 && (
+        <>
+          <p>
+            <b>Gaps to be filled, marked in the draft:</b>
+          </p>
+          <ul>
+            {gaps.slice(0, 12).map(({ says, stepId }) => (
+              <li key={stepId + says}>{says}</li>
+            ))}
+          </ul>
+          {gaps.length > 12 && <p className="soft">And {gaps.length - 12} more.</p>}
+        </>
+      )}
+      {findings.length > 0 && (
+        <p className="soft">The plan check finds {sayCount(findings.length, 'thing')} to look at.</p>
+      )}
+      <Button loading={isLoading} onClick={() => void takeIn()}>
+        Take it in
+      </Button>
+      {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}
+    </section>
+  );
+}

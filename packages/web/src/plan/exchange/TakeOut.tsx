@@ -1,0 +1,102 @@
+import { Button, Menu } from '@mantine/core';
+import { indexPlan, type Plan } from '@probe-trail/core/plan';
+import { IconDownload } from '@tabler/icons-react';
+import { useState } from 'react';
+import { Notice } from '../../ui/Notice';
+
+type Made = Blob | string;
+
+interface Way {
+  readonly says: string;
+  readonly ending: string;
+  readonly type: string;
+  /** What writes them is loaded when it is first asked for. */
+  readonly make: (plan: Plan) => Promise<Made>;
+}
+
+const exchange = () => import('@probe-trail/core/exchange');
+
+const ways: readonly Way[] = [
+  {
+    says: 'Plan file (JSON)',
+    ending: 'plan.json',
+    type: 'application/json',
+    make: async (plan) => JSON.stringify(plan, null, 2),
+  },
+  {
+    says: 'On paper (PDF)',
+    ending: 'pdf',
+    type: 'application/pdf',
+    make: async (plan) => (await import('./paperPdf')).paperPdf((await exchange()).paperOf(plan)),
+  },
+  { says: 'Markdown', ending: 'md', type: 'text/markdown', make: async (plan) => (await exchange()).toMarkdown(plan) },
+  {
+    says: 'Limits (CSV)',
+    ending: 'limits.csv',
+    type: 'text/csv',
+    make: async (plan) => (await exchange()).limitsToCsv(plan),
+  },
+  { says: 'Map (SVG)', ending: 'svg', type: 'image/svg+xml', make: drawMap },
+  {
+    says: 'Map (Mermaid)',
+    ending: 'mmd',
+    type: 'text/plain',
+    make: async (plan) => (await exchange()).toMermaid(plan),
+  },
+];
+
+async function drawMap(plan: Plan): Promise<string> {
+  const [{ mapGraph }, { layoutMap }, { mapSvg }] = await Promise.all([
+    import('../map/mapGraph'),
+    import('../map/layoutMap'),
+    import('../map/mapSvg'),
+  ]);
+  const graph = mapGraph(plan, new Set());
+  const { conclusions } = indexPlan(plan);
+  return mapSvg(graph, await layoutMap(graph), (id) => conclusions.get(id)?.title || id);
+}
+
+/** A plan in the open formats, as a file. */
+export function TakeOut({ plan }: { readonly plan: Plan }) {
+  const [isMaking, setIsMaking] = useState(false);
+  const [problem, setProblem] = useState<string | undefined>();
+  const take = async ({ ending, type, make }: Way) => {
+    setIsMaking(true);
+    setProblem(undefined);
+    try {
+      save(new Blob([await make(plan)], { type }), `${plan.id}.${ending}`);
+    } catch (error) {
+      // Loading the writer fails without a network.
+      setProblem(error instanceof Error ? error.message : String(error));
+    }
+    setIsMaking(false);
+  };
+  return (
+    <>
+      <Menu>
+        <Menu.Target>
+          <Button variant="subtle" loading={isMaking} leftSection={<IconDownload size={18} />}>
+            Take out
+          </Button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          {ways.map((way) => (
+            <Menu.Item key={way.ending} onClick={() => void take(way)}>
+              {way.says}
+            </Menu.Item>
+          ))}
+        </Menu.Dropdown>
+      </Menu>
+      {problem && <Notice kind="outOfSpec" title={`The file could not be made: ${problem}`} />}
+    </>
+  );
+}
+
+function save(blob: Blob, name: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(blob);
+  link.download = name;
+  link.click();
+  // The download has begun once the click is done; a moment later its source may go.
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+}

@@ -1,0 +1,149 @@
+import type { Paper, PaperEnd, PaperStep } from '@probe-trail/core/exchange';
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+
+const soft = '#52615b';
+const rule = '#8a938f';
+
+/** The paper version of a plan as a PDF: boxes to fill, and for every outcome the step or end to go to. */
+export async function paperPdf(paper: Paper): Promise<Blob> {
+  const [{ default: pdfMake }, { default: fonts }] = await Promise.all([
+    import('pdfmake/build/pdfmake'),
+    import('pdfmake/build/vfs_fonts'),
+  ]);
+  pdfMake.addVirtualFileSystem(fonts);
+  return pdfMake.createPdf(pagesOf(paper)).getBlob();
+}
+
+/** The pages as the library wants them. */
+export function pagesOf({ title, summary, facts, asked, steps, ends }: Paper): TDocumentDefinitions {
+  return {
+    pageSize: 'A4',
+    pageMargins: [42, 46, 42, 46],
+    info: { title },
+    defaultStyle: { fontSize: 10, lineHeight: 1.15 },
+    footer: (page, pages) => ({
+      columns: [title, { text: `page ${page} of ${pages}`, alignment: 'right' }],
+      margin: [42, 12, 42, 0],
+      color: soft,
+      fontSize: 9,
+    }),
+    content: [
+      { text: title, fontSize: 18, bold: true },
+      { text: [summary, '\n', facts.join('   ·   ')], color: soft, margin: [0, 2, 0, 8] },
+      headBoxes,
+      ...(asked.length > 0 ? [boxes(asked.map(({ name, unit, ask }) => ({ name, says: ask, unit })))] : []),
+      ...steps.map(stepContent),
+      { text: 'Ends', fontSize: 14, bold: true, margin: [0, 14, 0, 4] },
+      ...ends.map(endContent),
+    ],
+  };
+}
+
+const headBoxes: Content = {
+  table: { widths: ['*', '*', '*'], heights: 26, body: [[caption('bus'), caption('date'), caption('technician')]] },
+  layout: { hLineColor: () => rule, vLineColor: () => rule },
+  margin: [0, 0, 0, 8],
+};
+
+function caption(text: string): Content {
+  return { text, fontSize: 8, color: soft };
+}
+
+interface Box {
+  readonly name: string;
+  readonly says: string;
+  readonly unit: string;
+}
+
+/** Lines with an empty box at the end of each, high enough for a pencil. */
+const boxes = (lines: readonly Box[]): Content => ({
+  table: {
+    widths: [130, '*', 110],
+    body: lines.map(({ name, says, unit }) => [
+      { text: name, bold: true, border: [false, false, false, false], margin: [0, 6, 0, 0] },
+      { text: says, border: [false, false, false, false], margin: [0, 6, 0, 0] },
+      { text: unit === '' ? ' ' : unit, alignment: 'right', color: soft, margin: [0, 7, 2, 5] },
+    ]),
+  },
+  layout: { hLineColor: () => rule, vLineColor: () => rule },
+  margin: [0, 2, 0, 4],
+});
+
+function stepContent(step: PaperStep): Content {
+  const { number, title, proves, state, hookUp, instruction, cautions, effort, readings, outcomes } = step;
+  const line = (says: string, text: string): Content[] =>
+    text === '' ? [] : [{ text: [{ text: `${says}: `, bold: true }, text], margin: [0, 1, 0, 1] }];
+  return {
+    unbreakable: true,
+    margin: [0, 10, 0, 0],
+    stack: [
+      { text: [{ text: `${number}   `, color: soft }, title], fontSize: 13, bold: true },
+      { text: proves === '' ? effort : `${proves} (${effort})`, color: soft, margin: [0, 0, 0, 3] },
+      ...line('Vehicle', state),
+      ...line('Hook-up', hookUp),
+      ...cautions.flatMap((caution) => line('Mind', caution)),
+      ...(instruction === ''
+        ? []
+        : [{ text: plainText(instruction), margin: [0, 2, 0, 2] as [number, number, number, number] }]),
+      ...(readings.length > 0
+        ? [
+            boxes(
+              readings.map(({ name, limits, from }) => ({
+                name: from === undefined ? name : `${name} = ${from}`,
+                says: limits,
+                unit: '',
+              })),
+            ),
+          ]
+        : []),
+      ...outcomes.map(outcomeContent),
+    ],
+  };
+}
+
+/** A small box to tick, when it holds, an arrow, and where it goes. */
+const outcomeContent = ({ when, meaning, goTo }: PaperStep['outcomes'][number]): Content => ({
+  columns: [
+    { width: 14, canvas: [{ type: 'rect', x: 0, y: 1, w: 9, h: 9, lineColor: rule }] },
+    { width: '*', text: [when, ...(meaning === '' ? [] : [{ text: `   ${meaning}`, color: soft }])] },
+    {
+      width: 34,
+      canvas: [
+        { type: 'line', x1: 4, y1: 6, x2: 24, y2: 6, lineWidth: 1.2 },
+        {
+          type: 'polyline',
+          closePath: true,
+          color: 'black',
+          points: [
+            { x: 22, y: 2.5 },
+            { x: 29, y: 6 },
+            { x: 22, y: 9.5 },
+          ],
+        },
+      ],
+    },
+    { width: 70, text: goTo, bold: true },
+  ],
+  margin: [0, 2, 0, 0],
+});
+
+const endContent = ({ letter, title, summary, repairs }: PaperEnd): Content => ({
+  unbreakable: true,
+  margin: [0, 4, 0, 2],
+  stack: [
+    { text: [{ text: `${letter}   `, color: soft }, title], bold: true },
+    ...(summary === '' ? [] : [summary]),
+    ...repairs.map(
+      ({ name, repair, afterRepair }): Content => ({
+        text: [{ text: `${name}: `, bold: true }, [repair, afterRepair].filter((one) => one !== '').join(' ')],
+      }),
+    ),
+  ],
+});
+
+/** Markdown without its marks: on paper they would only be in the way. */
+const plainText = (markdown: string): string =>
+  markdown
+    .replace(/!?\[([^\]]*)\]\([^)]*\)/g, '$1')
+    .replace(/^#+\s+/gm, '')
+    .replace(/\*\*|__|`/g, '');
