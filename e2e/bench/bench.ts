@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { appendRate } from './appends.js';
 import { arrivalRates } from './arrival.js';
+import { authorsBench } from './authorsBench.js';
 import { coreRates } from './core.js';
 import { everyKindDelay } from './everyKind.js';
 import { firstViewSize } from './firstView.js';
@@ -22,6 +23,7 @@ const parts = [
   technicianRates,
   randomTrailCount,
   arrivalRates,
+  authorsBench,
 ];
 const measured: Measured[] = [];
 for (const part of parts)

@@ -1,19 +1,17 @@
-import { readFileSync } from 'node:fs';
-import { checkPlan, type Plan, readPlanFile, type Step } from '@probe-trail/core/plan';
+import { countWalks, listWalks } from '@probe-trail/core/evidence';
+import { blankOutcome, blankPlan, blankStep, checkPlan, type Plan } from '@probe-trail/core/plan';
 import { parseReading } from '@probe-trail/core/reading';
 import { judgeReading, uncertaintyOf, zonesOf } from '@probe-trail/core/spec';
 import { reduceTrail, type TrailEvent } from '@probe-trail/core/trail';
+import { fanPlan, largePlan } from '../support/largePlan.js';
 import { atLeast, atMost, type Measured, medianMs } from './measured.js';
-
-const file = readPlanFile(readFileSync(new URL('../../demo/plans/radiator-fan.plan.json', import.meta.url), 'utf8'));
-if (!file.ok) throw new Error('the demo plan cannot be read');
-const fan = file.value;
 
 export async function coreRates(): Promise<Measured[]> {
   return [
     atLeast('parsing and judging readings, one core', readingsPerSecond(), 200_000, 'a second'),
     atMost('reducing a trail of 10,000 events', reduceMs(), 25, 'ms'),
     atMost('plan check of a 500-step plan', checkMs(), 100, 'ms'),
+    atMost('counting the walks of a plan with 131,072, and listing the first 1,000', walksMs(), 100, 'ms'),
   ];
 }
 
@@ -35,7 +33,7 @@ function readingsPerSecond(): number {
 function reduceMs(): number {
   const events = longWalk(10_000);
   return medianMs(() => {
-    const trail = reduceTrail(fan, events);
+    const trail = reduceTrail(fanPlan, events);
     if (!trail.ok) throw new Error(`the long walk is broken: ${trail.problem.misfit.kind}`);
   });
 }
@@ -48,7 +46,7 @@ function longWalk(count: number): TrailEvent[] {
       kind: 'opened',
       jobId: null,
       ...common(0),
-      planId: fan.id,
+      planId: fanPlan.id,
       planVersion: 1,
       vehicle: { fleetNumber: 'FG-07', line: 'Loper 35' },
       complaint: '',
@@ -92,22 +90,24 @@ const checkMs = () => {
   });
 };
 
-/** The demo plan many times over, each copy leading into the next. */
-function largePlan(stepCount: number): Plan {
-  const copies = Math.ceil(stepCount / fan.steps.length);
-  const steps = Array.from({ length: copies }, (_, copy) =>
-    fan.steps.map((step) => renamed(step, copy, copies)),
-  ).flat();
-  return { ...fan, startStepId: `${fan.startStepId}-0`, steps: steps.slice(0, stepCount) };
+/** Seventeen steps of two outcomes that both lead on: 2 to the power of 17 walks. */
+function walksMs(): number {
+  const ids = Array.from({ length: 17 }, (_, index) => `s${index}`);
+  const plan: Plan = {
+    ...blankPlan('ladder', 'Ladder'),
+    startStepId: 's0',
+    suspects: fanPlan.suspects,
+    conclusions: fanPlan.conclusions,
+    steps: ids.map((id, index) => {
+      const next = ids[index + 1];
+      const goTo = next
+        ? ({ kind: 'step', stepId: next } as const)
+        : ({ kind: 'conclusion', conclusionId: fanPlan.conclusions[0]?.id ?? '' } as const);
+      return { ...blankStep(id, id), outcomes: [blankOutcome('a', { goTo }), blankOutcome('b', { goTo })] };
+    }),
+  };
+  return medianMs(() => {
+    const copy = { ...plan };
+    if (countWalks(copy) !== 131_072n || listWalks(copy, 1000).length !== 1000) throw new Error('walks are missing');
+  });
 }
-
-const renamed = (step: Step, copy: number, copies: number): Step => ({
-  ...step,
-  id: `${step.id}-${copy}`,
-  outcomes: step.outcomes.map((outcome) => {
-    if (outcome.goTo.kind === 'step')
-      return { ...outcome, goTo: { kind: 'step', stepId: `${outcome.goTo.stepId}-${copy}` } };
-    const leadsOn = copy + 1 < copies && step.id === 'wanted';
-    return leadsOn ? { ...outcome, goTo: { kind: 'step', stepId: `${fan.startStepId}-${copy + 1}` } } : outcome;
-  }),
-});

@@ -37,6 +37,8 @@ export const theme = createTheme({
     },
     Modal: { styles: { title: { fontSize: 20, fontWeight: 700 } } },
     Textarea: { defaultProps: { size: 'md' } },
+    // A closed list of 300 steps is not drawn.
+    Combobox: { defaultProps: { keepMounted: false } },
     Select: { defaultProps: { size: 'md', checkIconPosition: 'right' } },
     Chip: { styles: { label: { height: 44 } } },
     MultiSelect: { defaultProps: { size: 'md' } },

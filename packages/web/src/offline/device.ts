@@ -31,17 +31,26 @@ export interface WaitingPhoto {
   readonly picture: Blob;
 }
 
+/** How a stretch of a plan's map was laid out, by its shape: a plan that is opened again stands at once, and as it stood. */
+export interface KeptLayout {
+  readonly shape: string;
+  readonly layout: unknown;
+  readonly atMs: number;
+}
+
 class DeviceDatabase extends Dexie {
   waiting!: EntityTable<WaitingEvent, 'seq'>;
   refused!: EntityTable<RefusedEvent, 'seq'>;
   logs!: EntityTable<KeptLog, 'trailId'>;
   answers!: EntityTable<KeptAnswer, 'url'>;
   photos!: EntityTable<WaitingPhoto, 'photoId'>;
+  layouts!: EntityTable<KeptLayout, 'shape'>;
 
   constructor() {
     super('probe-trail');
     this.version(1).stores({ waiting: '++seq, trailId', refused: 'seq, trailId' });
     this.version(2).stores({ logs: 'trailId', answers: 'url, atMs', photos: 'photoId' });
+    this.version(3).stores({ layouts: 'shape, atMs' });
   }
 }
 

@@ -1,6 +1,6 @@
 import { ActionIcon, Container, Title, useComputedColorScheme } from '@mantine/core';
 import { IconMoon, IconSun } from '@tabler/icons-react';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { Link, NavLink } from 'react-router';
 import { useMay, usePerson, usePreferences, useSetPreferencesMutation } from '../person/sessionApi';
 import { NetworkState } from './NetworkState';
@@ -18,7 +18,7 @@ interface PageProps {
 export function Page({ title, actions, isWide = false, children }: PageProps) {
   return (
     <>
-      <Bar />
+      <PlainBar />
       <Container size={1120} fluid={isWide} component="main" className={classes.main}>
         <div className={classes.head}>
           <Title order={1} size={28}>
@@ -31,6 +31,9 @@ export function Page({ title, actions, isWide = false, children }: PageProps) {
     </>
   );
 }
+
+// A title that is being typed draws nothing of it anew.
+const PlainBar = memo(() => <Bar />);
 
 /** The bar on top of every page; what a page must always show goes into the middle. */
 export function Bar({ children, compact = false }: { readonly children?: ReactNode; readonly compact?: boolean }) {

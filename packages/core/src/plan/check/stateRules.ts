@@ -7,13 +7,19 @@ type MayBe = ReadonlyMap<string, Names>;
 
 const ignition = 'ignition';
 
-/** The states in which a trail may come to each step: what the steps on some way before it asked for. */
-export function statesBefore(plan: Plan): ReadonlyMap<string, MayBe> {
-  return flowForward<MayBe>(plan, {
+const before = new WeakMap<Plan, ReadonlyMap<string, MayBe>>();
+
+/** The states in which a trail may come to each step: what the steps on some way before it asked for. Several rules ask for it. */
+function statesBefore(plan: Plan): ReadonlyMap<string, MayBe> {
+  const known = before.get(plan);
+  if (known) return known;
+  const states = flowForward<MayBe>(plan, {
     start: new Map(),
     along: (states, step) => inStep(states, step),
     join: joinStates,
   });
+  before.set(plan, states);
+  return states;
 }
 
 /** The states while a step is being done: its own needs are made so. */
@@ -44,9 +50,9 @@ interface Visit {
 }
 
 const visits = (plan: Plan): Visit[] => {
-  const before = statesBefore(plan);
+  const comingTo = statesBefore(plan);
   return plan.steps.flatMap((step) => {
-    const states = before.get(step.id);
+    const states = comingTo.get(step.id);
     return states ? [{ step, before: states, during: inStep(states, step) }] : [];
   });
 };

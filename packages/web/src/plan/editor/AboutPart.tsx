@@ -1,9 +1,9 @@
 import { Group, Stack, TagsInput } from '@mantine/core';
-import { TextBlock, TextLine } from '../../ui/TextField';
 import { TakeInLimits } from '../exchange/TakeInLimits';
 import { TakeOut } from '../exchange/TakeOut';
 import { StepTalk } from '../review/StepTalk';
-import { useEditor } from './editorContext';
+import { DraftBlock, DraftLine } from './DraftText';
+import { useDraft, useEditor, useEdits } from './editorContext';
 import { InputsEditor } from './InputsEditor';
 
 const appliesFields = [
@@ -15,10 +15,12 @@ const appliesFields = [
 
 /** What the plan is called and what it applies to. */
 export function AboutPart() {
-  const { plan, version, edit } = useEditor();
+  const { version } = useEditor();
+  const { edit } = useEdits();
+  const plan = useDraft((draft) => draft);
   return (
     <Stack maw={720}>
-      <TextLine
+      <DraftLine
         label="Title"
         maxLength={160}
         value={plan.title}
@@ -28,7 +30,7 @@ export function AboutPart() {
           })
         }
       />
-      <TextBlock
+      <DraftBlock
         label="Summary"
         minRows={2}
         maxLength={2000}

@@ -2,14 +2,15 @@ import { Button, MultiSelect, Stack } from '@mantine/core';
 import type { Conclusion } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import type { Draft } from 'immer';
-import { TextBlock, TextLine } from '../../ui/TextField';
-import { change, removeById, useEditor } from './editorContext';
+import { DraftBlock, DraftLine } from './DraftText';
+import { change, removeById, useDraft, useEditor, useEdits } from './editorContext';
 import { Findings } from './Findings';
 import classes from './rows.module.css';
 
 /** The ends of the plan: which suspects each has found, or none. */
 export function ConclusionsPart() {
-  const { plan, edit } = useEditor();
+  const { edit } = useEdits();
+  const plan = useDraft((draft) => draft);
   const add = () =>
     edit(null, (draft) => {
       draft.conclusions.push({ id: `conclusion-${nanoid(5)}`, title: '', summary: '', suspectIds: [] });
@@ -28,13 +29,15 @@ export function ConclusionsPart() {
 }
 
 function ConclusionRow({ conclusion }: { readonly conclusion: Conclusion }) {
-  const { plan, edit, findings } = useEditor();
+  const { findings } = useEditor();
+  const { edit } = useEdits();
+  const plan = useDraft((draft) => draft);
   const editConclusion = (field: string | null, recipe: (conclusion: Draft<Conclusion>) => void) =>
     edit(field && `${conclusion.id}.${field}`, (draft) => change(draft.conclusions, conclusion.id, recipe));
   return (
     <Stack className={classes.row} gap="xs">
       <Findings findings={findings.filter(({ at }) => at.conclusionId === conclusion.id)} />
-      <TextLine
+      <DraftLine
         label="Title"
         maxLength={160}
         value={conclusion.title}
@@ -55,7 +58,7 @@ function ConclusionRow({ conclusion }: { readonly conclusion: Conclusion }) {
           })
         }
       />
-      <TextBlock
+      <DraftBlock
         label="Summary"
         maxLength={2000}
         value={conclusion.summary}

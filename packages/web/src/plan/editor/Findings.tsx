@@ -2,7 +2,7 @@ import { Button } from '@mantine/core';
 import { acceptanceOf, type Finding, isAbout, isOpen, mendOf } from '@probe-trail/core/plan';
 import { ReasonForm } from '../../ui/ReasonForm';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { useEditor } from './editorContext';
+import { useDraft, useEdits } from './editorContext';
 import classes from './Findings.module.css';
 
 interface FindingsProps {
@@ -44,7 +44,8 @@ const markOf = (finding: Finding) =>
   !isOpen(finding) ? 'noLimit' : finding.severity === 'error' ? 'outOfSpec' : 'tooCloseToCall';
 
 function MendIt({ finding }: { readonly finding: Finding }) {
-  const { plan, rework } = useEditor();
+  const { rework } = useEdits();
+  const plan = useDraft((draft) => draft);
   const mend = isOpen(finding) ? mendOf(plan, finding) : undefined;
   if (!mend) return null;
   return (
@@ -56,7 +57,7 @@ function MendIt({ finding }: { readonly finding: Finding }) {
 
 /** A warning that the author knows of: the reason stays in the plan. */
 function LetItStand({ finding }: { readonly finding: Finding }) {
-  const { rework } = useEditor();
+  const { rework } = useEdits();
   if (isOpen(finding))
     return (
       <ReasonForm

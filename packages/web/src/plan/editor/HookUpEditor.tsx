@@ -6,9 +6,10 @@ import { failed, ok } from '@probe-trail/core/result';
 import { findUnit } from '@probe-trail/core/units';
 import { IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
-import { TextLine } from '../../ui/TextField';
+import { memo, useMemo } from 'react';
 import { CommittedInput } from './CommittedInput';
-import { useEditor } from './editorContext';
+import { DraftLine } from './DraftText';
+import { useDraft } from './editorContext';
 import { HookUpExtras } from './HookUpExtras';
 import { parseLimit } from './parseFields';
 import type { EditStep } from './StepEditor';
@@ -23,7 +24,7 @@ export type EditHookUp = (field: string | null, recipe: (hookUp: Draft<HookUp>) 
 
 const functionOptions = Object.entries(instrumentFunctions).map(([value, label]) => ({ value, label }));
 /** Which instrument, how set, and where its leads go; pins are chosen from the part cards, not typed. */
-export function HookUpEditor({ hookUp, editStep }: HookUpProps) {
+export const HookUpEditor = memo(function HookUpEditor({ hookUp, editStep }: HookUpProps) {
   const editHookUp: EditHookUp = (field, recipe) => editStep(field, (step) => step.hookUp && recipe(step.hookUp));
   return (
     <section className={classes.block}>
@@ -63,7 +64,7 @@ export function HookUpEditor({ hookUp, editStep }: HookUpProps) {
       )}
     </section>
   );
-}
+});
 
 const leadNumber = (index: number): Draft<Lead> => ({
   colour: index === 0 ? 'red' : 'black',
@@ -134,13 +135,13 @@ function parseAccuracy(text: string) {
 }
 
 function LeadRow({ lead, index, edit }: { readonly lead: Lead; readonly index: number; readonly edit: EditHookUp }) {
-  const { plan } = useEditor();
   const editLead = (field: string | null, recipe: (lead: Draft<Lead>) => void) =>
     edit(field && `lead${index}.${field}`, ({ leads }) => {
       const target = leads[index];
       if (target) recipe(target);
     });
-  const pins = pinOptions(plan);
+  const partCards = useDraft((draft) => draft.partCards);
+  const pins = useMemo(() => pinOptions(partCards), [partCards]);
   const { at } = lead;
   const where = at.kind === 'pin' ? `${at.connectorId}·${at.pin}` : at.name;
   return (
@@ -158,7 +159,7 @@ function LeadRow({ lead, index, edit }: { readonly lead: Lead; readonly index: n
           })
         }
       />
-      <TextLine
+      <DraftLine
         label="How"
         maxLength={80}
         value={lead.how}
@@ -196,8 +197,8 @@ function LeadRow({ lead, index, edit }: { readonly lead: Lead; readonly index: n
   );
 }
 
-function pinOptions(plan: Plan): ReadonlyMap<string, Lead['at']> {
-  const pins = plan.partCards.flatMap(({ connectors }) =>
+function pinOptions(partCards: Plan['partCards']): ReadonlyMap<string, Lead['at']> {
+  const pins = partCards.flatMap(({ connectors }) =>
     connectors.flatMap(({ id, pins: all }) =>
       all.map(({ pin }) => [`${id}·${pin}`, { kind: 'pin', connectorId: id, pin } as const] as const),
     ),

@@ -2,8 +2,8 @@ import { Group, Select, Switch } from '@mantine/core';
 import type { HookUp } from '@probe-trail/core/plan';
 import { formatPlain } from '@probe-trail/core/reading';
 import { failed, type Result } from '@probe-trail/core/result';
-import { TextLine } from '../../ui/TextField';
 import { CommittedInput } from './CommittedInput';
+import { DraftLine } from './DraftText';
 import { type EditHookUp, parseRange } from './HookUpEditor';
 
 interface ExtrasProps {
@@ -27,7 +27,7 @@ export function HookUpExtras({ hookUp, edit }: ExtrasProps) {
     <Group align="end">
       {instrument === 'clampAmps' && (
         <>
-          <TextLine
+          <DraftLine
             label="Arrow on the clamp"
             placeholder="Such as: away from the battery"
             maxLength={120}
@@ -50,7 +50,7 @@ export function HookUpExtras({ hookUp, edit }: ExtrasProps) {
           />
         </>
       )}
-      <TextLine
+      <DraftLine
         label="Adapter"
         placeholder="none"
         maxLength={120}

@@ -4,9 +4,9 @@ import { failed, ok, type Result } from '@probe-trail/core/result';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
-import { TextLine } from '../../ui/TextField';
 import { CommittedInput } from './CommittedInput';
-import { useEditor } from './editorContext';
+import { DraftLine } from './DraftText';
+import { useDraft, useEdits } from './editorContext';
 import { parseUnit } from './parseFields';
 import classes from './rows.module.css';
 
@@ -19,7 +19,8 @@ const meanings = [
 
 /** What a trail on this plan asks at its start, what it does with close calls, and whether it may begin without a network. */
 export function InputsEditor() {
-  const { plan, edit } = useEditor();
+  const { edit } = useEdits();
+  const plan = useDraft((draft) => draft);
   const add = () =>
     edit(null, (draft) => {
       const id = `i${nanoid().replace(/\W/g, '').slice(0, 6)}`;
@@ -70,7 +71,7 @@ const parseOpenName = (text: string): Result<string | null, string> =>
   text.trim() === '' ? ok(null) : parseName(text.trim());
 
 function InputRow({ input, index }: { readonly input: Input; readonly index: number }) {
-  const { edit } = useEditor();
+  const { edit } = useEdits();
   const change = (field: string | null, recipe: (input: Draft<Input>) => void) =>
     edit(field && `input${index}.${field}`, ({ inputs }) => {
       const target = inputs[index];
@@ -79,7 +80,7 @@ function InputRow({ input, index }: { readonly input: Input; readonly index: num
   return (
     <div className={classes.row}>
       <Group align="end">
-        <TextLine
+        <DraftLine
           label="Asked at the start"
           placeholder="Such as: ambient temperature"
           style={{ flex: 1 }}
@@ -138,7 +139,7 @@ function InputRow({ input, index }: { readonly input: Input; readonly index: num
         </ActionIcon>
       </Group>
       <Group align="end" grow>
-        <TextLine
+        <DraftLine
           label="How to find it out"
           maxLength={300}
           value={input.ask}

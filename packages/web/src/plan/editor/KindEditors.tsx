@@ -12,9 +12,9 @@ import type {
 } from '@probe-trail/core/spec';
 import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
-import { TextLine } from '../../ui/TextField';
 import { CommittedInput } from './CommittedInput';
-import { useEditor } from './editorContext';
+import { DraftLine } from './DraftText';
+import { useDraft } from './editorContext';
 import { parseLimit, parseOpenLimit, parseUnit } from './parseFields';
 import { type ChangeSpec, UnitInput } from './SpecEditor';
 import classes from './StepEditor.module.css';
@@ -29,7 +29,7 @@ const limitText = (limit: number | null) => (limit === null ? '' : formatPlain(l
 
 /** Limits that follow another value along a table. */
 export function CurveEditor({ spec, onChange }: EditorProps<CurveSpec>) {
-  const { plan } = useEditor();
+  const plan = useDraft((draft) => draft);
   const names = [...plan.inputs, ...plan.steps.flatMap(({ readings }) => readings)].map(({ id }) => id);
   return (
     <>
@@ -64,7 +64,7 @@ export function SweepEditor({ spec, onChange }: EditorProps<SweepSpec>) {
   return (
     <>
       <div className={classes.columns}>
-        <TextLine
+        <DraftLine
           label="Commanded"
           placeholder="Such as pedal travel"
           maxLength={60}
@@ -203,7 +203,7 @@ export function ChangeEditor({ spec, onChange }: EditorProps<BeforeAfterSpec>) {
     );
   return (
     <>
-      <TextLine
+      <DraftLine
         label="What is done in between"
         placeholder="Such as: unplug C31"
         maxLength={200}
@@ -256,7 +256,7 @@ export function CountEditor({ spec, onChange }: EditorProps<CountSpec>) {
   return (
     <>
       <Group grow align="start">
-        <TextLine
+        <DraftLine
           label="What is counted"
           placeholder="Such as dropouts"
           maxLength={60}

@@ -10,9 +10,10 @@ import {
   IconSearch,
   IconTrash,
 } from '@tabler/icons-react';
-import { useEditor } from './editorContext';
+import { memo } from 'react';
+import { useDraft } from './editorContext';
 import classes from './StepsPart.module.css';
-import type { MapEdits } from './useMapEdits';
+import type { MapActions } from './useMapEdits';
 
 /** Whose ways the map shows alone. */
 export interface MapFocus {
@@ -21,8 +22,13 @@ export interface MapFocus {
 }
 
 interface BarProps {
-  readonly edits: MapEdits;
-  readonly chosen: Step;
+  /** Stay the same functions whatever is written. */
+  readonly edits: MapActions;
+  /** What came of the last of them. */
+  readonly says: string | undefined;
+  readonly marked: number;
+  readonly chosenId: string;
+  readonly outcomes: Step['outcomes'];
   readonly focus: MapFocus | undefined;
   readonly onFocus: (focus: MapFocus | undefined) => void;
   readonly wanted: string;
@@ -32,17 +38,18 @@ interface BarProps {
 }
 
 /** What can be done on the map, by hand; every button names its key. */
-export function MapBar({ edits, chosen, focus, onFocus, wanted, onWanted, found, onChoose }: BarProps) {
-  const { plan } = useEditor();
+export const MapBar = memo(function MapBar(props: BarProps) {
+  const { edits, says, marked, chosenId, outcomes, focus, onFocus, wanted, onWanted, found, onChoose } = props;
+  const suspects = useDraft((plan) => plan.suspects);
   const goToNext = () => {
     const all = [...found];
-    const next = all[(all.indexOf(chosen.id) + 1) % all.length];
+    const next = all[(all.indexOf(chosenId) + 1) % all.length];
     if (next) onChoose(next);
   };
   return (
     <div className={classes.bar} role="toolbar" aria-label="The map">
-      <AddStep edits={edits} chosen={chosen} />
-      <EditSteps edits={edits} />
+      <AddStep edits={edits} outcomes={outcomes} />
+      <EditSteps edits={edits} marked={marked} />
       <TextInput
         className={classes.find ?? ''}
         aria-label="Find steps"
@@ -59,30 +66,30 @@ export function MapBar({ edits, chosen, focus, onFocus, wanted, onWanted, found,
         placeholder="Ways to …"
         clearable
         searchable
-        data={plan.suspects.map(({ id, name }) => ({ value: id, label: name || id }))}
+        data={suspects.map(({ id, name }) => ({ value: id, label: name || id }))}
         value={focus?.kind === 'suspect' ? focus.id : null}
         onChange={(id) => onFocus(id === null ? undefined : { kind: 'suspect', id })}
       />
       <span className={classes.says} role="status">
-        {edits.says}
+        {says}
       </span>
     </div>
   );
-}
+});
 
-function EditSteps({ edits }: { readonly edits: MapEdits }) {
+function EditSteps({ edits, marked }: Pick<BarProps, 'edits' | 'marked'>) {
   const tools = [
     ['Copy', 'Ctrl C', IconCopy, () => edits.copy()],
     ['Cut', 'Ctrl X', IconCut, () => edits.cut()],
     ['Paste', 'Ctrl V', IconClipboard, () => edits.paste()],
-    ['Fold what follows, or unfold it', 'F', IconLayersSubtract, edits.fold],
-    ['Delete', 'Delete', IconTrash, edits.remove],
+    ['Fold what follows, or unfold it', 'F', IconLayersSubtract, () => edits.fold()],
+    ['Delete', 'Delete', IconTrash, () => edits.remove()],
   ] as const;
   return (
     <Menu position="bottom-start">
       <Menu.Target>
         <Button variant="default" rightSection={<IconChevronDown size={18} />}>
-          {edits.marked > 1 ? `${edits.marked} steps` : 'This step'}
+          {marked > 1 ? `${marked} steps` : 'This step'}
         </Button>
       </Menu.Target>
       <Menu.Dropdown>
@@ -96,7 +103,7 @@ function EditSteps({ edits }: { readonly edits: MapEdits }) {
   );
 }
 
-function AddStep({ edits, chosen }: { readonly edits: MapEdits; readonly chosen: Step }) {
+function AddStep({ edits, outcomes }: Pick<BarProps, 'edits' | 'outcomes'>) {
   return (
     <Button.Group>
       <Button leftSection={<IconPlus size={18} />} onClick={() => edits.add()} title="After the chosen step (A)">
@@ -104,13 +111,13 @@ function AddStep({ edits, chosen }: { readonly edits: MapEdits; readonly chosen:
       </Button>
       <Menu position="bottom-start">
         <Menu.Target>
-          <Button px={8} aria-label="Add a step on an outcome" disabled={chosen.outcomes.length === 0}>
+          <Button px={8} aria-label="Add a step on an outcome" disabled={outcomes.length === 0}>
             <IconChevronDown size={18} />
           </Button>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Label>On an outcome of “{chosen.title}”</Menu.Label>
-          {chosen.outcomes.map(({ id, meaning }, index) => (
+          <Menu.Label>On an outcome of the chosen step</Menu.Label>
+          {outcomes.map(({ id, meaning }, index) => (
             <Menu.Item key={id} onClick={() => edits.add(id)} rightSection={index < 9 ? index + 1 : undefined}>
               Outcome {index + 1}
               {meaning !== '' && `: ${meaning.slice(0, 60)}`}

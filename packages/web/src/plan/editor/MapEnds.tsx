@@ -1,20 +1,22 @@
-import { letterOf, type Plan } from '@probe-trail/core/plan';
+import { letterOf } from '@probe-trail/core/plan';
+import { memo } from 'react';
 import { hues } from '../map/mapGraph';
 import { pathColour } from '../map/signpost';
+import { useDraft } from './editorContext';
 import type { MapFocus } from './MapBar';
 import classes from './StepsPart.module.css';
 
 interface EndsProps {
-  readonly plan: Plan;
   readonly focus: MapFocus | undefined;
   readonly onFocus: (focus: MapFocus | undefined) => void;
 }
 
 /** The conclusions by their letters: a press shows the ways to one, and an outcome can be dropped on it. */
-export function MapEnds({ plan, focus, onFocus }: EndsProps) {
+export const MapEnds = memo(function MapEnds({ focus, onFocus }: EndsProps) {
+  const conclusions = useDraft((plan) => plan.conclusions);
   return (
     <ul className={classes.ends} aria-label="Conclusions">
-      {plan.conclusions.map(({ id, title }, index) => {
+      {conclusions.map(({ id, title }, index) => {
         const isOn = focus?.kind === 'conclusion' && focus.id === id;
         return (
           <li key={id}>
@@ -31,4 +33,4 @@ export function MapEnds({ plan, focus, onFocus }: EndsProps) {
       })}
     </ul>
   );
-}
+});

@@ -13,12 +13,13 @@ import {
 } from '@probe-trail/core/plan';
 import { type KeyboardEvent, memo, useMemo, useRef } from 'react';
 import { Link } from 'react-router';
-import { type ReworkPlan, useEditor } from './editorContext';
+import { type ReworkPlan, useDraft, useEdits } from './editorContext';
 import classes from './MatrixPart.module.css';
 
 /** Suspects against outcomes: what each outcome says of each suspect, to be filled by keys faster than step by step. */
 export function MatrixPart() {
-  const { plan, rework } = useEditor();
+  const { rework } = useEdits();
+  const plan = useDraft((draft) => draft);
   const apart = useMemo(() => pairsNotToldApart(plan), [plan]);
   const table = useRef<HTMLElement>(null);
   if (plan.suspects.length === 0 || plan.steps.length === 0)

@@ -1,21 +1,23 @@
 import { ActionIcon, Button, Group, MultiSelect, Select } from '@mantine/core';
-import { blankOutcome, type GoTo, type Outcome, type Step, type StepReading } from '@probe-trail/core/plan';
+import { blankOutcome, type GoTo, type Outcome, type StepReading } from '@probe-trail/core/plan';
 import { casesOf } from '@probe-trail/core/spec';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconArrowUp, IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
-import { TextBlock } from '../../ui/TextField';
-import { change, removeById, useEditor } from './editorContext';
+import { memo, useDeferredValue, useMemo } from 'react';
+import { DraftBlock } from './DraftText';
+import { change, removeById, useDraft } from './editorContext';
 import classes from './OutcomesEditor.module.css';
 import type { EditStep } from './StepEditor';
 
 interface OutcomesProps {
-  readonly step: Step;
+  readonly readings: readonly StepReading[];
+  readonly outcomes: readonly Outcome[];
   readonly editStep: EditStep;
 }
 
 /** The outcomes in the order in which they are tried; each reads like a sentence. */
-export function OutcomesEditor({ step, editStep }: OutcomesProps) {
+export const OutcomesEditor = memo(function OutcomesEditor({ readings, outcomes, editStep }: OutcomesProps) {
   const add = () =>
     editStep(null, (draft) => {
       draft.outcomes.push(blankOutcome(`o-${nanoid(5)}`) as Draft<Outcome>);
@@ -24,31 +26,30 @@ export function OutcomesEditor({ step, editStep }: OutcomesProps) {
     <section>
       <h2>Outcomes</h2>
       <p className="soft">The first one that holds is taken.</p>
-      {step.outcomes.map((outcome, index) => (
-        <OutcomeEditor key={outcome.id} step={step} outcome={outcome} index={index} editStep={editStep} />
+      {outcomes.map((outcome, index) => (
+        <OutcomeEditor key={outcome.id} readings={readings} outcome={outcome} index={index} editStep={editStep} />
       ))}
       <Button variant="default" mt="xs" onClick={add}>
         Add an outcome
       </Button>
     </section>
   );
-}
+});
 
 type EditOutcome = (field: string | null, recipe: (outcome: Draft<Outcome>) => void) => void;
 
-interface OutcomeProps extends OutcomesProps {
+interface OutcomeProps extends Omit<OutcomesProps, 'outcomes'> {
   readonly outcome: Outcome;
   readonly index: number;
 }
 
-function OutcomeEditor({ step, outcome, index, editStep }: OutcomeProps) {
-  const { plan } = useEditor();
+const OutcomeEditor = memo(function OutcomeEditor({ readings, outcome, index, editStep }: OutcomeProps) {
+  const suspects = useSuspectOptions();
   const edit: EditOutcome = (field, recipe) =>
     editStep(field && `${outcome.id}.${field}`, (draft) => change(draft.outcomes, outcome.id, recipe));
-  const suspects = plan.suspects.map(({ id, name }) => ({ value: id, label: name || id }));
   return (
     <div className={classes.outcome}>
-      {step.readings.map((reading) => (
+      {readings.map((reading) => (
         <Condition key={reading.id} reading={reading} outcome={outcome} edit={edit} />
       ))}
       <MultiSelect
@@ -85,7 +86,7 @@ function OutcomeEditor({ step, outcome, index, editStep }: OutcomeProps) {
         }
       />
       <GoToSelect outcome={outcome} edit={edit} />
-      <TextBlock
+      <DraftBlock
         className={classes.wide}
         label="It means"
         maxLength={1000}
@@ -117,7 +118,7 @@ function OutcomeEditor({ step, outcome, index, editStep }: OutcomeProps) {
       </Group>
     </div>
   );
-}
+});
 
 function Condition({
   reading,
@@ -146,14 +147,7 @@ function Condition({
 }
 
 function GoToSelect({ outcome, edit }: { readonly outcome: Outcome; readonly edit: EditOutcome }) {
-  const { plan } = useEditor();
-  const data = [
-    { group: 'Steps', items: plan.steps.map(({ id, title }) => ({ value: `step:${id}`, label: title || id })) },
-    {
-      group: 'Conclusions',
-      items: plan.conclusions.map(({ id, title }) => ({ value: `conclusion:${id}`, label: title || id })),
-    },
-  ];
+  const data = useGoals();
   return (
     <Select
       label="go to"
@@ -168,6 +162,30 @@ function GoToSelect({ outcome, edit }: { readonly outcome: Outcome; readonly edi
         })
       }
     />
+  );
+}
+
+/** The suspects to choose from; the same list while they stay the same. */
+function useSuspectOptions() {
+  const suspects = useDraft((plan) => plan.suspects);
+  return useMemo(() => suspects.map(({ id, name }) => ({ value: id, label: name || id })), [suspects]);
+}
+
+/** Every step and conclusion that an outcome can lead to. */
+function useGoals() {
+  const steps = useDraft((plan) => plan.steps);
+  const conclusions = useDraft((plan) => plan.conclusions);
+  // A list of 300 steps may be a moment late with a new title.
+  const [laterSteps, laterConclusions] = [useDeferredValue(steps), useDeferredValue(conclusions)];
+  return useMemo(
+    () => [
+      { group: 'Steps', items: laterSteps.map(({ id, title }) => ({ value: `step:${id}`, label: title || id })) },
+      {
+        group: 'Conclusions',
+        items: laterConclusions.map(({ id, title }) => ({ value: `conclusion:${id}`, label: title || id })),
+      },
+    ],
+    [laterSteps, laterConclusions],
   );
 }
 

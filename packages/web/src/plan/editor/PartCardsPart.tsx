@@ -4,10 +4,10 @@ import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
 import { useState } from 'react';
-import { TextBlock, TextLine } from '../../ui/TextField';
 import { wireColourNames } from '../../ui/wireColour';
 import { CommittedInput } from './CommittedInput';
-import { change, removeById, useEditor } from './editorContext';
+import { DraftBlock, DraftLine } from './DraftText';
+import { change, removeById, useDraft, useEdits } from './editorContext';
 import { FaceEditor } from './FaceEditor';
 import { parseId } from './parseFields';
 import classes from './rows.module.css';
@@ -16,7 +16,8 @@ type EditCard = (field: string | null, recipe: (card: Draft<PartCard>) => void) 
 
 /** The part cards of the plan, one open at a time. */
 export function PartCardsPart() {
-  const { plan, edit } = useEditor();
+  const { edit } = useEdits();
+  const plan = useDraft((draft) => draft);
   const [openId, setOpenId] = useState<string | null>(plan.partCards[0]?.id ?? null);
   const card = plan.partCards.find(({ id }) => id === openId);
   const add = () => {
@@ -47,12 +48,12 @@ export function PartCardsPart() {
 }
 
 function CardEditor({ card }: { readonly card: PartCard }) {
-  const { edit } = useEditor();
+  const { edit } = useEdits();
   const editCard: EditCard = (field, recipe) =>
     edit(field && `${card.id}.${field}`, (draft) => change(draft.partCards, card.id, recipe));
   return (
     <Stack>
-      <TextLine
+      <DraftLine
         label="Name"
         maxLength={120}
         value={card.name}
@@ -62,7 +63,7 @@ function CardEditor({ card }: { readonly card: PartCard }) {
           })
         }
       />
-      <TextBlock
+      <DraftBlock
         label="Where it is"
         maxLength={500}
         value={card.place}
@@ -72,7 +73,7 @@ function CardEditor({ card }: { readonly card: PartCard }) {
           })
         }
       />
-      <TextBlock
+      <DraftBlock
         label="How it works"
         description="Markdown"
         minRows={2}
@@ -150,7 +151,7 @@ function ConnectorEditor({ connector, index, editCard }: ConnectorProps) {
             })
           }
         />
-        <TextLine
+        <DraftLine
           label="Name"
           style={{ flex: 1 }}
           maxLength={120}
@@ -232,7 +233,7 @@ function PinRow({ pin, onDelete, onChange }: PinProps) {
           })
         }
       />
-      <TextLine
+      <DraftLine
         aria-label={`What pin ${pin.pin} is for`}
         placeholder="What it is for"
         maxLength={120}
@@ -284,7 +285,7 @@ function Values({ card, editCard }: { readonly card: PartCard; readonly editCard
     });
   return card.values.map(({ name, value }, index) => (
     <Group key={index} wrap="nowrap">
-      <TextLine
+      <DraftLine
         aria-label="Name of the value"
         placeholder="Such as: resistance at 20 °C"
         style={{ flex: 1 }}
@@ -292,7 +293,7 @@ function Values({ card, editCard }: { readonly card: PartCard; readonly editCard
         value={name}
         onText={(text) => editValue(index, 'name', text)}
       />
-      <TextLine
+      <DraftLine
         aria-label={`Value of ${name}`}
         placeholder="Such as: 2.5 kΩ"
         maxLength={120}

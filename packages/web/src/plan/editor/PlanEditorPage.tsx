@@ -1,9 +1,9 @@
 import { ActionIcon, Tabs } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
-import { errorsOf, type Finding, isOpen, type Plan, type PlanVersion } from '@probe-trail/core/plan';
+import { errorsOf, type Finding, isOpen, type PlanVersion } from '@probe-trail/core/plan';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import type { Remote } from 'comlink';
-import { useEffect, useMemo, useState } from 'react';
+import { memo, useEffect, useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { ActionCreators } from 'redux-undo';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -14,12 +14,13 @@ import { ReviewBar } from '../review/ReviewBar';
 import { AboutPart } from './AboutPart';
 import { ConclusionsPart } from './ConclusionsPart';
 import { ConflictNotice } from './ConflictNotice';
-import { draftEdited, draftOpened, selectCanRedo, selectCanUndo, selectDocument } from './draftSlice';
-import { EditorContext, useEdits } from './editorContext';
+import { draftEdited, draftOpened, selectCanRedo, selectCanUndo } from './draftSlice';
+import { EditorContext, useDraft, useEditor } from './editorContext';
 import { FindingsPart } from './FindingsPart';
 import { readKeptDraft } from './keptDraft';
 import { MatrixPart } from './MatrixPart';
 import { PartCardsPart } from './PartCardsPart';
+import type { PlanChange } from './planChange';
 import type { PlanCheck } from './planCheck.worker';
 import { StepsPart } from './StepsPart';
 import { SuspectsPart } from './SuspectsPart';
@@ -52,30 +53,25 @@ export function PlanEditorPage() {
 }
 
 const unchecked: readonly Finding[] = [];
-const askCheck = (worker: Remote<PlanCheck>, plan: Plan) => worker.checkPlan(plan);
+const askCheck = (worker: Remote<PlanCheck>, change: PlanChange) => worker.checkPlan(change);
 
+// Each draws itself anew when what it shows of the draft changes, not with every key.
 const parts = {
-  steps: ['Steps', StepsPart],
-  suspects: ['Suspects', SuspectsPart],
-  matrix: ['Suspects × outcomes', MatrixPart],
-  conclusions: ['Conclusions', ConclusionsPart],
-  cards: ['Part cards', PartCardsPart],
-  about: ['About', AboutPart],
-  findings: ['Plan check', FindingsPart],
+  steps: ['Steps', memo(StepsPart)],
+  suspects: ['Suspects', memo(SuspectsPart)],
+  matrix: ['Suspects × outcomes', memo(MatrixPart)],
+  conclusions: ['Conclusions', memo(ConclusionsPart)],
+  cards: ['Part cards', memo(PartCardsPart)],
+  about: ['About', memo(AboutPart)],
+  findings: ['Plan check', memo(FindingsPart)],
 } as const;
 
 function OpenEditor({ opened }: { readonly opened: PlanVersion }) {
   const saving = useSaving(opened);
-  const plan = useAppSelector(selectDocument) ?? opened.document;
-  const edits = useEdits();
+  const plan = useDraft((draft) => draft);
   const checked = usePlanWorker(plan, askCheck);
   const findings = checked ?? unchecked;
-  const editor = useMemo(
-    () => ({ plan, version: opened.version, ...edits, findings }),
-    [plan, opened.version, edits, findings],
-  );
-  const [search, setSearch] = useSearchParams();
-  const part = search.get('part') ?? 'steps';
+  const editor = useMemo(() => ({ version: opened.version, findings }), [opened.version, findings]);
   return (
     <EditorContext.Provider value={editor}>
       <Page
@@ -84,25 +80,35 @@ function OpenEditor({ opened }: { readonly opened: PlanVersion }) {
         actions={<Actions opened={opened} saving={saving} errors={checked && errorsOf(checked).length} />}
       >
         <ConflictNotice saving={saving} plan={plan} />
-        <Tabs value={part} onChange={(next) => setSearch({ part: next ?? 'steps' })} keepMounted={false}>
-          <Tabs.List mb="md">
-            {Object.entries(parts).map(([value, [name]]) => (
-              <Tabs.Tab key={value} value={value} mih={44} fz="md">
-                {name}
-                {value === 'findings' && ` (${findings.filter(isOpen).length})`}
-              </Tabs.Tab>
-            ))}
-          </Tabs.List>
-          {Object.entries(parts).map(([value, [, Part]]) => (
-            <Tabs.Panel key={value} value={value}>
-              <Part />
-            </Tabs.Panel>
-          ))}
-        </Tabs>
+        <EditorTabs />
       </Page>
     </EditorContext.Provider>
   );
 }
+
+/** The parts of the draft; drawn anew only when the findings change. */
+const EditorTabs = memo(function EditorTabs() {
+  const { findings } = useEditor();
+  const [search, setSearch] = useSearchParams();
+  const part = search.get('part') ?? 'steps';
+  return (
+    <Tabs value={part} onChange={(next) => setSearch({ part: next ?? 'steps' })} keepMounted={false}>
+      <Tabs.List mb="md">
+        {Object.entries(parts).map(([value, [name]]) => (
+          <Tabs.Tab key={value} value={value} mih={44} fz="md">
+            {name}
+            {value === 'findings' && ` (${findings.filter(isOpen).length})`}
+          </Tabs.Tab>
+        ))}
+      </Tabs.List>
+      {Object.entries(parts).map(([value, [, Part]]) => (
+        <Tabs.Panel key={value} value={value}>
+          <Part />
+        </Tabs.Panel>
+      ))}
+    </Tabs>
+  );
+});
 
 interface ActionsProps {
   readonly opened: PlanVersion;

@@ -4,8 +4,9 @@ import { isMeasured, type Spec } from '@probe-trail/core/spec';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
-import { TextLine } from '../../ui/TextField';
+import { memo } from 'react';
 import { CommittedInput } from './CommittedInput';
+import { DraftLine } from './DraftText';
 import { change, removeById } from './editorContext';
 import { parseOpenFormula } from './KindEditors';
 import { parseId } from './parseFields';
@@ -15,12 +16,12 @@ import classes from './StepEditor.module.css';
 import { specKinds, specOfKind } from './specKinds';
 
 interface ReadingsProps {
-  readonly step: Step;
+  readonly readings: readonly StepReading[];
   readonly editStep: EditStep;
 }
 
 /** The readings of a step with their limits. */
-export function ReadingsEditor({ step, editStep }: ReadingsProps) {
+export const ReadingsEditor = memo(function ReadingsEditor({ readings, editStep }: ReadingsProps) {
   const add = () =>
     editStep(null, (draft) => {
       draft.readings.push({
@@ -34,7 +35,7 @@ export function ReadingsEditor({ step, editStep }: ReadingsProps) {
   return (
     <section>
       <h2>Readings</h2>
-      {step.readings.map((reading, index) => (
+      {readings.map((reading, index) => (
         // The id is what can be typed, so it cannot be the key.
         <ReadingEditor key={index} reading={reading} editStep={editStep} />
       ))}
@@ -43,15 +44,21 @@ export function ReadingsEditor({ step, editStep }: ReadingsProps) {
       </Button>
     </section>
   );
-}
+});
 
-function ReadingEditor({ reading, editStep }: { readonly reading: StepReading; readonly editStep: EditStep }) {
+const ReadingEditor = memo(function ReadingEditor({
+  reading,
+  editStep,
+}: {
+  readonly reading: StepReading;
+  readonly editStep: EditStep;
+}) {
   const edit = (field: string | null, recipe: (reading: Draft<StepReading>) => void) =>
     editStep(field && `${reading.id}.${field}`, (draft) => change(draft.readings, reading.id, recipe));
   return (
     <div className={classes.block}>
       <Group align="end" wrap="nowrap">
-        <TextLine
+        <DraftLine
           label="Name of the reading"
           style={{ flex: 1 }}
           maxLength={120}
@@ -115,7 +122,7 @@ function ReadingEditor({ reading, editStep }: { readonly reading: StepReading; r
       />
     </div>
   );
-}
+});
 
 /** Gives a reading another id; the outcomes that ask for it follow. */
 function renameReading({ readings, outcomes }: Draft<Step>, from: string, to: string): void {

@@ -2,9 +2,10 @@ import { Button, Group, MultiSelect, NumberInput, Select, TagsInput } from '@man
 import { type AccessLevel, accessLevels, deleteSteps, isOpen, type Need, type Step } from '@probe-trail/core/plan';
 import { vehicleStates } from '@probe-trail/core/vehicleState';
 import type { Draft } from 'immer';
-import { TextBlock, TextLine } from '../../ui/TextField';
+import { memo, useCallback } from 'react';
 import { StepTalk } from '../review/StepTalk';
-import { change, useEditor } from './editorContext';
+import { DraftBlock, DraftLine } from './DraftText';
+import { change, useDraft, useEditor, useEdits } from './editorContext';
 import { Findings } from './Findings';
 import { HookUpEditor } from './HookUpEditor';
 import { OutcomesEditor } from './OutcomesEditor';
@@ -19,15 +20,19 @@ interface StepProps {
 
 /** Everything of one step, from what it proves to where its outcomes lead. */
 export function StepEditor({ step }: StepProps) {
-  const { plan, version, edit, findings } = useEditor();
-  const editStep: EditStep = (field, recipe) =>
-    edit(field && `${step.id}.${field}`, (draft) => change(draft.steps, step.id, recipe));
+  const { version, findings } = useEditor();
+  const { edit } = useEdits();
+  const planId = useDraft(({ id }) => id);
+  const editStep: EditStep = useCallback(
+    (field, recipe) => edit(field && `${step.id}.${field}`, (draft) => change(draft.steps, step.id, recipe)),
+    [edit, step.id],
+  );
   return (
     <div className={classes.step}>
       <Findings findings={findings.filter((finding) => finding.at.stepId === step.id && isOpen(finding))} />
       <Basics step={step} editStep={editStep} />
       <HookUpEditor hookUp={step.hookUp} editStep={editStep} />
-      <TextBlock
+      <DraftBlock
         label="Instruction"
         description="Markdown"
         minRows={3}
@@ -39,21 +44,12 @@ export function StepEditor({ step }: StepProps) {
           })
         }
       />
-      <TagsInput
-        label="Cautions"
-        description="Enter after each"
-        value={[...step.cautions]}
-        onChange={(cautions) =>
-          editStep(null, (draft) => {
-            draft.cautions = cautions;
-          })
-        }
-      />
-      <ReadingsEditor step={step} editStep={editStep} />
-      <OutcomesEditor step={step} editStep={editStep} />
-      <Effort step={step} editStep={editStep} />
-      <StepActions step={step} />
-      <StepTalk planId={plan.id} version={version} stepId={step.id} />
+      <Cautions cautions={step.cautions} editStep={editStep} />
+      <ReadingsEditor readings={step.readings} editStep={editStep} />
+      <OutcomesEditor readings={step.readings} outcomes={step.outcomes} editStep={editStep} />
+      <Effort effort={step.effort} partCardIds={step.partCardIds} editStep={editStep} />
+      <StepActions stepId={step.id} />
+      <StepTalk planId={planId} version={version} stepId={step.id} />
     </div>
   );
 }
@@ -65,7 +61,7 @@ interface PartProps extends StepProps {
 function Basics({ step, editStep }: PartProps) {
   return (
     <>
-      <TextLine
+      <DraftLine
         label="Title"
         maxLength={160}
         value={step.title}
@@ -75,7 +71,7 @@ function Basics({ step, editStep }: PartProps) {
           })
         }
       />
-      <TextLine
+      <DraftLine
         label="What it proves"
         maxLength={300}
         value={step.proves}
@@ -85,23 +81,52 @@ function Basics({ step, editStep }: PartProps) {
           })
         }
       />
-      <TagsInput
-        label="Vehicle state"
-        description="What must be; such as ignition: on, or buses: asleep (120 s) where it must settle"
-        data={knownStates}
-        value={step.needs.map(({ what, is, settleSeconds }) =>
-          settleSeconds === null ? `${what}: ${is}` : `${what}: ${is} (${settleSeconds} s)`,
-        )}
-        onChange={(tags) =>
-          editStep(null, (draft) => {
-            draft.needs = tags.map(toNeed);
-          })
-        }
-        acceptValueOnBlur
-      />
+      <Needs needs={step.needs} editStep={editStep} />
     </>
   );
 }
+
+interface CautionsProps extends Pick<Step, 'cautions'> {
+  readonly editStep: EditStep;
+}
+
+const Cautions = memo(function Cautions({ cautions, editStep }: CautionsProps) {
+  return (
+    <TagsInput
+      label="Cautions"
+      description="Enter after each"
+      value={[...cautions]}
+      onChange={(next) =>
+        editStep(null, (draft) => {
+          draft.cautions = next;
+        })
+      }
+    />
+  );
+});
+
+interface NeedsProps extends Pick<Step, 'needs'> {
+  readonly editStep: EditStep;
+}
+
+const Needs = memo(function Needs({ needs, editStep }: NeedsProps) {
+  return (
+    <TagsInput
+      label="Vehicle state"
+      description="What must be; such as ignition: on, or buses: asleep (120 s) where it must settle"
+      data={knownStates}
+      value={needs.map(({ what, is, settleSeconds }) =>
+        settleSeconds === null ? `${what}: ${is}` : `${what}: ${is} (${settleSeconds} s)`,
+      )}
+      onChange={(tags) =>
+        editStep(null, (draft) => {
+          draft.needs = tags.map(toNeed);
+        })
+      }
+      acceptValueOnBlur
+    />
+  );
+});
 
 const knownStates = Object.entries(vehicleStates).flatMap(([what, { choices }]) =>
   choices.map((is) => `${what}: ${is}`),
@@ -118,8 +143,12 @@ function toNeed(tag: string): Need {
 
 const accessOptions = Object.entries(accessLevels).map(([value, label]) => ({ value, label }));
 
-function Effort({ step, editStep }: PartProps) {
-  const { plan } = useEditor();
+interface EffortProps extends Pick<Step, 'effort' | 'partCardIds'> {
+  readonly editStep: EditStep;
+}
+
+const Effort = memo(function Effort({ effort, partCardIds, editStep }: EffortProps) {
+  const partCards = useDraft((plan) => plan.partCards);
   return (
     <div className={classes.columns}>
       <NumberInput
@@ -128,7 +157,7 @@ function Effort({ step, editStep }: PartProps) {
         min={0}
         max={2000}
         allowNegative={false}
-        value={step.effort.minutes}
+        value={effort.minutes}
         onChange={(minutes) =>
           typeof minutes === 'number' &&
           editStep('minutes', (draft) => {
@@ -139,7 +168,7 @@ function Effort({ step, editStep }: PartProps) {
       <Select
         label="Access"
         data={accessOptions}
-        value={step.effort.access}
+        value={effort.access}
         allowDeselect={false}
         onChange={(access) =>
           access &&
@@ -150,7 +179,7 @@ function Effort({ step, editStep }: PartProps) {
       />
       <TagsInput
         label="Tools"
-        value={[...step.effort.tools]}
+        value={[...effort.tools]}
         onChange={(tools) =>
           editStep(null, (draft) => {
             draft.effort.tools = tools;
@@ -159,8 +188,8 @@ function Effort({ step, editStep }: PartProps) {
       />
       <MultiSelect
         label="On the shelf"
-        data={plan.partCards.map(({ id, name }) => ({ value: id, label: name || id }))}
-        value={[...step.partCardIds]}
+        data={partCards.map(({ id, name }) => ({ value: id, label: name || id }))}
+        value={[...partCardIds]}
         onChange={(ids) =>
           editStep(null, (draft) => {
             draft.partCardIds = ids;
@@ -169,25 +198,26 @@ function Effort({ step, editStep }: PartProps) {
       />
     </div>
   );
-}
+});
 
-function StepActions({ step }: StepProps) {
-  const { plan, edit, rework } = useEditor();
+function StepActions({ stepId }: { readonly stepId: string }) {
+  const { edit, rework } = useEdits();
+  const isFirst = useDraft((plan) => plan.startStepId === stepId);
   return (
     <Group>
-      {plan.startStepId !== step.id && (
+      {!isFirst && (
         <Button
           variant="default"
           onClick={() =>
             edit(null, (draft) => {
-              draft.startStepId = step.id;
+              draft.startStepId = stepId;
             })
           }
         >
           Make it the first step
         </Button>
       )}
-      <Button variant="subtle" color="gray" onClick={() => rework((draft) => deleteSteps(draft, new Set([step.id])))}>
+      <Button variant="subtle" color="gray" onClick={() => rework((draft) => deleteSteps(draft, new Set([stepId])))}>
         Delete this step
       </Button>
     </Group>

@@ -1,12 +1,12 @@
 import { Button, SegmentedControl } from '@mantine/core';
 import type { Walk } from '@probe-trail/core/evidence';
-import { addStepAfter, blankStep, type Step } from '@probe-trail/core/plan';
+import { addStepAfter, blankStep, type Plan, type Step } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { type OnTheWay, waysTo } from '../map/mapGraph';
 import { PlanMap } from '../map/PlanMap';
-import { useEditor } from './editorContext';
+import { useDraft, useEditor, useEdits } from './editorContext';
 import { MapBar, type MapFocus } from './MapBar';
 import { MapEnds } from './MapEnds';
 import { StepEditor } from './StepEditor';
@@ -19,62 +19,95 @@ const nothing: ReadonlySet<string> = new Set();
 
 /** The steps: the plan as a map, and the chosen step open beside it. */
 export function StepsPart() {
-  const { plan, findings } = useEditor();
   const [search, setSearch] = useSearchParams();
   // The address follows; keys that come faster than it go on from what is chosen.
-  const [stepId, setStepId] = useState(search.get('step') ?? plan.startStepId);
-  const step = plan.steps.find(({ id }) => id === stepId) ?? plan.steps[0];
-  const [selected, setSelected] = useState(nothing);
-  const [folded, setFolded] = useState(nothing);
-  const [focus, setFocus] = useState<MapFocus | undefined>();
-  const [wanted, setWanted] = useState('');
-  const choose = (id: string) => {
-    setStepId(id);
-    setSearch({ part: 'steps', step: id }, { replace: true });
-    setSelected(new Set([id]));
-  };
-  const edits = useMapEdits({ chosen: step, selected, choose, setSelected, folded, setFolded });
-  // The map follows a moment after what is typed beside it.
-  const shown = useDeferredValue(plan);
+  const [stepId, setStepId] = useState<string | undefined>(search.get('step') ?? undefined);
+  const step = useDraft(({ steps, startStepId }) => steps.find(({ id }) => id === (stepId ?? startStepId)) ?? steps[0]);
   const [walk, setWalk] = useState<Walk | undefined>();
-  const lit = useMemo(
-    () => (walk ? wayOf(walk) : focus && waysTo(shown, conclusionsOf(shown, focus))),
-    [shown, focus, walk],
+  const [selected, setSelected] = useState(nothing);
+  const choose = useCallback(
+    (id: string) => {
+      setStepId(id);
+      setSearch({ part: 'steps', step: id }, { replace: true });
+      setSelected(new Set([id]));
+    },
+    [setSearch],
   );
-  const found = useMemo(() => findSteps(shown, wanted), [shown, wanted]);
   if (!step) return <FirstStep onAdded={choose} />;
   return (
     <div className={classes.bench}>
-      <div className={classes.left}>
-        <MapBar
-          edits={edits}
-          chosen={step}
-          focus={focus}
-          onFocus={setFocus}
-          wanted={wanted}
-          onWanted={setWanted}
-          found={found}
-          onChoose={choose}
-        />
-        <div className={classes.map}>
-          <PlanMap
-            plan={shown}
-            findings={findings}
-            chosenId={step.id}
-            onChoose={choose}
-            selected={selected}
-            onSelect={setSelected}
-            folded={folded}
-            lit={lit}
-            found={found}
-            onLeadTo={edits.lead}
-            onKey={edits.onKey}
-            onClipboard={(what, clipboard) => edits[what](clipboard)}
-          />
-        </div>
-        <MapEnds plan={plan} focus={focus} onFocus={setFocus} />
-      </div>
+      <MapSide step={step} selected={selected} onSelect={setSelected} onChoose={choose} walk={walk} />
       <Beside step={step} walk={walk} onWalk={setWalk} />
+    </div>
+  );
+}
+
+interface MapSideProps {
+  readonly step: Step;
+  readonly selected: ReadonlySet<string>;
+  readonly onSelect: (stepIds: ReadonlySet<string>) => void;
+  readonly onChoose: (stepId: string) => void;
+  /** The walk that is shown alone. */
+  readonly walk: Walk | undefined;
+}
+
+/** The map with what can be done on it. */
+function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
+  const { findings } = useEditor();
+  const [folded, setFolded] = useState(nothing);
+  const [focus, setFocus] = useState<MapFocus | undefined>();
+  const [wanted, setWanted] = useState('');
+  const { actions, says, marked } = useMapEdits({
+    chosen: step,
+    selected,
+    choose: onChoose,
+    setSelected: onSelect,
+    folded,
+    setFolded,
+  });
+  // The map follows a moment after what is typed beside it.
+  const plan = useDeferredValue(useDraft((draft) => draft));
+  const lit = useMemo(
+    () => (walk ? wayOf(walk) : focus && waysTo(plan, conclusionsOf(plan, focus))),
+    [plan, focus, walk],
+  );
+  const found = useMemo(() => findSteps(plan, wanted), [plan, wanted]);
+  const onClipboard = useCallback(
+    (what: 'copy' | 'cut' | 'paste', clipboard: DataTransfer) => actions[what](clipboard),
+    [actions],
+  );
+  return (
+    <div className={classes.left}>
+      <MapBar
+        edits={actions}
+        says={says}
+        marked={marked}
+        chosenId={step.id}
+        outcomes={step.outcomes}
+        focus={focus}
+        onFocus={setFocus}
+        wanted={wanted}
+        onWanted={setWanted}
+        found={found}
+        onChoose={onChoose}
+      />
+      <div className={classes.map}>
+        <PlanMap
+          plan={plan}
+          findings={findings}
+          chosenId={step.id}
+          onChoose={onChoose}
+          selected={selected}
+          onSelect={onSelect}
+          folded={folded}
+          lit={lit}
+          found={found}
+          onLeadTo={actions.lead}
+          onKey={actions.onKey}
+          onClipboard={onClipboard}
+        />
+      </div>
+      <MapEnds focus={focus} onFocus={setFocus} />
     </div>
   );
 }
@@ -118,7 +151,7 @@ const wayOf = ({ waymarks }: Walk): OnTheWay => ({
 });
 
 function FirstStep({ onAdded }: { readonly onAdded: (stepId: string) => void }) {
-  const { rework } = useEditor();
+  const { rework } = useEdits();
   const add = () => {
     const id = `step-${nanoid(6)}`;
     rework((plan) => addStepAfter(plan, undefined, blankStep(id, 'New step')));
@@ -134,7 +167,7 @@ function FirstStep({ onAdded }: { readonly onAdded: (stepId: string) => void }) 
   );
 }
 
-function conclusionsOf({ conclusions }: ReturnType<typeof useEditor>['plan'], focus: MapFocus): ReadonlySet<string> {
+function conclusionsOf({ conclusions }: Plan, focus: MapFocus): ReadonlySet<string> {
   return new Set(
     focus.kind === 'conclusion'
       ? [focus.id]
@@ -143,7 +176,7 @@ function conclusionsOf({ conclusions }: ReturnType<typeof useEditor>['plan'], fo
 }
 
 /** Steps that speak of what is wanted: in their words, or at a pin such as C31·2. */
-function findSteps({ steps }: ReturnType<typeof useEditor>['plan'], wanted: string): ReadonlySet<string> {
+function findSteps({ steps }: Plan, wanted: string): ReadonlySet<string> {
   const words = wanted.trim().toLowerCase();
   if (words === '') return nothing;
   return new Set(

@@ -3,9 +3,9 @@ import type { Suspect } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
-import { TextBlock, TextLine } from '../../ui/TextField';
 import { CommittedInput } from './CommittedInput';
-import { change, removeById, useEditor } from './editorContext';
+import { DraftBlock, DraftLine } from './DraftText';
+import { change, removeById, useDraft, useEditor, useEdits } from './editorContext';
 import { Findings } from './Findings';
 import { parseWeight } from './parseFields';
 import classes from './rows.module.css';
@@ -25,7 +25,8 @@ const kindOptions = Object.entries(kinds).map(([value, label]) => ({ value, labe
 
 /** Everything that can be the cause, how often it is, and what mends it. */
 export function SuspectsPart() {
-  const { plan, edit } = useEditor();
+  const { edit } = useEdits();
+  const plan = useDraft((draft) => draft);
   const add = () =>
     edit(null, (draft) => {
       draft.suspects.push({
@@ -51,14 +52,15 @@ export function SuspectsPart() {
 }
 
 function SuspectRow({ suspect }: { readonly suspect: Suspect }) {
-  const { edit, findings } = useEditor();
+  const { findings } = useEditor();
+  const { edit } = useEdits();
   const editSuspect = (field: string | null, recipe: (suspect: Draft<Suspect>) => void) =>
     edit(field && `${suspect.id}.${field}`, (draft) => change(draft.suspects, suspect.id, recipe));
   return (
     <div className={classes.row}>
       <Findings findings={findings.filter(({ at }) => at.suspectId === suspect.id && !at.stepId)} />
       <div className={classes.suspect}>
-        <TextLine
+        <DraftLine
           label="Name"
           maxLength={120}
           value={suspect.name}
@@ -97,7 +99,7 @@ function SuspectRow({ suspect }: { readonly suspect: Suspect }) {
         >
           <IconTrash size={20} />
         </ActionIcon>
-        <TextBlock
+        <DraftBlock
           label="Repair"
           maxLength={2000}
           value={suspect.repair}
@@ -107,7 +109,7 @@ function SuspectRow({ suspect }: { readonly suspect: Suspect }) {
             })
           }
         />
-        <TextBlock
+        <DraftBlock
           label="After the repair"
           maxLength={2000}
           value={suspect.afterRepair}

@@ -1,14 +1,14 @@
 import { Button, Group, Switch } from '@mantine/core';
 import type { Step } from '@probe-trail/core/plan';
 import { useState } from 'react';
-import { useEditor } from './editorContext';
+import { useDraft } from './editorContext';
 import classes from './StepsPart.module.css';
 
 /** The draft from the chosen step on, as a technician sees it: on a page of its own, so that it takes a phone's size. */
 export function TryFrame({ step }: { readonly step: Step }) {
-  const { plan } = useEditor();
   const [isPhone, setIsPhone] = useState(true);
-  const address = `/plans/${plan.id}/try?from=${step.id}`;
+  const planId = useDraft(({ id }) => id);
+  const address = `/plans/${planId}/try?from=${step.id}`;
   return (
     <div className={classes.frame}>
       <Group justify="space-between">

@@ -4,7 +4,7 @@ import { indexPlan, letterOf, type Plan } from '@probe-trail/core/plan';
 import { useMemo, useState } from 'react';
 import { sayCount } from '../../ui/sayCount';
 import { Waiting } from '../../ui/Wait';
-import { useEditor } from './editorContext';
+import { useDraft } from './editorContext';
 import { useWalks } from './useWalks';
 import classes from './WalksPanel.module.css';
 
@@ -16,7 +16,7 @@ interface PanelProps {
 
 /** Every way through the plan: what each conclusion takes, and the walks one by one. */
 export function WalksPanel({ chosen, onChoose }: PanelProps) {
-  const { plan } = useEditor();
+  const plan = useDraft((draft) => draft);
   const walks = useWalks(plan);
   if (!walks) return <Waiting />;
   if (walks.listed.length === 0)

@@ -5,8 +5,8 @@ import type { ChoiceSpec, Zone, ZonesSpec } from '@probe-trail/core/spec';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
 import { LimitRuler } from '../../ui/LimitRuler';
-import { TextLine } from '../../ui/TextField';
 import { CommittedInput } from './CommittedInput';
+import { DraftLine } from './DraftText';
 import { parseLimit } from './parseFields';
 import { type ChangeSpec, UnitInput } from './SpecEditor';
 import classes from './StepEditor.module.css';
@@ -64,14 +64,14 @@ interface ZoneRowProps {
 function ZoneRow({ zone, canDelete, onDelete, onChange }: ZoneRowProps) {
   return (
     <div className={classes.zone}>
-      <TextLine
+      <DraftLine
         aria-label="Name"
         placeholder="Name"
         maxLength={60}
         value={zone.name}
         onText={(name) => onChange('name', { name })}
       />
-      <TextLine
+      <DraftLine
         aria-label={`Meaning of ${zone.name}`}
         placeholder="What it says about the vehicle"
         maxLength={500}

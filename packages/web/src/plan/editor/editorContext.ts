@@ -2,7 +2,7 @@ import type { Finding, Plan } from '@probe-trail/core/plan';
 import { type Draft, produce } from 'immer';
 import { createContext, useContext, useMemo } from 'react';
 import { useStore } from 'react-redux';
-import type { RootState } from '../../app/store';
+import { type RootState, useAppSelector } from '../../app/store';
 import { draftEdited, selectDocument } from './draftSlice';
 
 /** Changes the draft; edits in a row with the same `group` are undone as one. */
@@ -14,10 +14,35 @@ export type ReworkPlan = (rework: (plan: Plan) => Plan) => void;
 interface Edits {
   readonly edit: EditPlan;
   readonly rework: ReworkPlan;
+  /** The draft as it stands now; what is shown follows it by `useDraft`. */
+  readonly read: () => Plan;
 }
 
-export interface Editor extends Edits {
-  readonly plan: Plan;
+/** The two ways to change the draft. They stay the same functions whatever is written. */
+export function useEdits(): Edits {
+  const store = useStore<RootState>();
+  return useMemo(() => {
+    const read = () => selectDocument(store.getState()) as Plan;
+    const put = (group: string | null, next: (plan: Plan) => Plan) => {
+      store.dispatch(draftEdited({ document: next(read()), group }));
+    };
+    return {
+      edit: (group, recipe) => put(group, (plan) => produce(plan as Draft<Plan>, recipe) as Plan),
+      rework: (rework) => put(null, rework),
+      read,
+    };
+  }, [store]);
+}
+
+/**
+ * A part of the draft; only below the editor's page, where one is open. Drawn anew only when that part is another: in a plan of 300 steps
+ * most of them are not.
+ */
+export const useDraft = <T>(select: (plan: Plan) => T): T =>
+  useAppSelector((state) => select(selectDocument(state) as Plan));
+
+/** What is known of the draft besides itself. */
+export interface Editor {
   /** The version that is being written. */
   readonly version: number;
   readonly findings: readonly Finding[];
@@ -25,26 +50,11 @@ export interface Editor extends Edits {
 
 export const EditorContext = createContext<Editor | undefined>(undefined);
 
-/** The draft being edited; only below the editor's page. */
+/** The version and the findings of the draft; only below the editor's page. */
 export function useEditor(): Editor {
   const editor = useContext(EditorContext);
   if (!editor) throw new Error('useEditor stands outside the editor');
   return editor;
-}
-
-/** The two ways to change the draft. They stay the same functions whatever is written. */
-export function useEdits(): Edits {
-  const store = useStore<RootState>();
-  return useMemo(() => {
-    const put = (group: string | null, next: (plan: Plan) => Plan) => {
-      const document = selectDocument(store.getState());
-      if (document) store.dispatch(draftEdited({ document: next(document), group }));
-    };
-    return {
-      edit: (group, recipe) => put(group, (plan) => produce(plan as Draft<Plan>, recipe) as Plan),
-      rework: (rework) => put(null, rework),
-    };
-  }, [store]);
 }
 
 /** The item of that id in a draft, to be changed by the recipe; a missing one is left alone. */

@@ -1,19 +1,32 @@
 import { countWalks, effortByConclusion, effortOf, listWalks } from '@probe-trail/core/evidence';
 import { checkPlan, type Plan } from '@probe-trail/core/plan';
 import { expose } from 'comlink';
+import { type PlanChange, withChange } from './planChange';
 
 /** How many walks are listed; more than that nobody reads. */
 const listedWalks = 1000;
 
-const allWalks = (plan: Plan) => ({
-  count: countWalks(plan),
-  effort: effortOf(plan),
-  ends: effortByConclusion(plan),
-  listed: listWalks(plan, listedWalks),
-});
+let plan: Plan | undefined;
 
-/** What is computed of a whole plan, away from the thread in which the author writes. */
-const planCheck = { checkPlan, allWalks };
+/** What is computed of a whole draft, away from the thread in which the author writes. Each call brings what has changed since the last. */
+const planCheck = {
+  checkPlan: (change: PlanChange) => checkPlan(changed(change)),
+  allWalks: (change: PlanChange) => {
+    const draft = changed(change);
+    return {
+      count: countWalks(draft),
+      effort: effortOf(draft),
+      ends: effortByConclusion(draft),
+      listed: listWalks(draft, listedWalks),
+    };
+  },
+};
+
+function changed(change: PlanChange): Plan {
+  plan = withChange(plan, change);
+  return plan;
+}
+
 export type PlanCheck = typeof planCheck;
-export type AllWalks = ReturnType<typeof allWalks>;
+export type AllWalks = ReturnType<PlanCheck['allWalks']>;
 expose(planCheck);

@@ -10,8 +10,8 @@ import {
   type Step,
 } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
-import { type KeyboardEvent, useState } from 'react';
-import { useEditor } from './editorContext';
+import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useEdits } from './editorContext';
 
 interface MapState {
   readonly chosen: Step | undefined;
@@ -22,11 +22,11 @@ interface MapState {
   readonly setFolded: (stepIds: ReadonlySet<string>) => void;
 }
 
-export type MapEdits = ReturnType<typeof useMapEdits>;
+export type MapActions = ReturnType<typeof useMapEdits>['actions'];
 
 /** What can be done to the steps on the map, by buttons, by dragging and by keys. */
 export function useMapEdits({ chosen, selected, choose, setSelected, folded, setFolded }: MapState) {
-  const { plan, rework } = useEditor();
+  const { read, rework } = useEdits();
   const [says, setSays] = useState<string | undefined>();
   const marked = selected.size > 0 ? selected : new Set(chosen ? [chosen.id] : []);
 
@@ -38,7 +38,7 @@ export function useMapEdits({ chosen, selected, choose, setSelected, folded, set
     choose(step.id);
   };
   const remove = () => {
-    const left = plan.steps.find(({ id }) => !marked.has(id));
+    const left = read().steps.find(({ id }) => !marked.has(id));
     rework((draft) => deleteSteps(draft, marked));
     setSays(
       marked.size === 1
@@ -49,7 +49,7 @@ export function useMapEdits({ chosen, selected, choose, setSelected, folded, set
     if (left) choose(left.id);
   };
   const copy = (clipboard?: DataTransfer) => {
-    const text = JSON.stringify(copySteps(plan, marked));
+    const text = JSON.stringify(copySteps(read(), marked));
     // The browser's own clipboard is closed to a page that came over plain HTTP, but for its keys.
     clipboard?.setData('text/plain', text);
     localStorage.setItem(copiedKey, text);
@@ -62,7 +62,7 @@ export function useMapEdits({ chosen, selected, choose, setSelected, folded, set
   const paste = (clipboard?: DataTransfer) => {
     const copied = readCopiedSteps(clipboard?.getData('text/plain') || (localStorage.getItem(copiedKey) ?? ''));
     if (!copied.ok) return setSays(copied.problem);
-    const pasted = pasteSteps(plan, copied.value);
+    const pasted = pasteSteps(read(), copied.value);
     rework(() => pasted.plan);
     const [first] = pasted.stepIds;
     if (first) choose(first);
@@ -84,14 +84,31 @@ export function useMapEdits({ chosen, selected, choose, setSelected, folded, set
     const withControl = event.ctrlKey || event.metaKey;
     const outcome = /^[1-9]$/.test(event.key) ? chosen?.outcomes[Number(event.key) - 1] : undefined;
     const does: Readonly<Record<string, () => void>> = withControl
-      ? { a: () => setSelected(new Set(plan.steps.map(({ id }) => id))) }
+      ? { a: () => setSelected(new Set(read().steps.map(({ id }) => id))) }
       : { a: () => add(), f: fold, Delete: remove, ...(outcome && { [event.key]: () => add(outcome.id) }) };
     const run = does[event.key];
     if (!run) return;
     event.preventDefault();
     run();
   };
-  return { add, remove, copy, cut, paste, fold, lead, onKey, says, marked: marked.size };
+  return { actions: useSteady({ add, remove, copy, cut, paste, fold, lead, onKey }), says, marked: marked.size };
 }
 
 const copiedKey = 'probe-trail-copied-steps';
+
+type Actions = Readonly<Record<string, (...given: never[]) => void>>;
+
+/** The same functions for good, each doing what the newest of its name does: what they are given to need not be drawn anew. */
+function useSteady<All extends Actions>(actions: All): All {
+  const latest = useRef(actions);
+  useLayoutEffect(() => {
+    latest.current = actions;
+  });
+  return useMemo(
+    () =>
+      Object.fromEntries(
+        Object.keys(latest.current).map((name) => [name, (...given: never[]) => latest.current[name]?.(...given)]),
+      ) as All,
+    [],
+  );
+}

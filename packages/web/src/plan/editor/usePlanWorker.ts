@@ -1,6 +1,7 @@
 import type { Plan } from '@probe-trail/core/plan';
 import { type Remote, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
+import { changeSince, type PlanChange } from './planChange';
 import type { PlanCheck } from './planCheck.worker';
 
 /**
@@ -11,12 +12,13 @@ import type { PlanCheck } from './planCheck.worker';
  */
 export function usePlanWorker<T>(
   plan: Plan,
-  ask: (worker: Remote<PlanCheck>, plan: Plan) => Promise<T>,
+  ask: (worker: Remote<PlanCheck>, change: PlanChange) => Promise<T>,
 ): T | undefined {
   const [result, setResult] = useState<T | undefined>();
   const worker = useRef<Remote<PlanCheck> | undefined>(undefined);
   const waiting = useRef<Plan | undefined>(undefined);
   const isBusy = useRef(false);
+  const sent = useRef<Plan | undefined>(undefined);
 
   useEffect(() => {
     const thread = new Worker(new URL('./planCheck.worker.ts', import.meta.url), { type: 'module' });
@@ -24,6 +26,7 @@ export function usePlanWorker<T>(
     return () => {
       thread.terminate();
       worker.current = undefined;
+      sent.current = undefined;
       isBusy.current = false;
     };
   }, []);
@@ -35,7 +38,12 @@ export function usePlanWorker<T>(
       isBusy.current = true;
       for (let next = waiting.current; next && worker.current; next = waiting.current) {
         waiting.current = undefined;
-        setResult(await ask(worker.current, next));
+        const from = performance.now();
+        const change = changeSince(sent.current, next);
+        sent.current = next;
+        const answer = await ask(worker.current, change);
+        performance.measure('plan worked through', { start: from });
+        setResult(answer);
       }
       isBusy.current = false;
     };

@@ -1,9 +1,10 @@
 import type { Plan } from '@probe-trail/core/plan';
 import type { Remote } from 'comlink';
+import type { PlanChange } from './planChange';
 import type { AllWalks, PlanCheck } from './planCheck.worker';
 import { usePlanWorker } from './usePlanWorker';
 
-const askWalks = (worker: Remote<PlanCheck>, plan: Plan) => worker.allWalks(plan);
+const askWalks = (worker: Remote<PlanCheck>, change: PlanChange) => worker.allWalks(change);
 
 /** All walks of the draft, counted and the first ones listed, as they are after the last edit. */
 export const useWalks = (plan: Plan): AllWalks | undefined => usePlanWorker(plan, askWalks);

@@ -2,12 +2,13 @@ import { Button, FileButton, Modal } from '@mantine/core';
 import { comparePlans, type Plan } from '@probe-trail/core/plan';
 import { useState } from 'react';
 import { Notice } from '../../ui/Notice';
-import { useEditor } from '../editor/editorContext';
+import { useDraft, useEdits } from '../editor/editorContext';
 import { Differences } from '../review/Differences';
 
 /** Limits from a spreadsheet in place of those of the draft; what changes is shown first. */
 export function TakeInLimits() {
-  const { plan, rework } = useEditor();
+  const { rework } = useEdits();
+  const plan = useDraft((draft) => draft);
   const [next, setNext] = useState<Plan | undefined>();
   const [problem, setProblem] = useState<string | undefined>();
   const read = async (file: File) => {

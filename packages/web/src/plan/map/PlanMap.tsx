@@ -12,7 +12,7 @@ import {
 } from '@xyflow/react';
 import '@xyflow/react/dist/base.css';
 import type { Finding, Plan } from '@probe-trail/core/plan';
-import { type ClipboardEvent, type KeyboardEvent, useEffect, useMemo, useRef } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, memo, useEffect, useMemo, useRef } from 'react';
 import { Waiting } from '../../ui/Wait';
 import type { MapLayout, Point } from './layoutMap';
 import { type MapGraph, mapGraph, type OnTheWay, withFindings } from './mapGraph';
@@ -46,13 +46,13 @@ interface MapProps {
 }
 
 /** The plan as a map: signposts and the ways between them; to be panned, zoomed and walked with the arrow keys. */
-export function PlanMap(props: MapProps) {
+export const PlanMap = memo(function PlanMap(props: MapProps) {
   return (
     <ReactFlowProvider>
       <LaidMap {...props} />
     </ReactFlowProvider>
   );
-}
+});
 
 const nodeTypes = { step: Signpost };
 const edgeTypes = { way: WayLine };
@@ -76,6 +76,8 @@ function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onCho
   const nodes = useNodes({ graph, layout, isEditable: onLeadTo !== undefined, ...props });
   const edges = useEdges(graph, layout, props.lit);
   const area = useRef<HTMLElement>(null);
+  // While it moves, the drawn map is moved as it is; drawn anew, sharp, when it stands.
+  const moving = (isMoving: boolean) => () => area.current?.toggleAttribute('data-moving', isMoving);
   useShown(area, layout, chosenId);
 
   const onNodesChange = (changes: NodeChange<SignpostNode>[]) => {
@@ -83,8 +85,11 @@ function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onCho
     for (const change of changes) if (change.type === 'select') next[change.selected ? 'add' : 'delete'](change.id);
     if (onSelect && changes.some(({ type }) => type === 'select')) onSelect(next);
   };
+  // The step that has the focus goes: the map itself holds it until the next one is there, so that no key is lost.
+  const holdFocus = () => area.current?.focus();
   const onKeyDown = (event: KeyboardEvent) => {
     const direction = directions[event.key];
+    if (event.key === 'Delete') holdFocus();
     if (!direction || event.ctrlKey || event.metaKey || event.altKey) return onKey?.(event);
     event.preventDefault();
     const next = chosenId === undefined ? graph.steps[0]?.id : stepBeside(graph, layout, chosenId, direction);
@@ -95,6 +100,7 @@ function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onCho
   };
   const clip = (what: 'copy' | 'cut' | 'paste') => (event: ClipboardEvent) => {
     event.preventDefault();
+    if (what === 'cut') holdFocus();
     onClipboard?.(what, event.clipboardData);
   };
   const connect = ({ source, sourceHandle, target }: Connection) => {
@@ -104,6 +110,7 @@ function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onCho
     <section
       ref={area}
       className={classes.map}
+      tabIndex={-1}
       aria-label="Map of the plan"
       onKeyDown={onKeyDown}
       onCopy={clip('copy')}
@@ -124,6 +131,8 @@ function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onCho
         onlyRenderVisibleElements
         minZoom={0.08}
         maxZoom={1.5}
+        onMoveStart={moving(true)}
+        onMoveEnd={moving(false)}
         onNodesChange={onNodesChange}
         onNodeClick={(event, { id }) => !event.shiftKey && onChoose(id)}
         edgesReconnectable={onLeadTo !== undefined}
@@ -181,9 +190,21 @@ function useNodes({
   isEditable,
 }: NodesProps) {
   const steps = useMemo(() => withFindings(graph.steps, findings), [graph, findings]);
-  return useMemo(
-    () =>
-      steps.flatMap((step): SignpostNode[] => {
+  // A node that says what it said before stays the same object: of 300 the library then looks at one.
+  const known = useRef(new Map<string, { readonly says: string; readonly node: SignpostNode }>());
+  return useMemo(() => {
+    const before = known.current;
+    known.current = new Map();
+    return nodesOf().map((node) => {
+      const says = JSON.stringify({ ...node, data: { ...node.data, lit: undefined } });
+      const old = before.get(node.id);
+      const kept = old?.says === says && old.node.data.lit === node.data.lit ? old : { says, node };
+      known.current.set(node.id, kept);
+      return kept.node;
+    });
+
+    function nodesOf(): SignpostNode[] {
+      return steps.flatMap((step): SignpostNode[] => {
         const position = layout.steps.get(step.id);
         if (!position) return [];
         return [
@@ -206,9 +227,9 @@ function useNodes({
             },
           },
         ];
-      }),
-    [steps, layout, chosenId, selected, lit, found, isEditable],
-  );
+      });
+    }
+  }, [steps, layout, chosenId, selected, lit, found, isEditable]);
 }
 
 // Said to the library instead of measured by it: steps outside the picture are not drawn, and their ways are.
@@ -253,10 +274,13 @@ const firstZoom = 0.75;
 function useShown(area: React.RefObject<HTMLElement | null>, layout: MapLayout, chosenId: string | undefined) {
   const { setCenter, setViewport, getZoom, screenToFlowPosition } = useReactFlow();
   const shown = useRef<string | undefined>(undefined);
+  const hasFocus = useFocusInside(area);
   useEffect(() => {
     const at = layout.steps.get(chosenId ?? '');
     const box = area.current?.getBoundingClientRect();
     if (!at || !box || shown.current === chosenId) return;
+    // The step that has the focus may leave the picture; the map holds it until the chosen one is drawn.
+    if (hasFocus.current) area.current?.focus();
     // At first at the upper edge: what follows is what one wants to see.
     if (shown.current === undefined)
       void setViewport({
@@ -267,12 +291,24 @@ function useShown(area: React.RefObject<HTMLElement | null>, layout: MapLayout, 
     else if (!isInside(at, screenToFlowPosition, box))
       void setCenter(at.x + signpostWidth / 2, at.y + headHeight, { zoom: getZoom() });
     shown.current = chosenId;
-    // A step that comes into the picture is drawn first; then it can have the focus.
-    if (area.current?.contains(document.activeElement))
+    if (hasFocus.current)
       requestAnimationFrame(() =>
         area.current?.querySelector<HTMLElement>(`[data-step="${CSS.escape(chosenId ?? '')}"]`)?.focus(),
       );
-  }, [area, layout, chosenId, setCenter, setViewport, getZoom, screenToFlowPosition]);
+  }, [area, layout, chosenId, hasFocus, setCenter, setViewport, getZoom, screenToFlowPosition]);
+}
+
+/** Whether the map had the focus last: a step that is deleted takes it away without giving it to anything else. */
+function useFocusInside(area: React.RefObject<HTMLElement | null>) {
+  const hasFocus = useRef(false);
+  useEffect(() => {
+    const note = ({ target }: FocusEvent) => {
+      hasFocus.current = target instanceof Node && area.current?.contains(target) === true;
+    };
+    document.addEventListener('focusin', note);
+    return () => document.removeEventListener('focusin', note);
+  }, [area]);
+  return hasFocus;
 }
 
 function isInside({ x, y }: Point, toFlow: (at: Point) => Point, box: DOMRect): boolean {

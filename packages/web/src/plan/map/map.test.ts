@@ -1,8 +1,11 @@
 import type { Plan } from '@probe-trail/core/plan';
 import { blankOutcome, blankPlan, blankStep } from '@probe-trail/core/plan';
 import { expect } from 'chai';
+import type { MapLayout } from './layoutMap';
 import { mapGraph, waysTo, withFindings } from './mapGraph';
-import { armMiddle, heightOf } from './signpost';
+import { placeSegments } from './placeSegments';
+import { type Segment, segmentsOf } from './segments';
+import { armMiddle, heightOf, inlet } from './signpost';
 import { stepBeside } from './stepBeside';
 import { pathOf } from './wayPath';
 
@@ -121,4 +124,59 @@ describe('the map of a plan', () => {
   });
 
   it('puts each arm below the one before', () => expect(armMiddle(1)).to.be.greaterThan(armMiddle(0)));
+});
+
+describe('a long map', () => {
+  const chain: Plan = {
+    ...blankPlan('chain', 'Chain'),
+    startStepId: 'a',
+    steps: [
+      step('a', toStep('b'), toStep('c')),
+      step('b', toStep('d')),
+      step('c', toStep('d')),
+      step('d', toStep('e'), toStep('a')),
+      step('e', toEnd('x')),
+      step('lost', toEnd('x')),
+    ],
+  };
+  const cut = segmentsOf(mapGraph(chain, nothing), 1);
+  const ids = (segment: Segment) => segment.steps.map(({ id }) => id).join('');
+
+  it('is cut where every walk comes through one step', () =>
+    expect(cut.segments.map((segment) => [ids(segment), segment.exit?.id])).to.deep.equal([
+      ['abc', 'd'],
+      ['de', undefined],
+      ['lost', undefined],
+    ]));
+
+  it('keeps every way in one segment, but for those that go back', () => {
+    const all = [...cut.segments.flatMap(({ ways }) => ways), ...cut.returns].map(({ id }) => id);
+    expect(all.sort()).to.deep.equal(['a/o0', 'a/o1', 'b/o0', 'c/o0', 'd/o0', 'd/o1']);
+    expect(cut.returns.map(({ id }) => id)).to.deep.equal(['d/o1']);
+  });
+
+  it('hangs each segment below the one before, with the ways to it as long as they must be', () => {
+    const laid = cut.segments.map(({ steps, exit }): MapLayout => {
+      const all = [...steps, ...(exit ? [exit] : [])];
+      return {
+        steps: new Map(all.map(({ id }, index) => [id, { x: index * 10, y: index * 50 }])),
+        ways: new Map([
+          [
+            'b/o0',
+            [
+              { x: 1, y: 1 },
+              { x: 1, y: 99 },
+            ],
+          ],
+        ]),
+      };
+    });
+    const { steps, ways } = placeSegments(cut.segments, laid, cut.returns);
+    const bottomOfFirst = Math.max(...['a', 'b', 'c'].map((id) => (steps.get(id)?.y ?? 0) + 60));
+    expect(steps.get('d')?.y).to.be.greaterThan(bottomOfFirst);
+    expect(steps.get('d')?.x).to.equal(30);
+    expect(ways.get('b/o0')?.at(-1)?.y).to.equal(steps.get('d')?.y);
+    expect(steps.get('e')?.y).to.be.greaterThan(steps.get('d')?.y ?? 0);
+    expect(ways.get('d/o1')?.at(-1)).to.deep.equal({ x: inlet, y: 0 });
+  });
 });

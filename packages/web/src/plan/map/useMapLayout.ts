@@ -20,7 +20,9 @@ export function useMapLayout(graph: MapGraph, anchorId: string | undefined): Map
   latest.current = { graph, anchorId, layout };
   useEffect(() => {
     let isCurrent = true;
+    const from = performance.now();
     void layoutMap(latest.current.graph).then((next) => {
+      performance.measure('map laid out', { start: from });
       if (isCurrent) setLayout(anchored(next, latest.current.layout, latest.current.anchorId));
     });
     return () => {

@@ -1,7 +1,7 @@
 import { Button, Textarea } from '@mantine/core';
 import type { PlanComment } from '@probe-trail/core/review';
 import { type AnsweredRemark, remarkKinds } from '@probe-trail/core/trail';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { sayFailure } from '../../app/api';
 import { Moment } from '../../ui/Moment';
 import { Notice } from '../../ui/Notice';
@@ -24,7 +24,7 @@ interface TalkProps {
 }
 
 /** What is said of a step: remarks from the bay, to be answered, and comments of other authors. */
-export function StepTalk({ planId, version, stepId }: TalkProps) {
+export const StepTalk = memo(function StepTalk({ planId, version, stepId }: TalkProps) {
   const { data: remarks = [] } = usePlanRemarksQuery(planId);
   const { data: comments = [] } = usePlanCommentsQuery(planId);
   const open = remarks.filter((remark) => remark.stepId === stepId && remark.answer === null);
@@ -41,7 +41,7 @@ export function StepTalk({ planId, version, stepId }: TalkProps) {
       <AddComment planId={planId} version={version} stepId={stepId} />
     </section>
   );
-}
+});
 
 function Remark({ remark, version }: { readonly remark: AnsweredRemark; readonly version: number }) {
   const [answer, { error }] = useAnswerRemarkMutation();

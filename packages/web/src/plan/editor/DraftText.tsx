@@ -1,0 +1,85 @@
+import { Textarea, type TextareaProps, TextInput, type TextInputProps } from '@mantine/core';
+import { memo, useCallback, useEffect, useRef, useState } from 'react';
+
+type Text<Props> = Omit<Props, 'onChange' | 'onBlur' | 'value'> & {
+  readonly value: string;
+  /** Hears what is written, a moment after the last key or when the field is left. */
+  readonly onText: (text: string) => void;
+};
+
+/** A line of text in the draft. */
+export const DraftLine = memo(function DraftLine({ value, onText, ...props }: Text<TextInputProps>) {
+  const held = useDraftText(value, onText);
+  return (
+    <TextInput
+      {...props}
+      value={held.text}
+      onBlur={held.tell}
+      onChange={(event) => held.write(event.currentTarget.value)}
+    />
+  );
+}, isSameText);
+
+/** A text of several lines in the draft; it grows as it is written. */
+export const DraftBlock = memo(function DraftBlock({ value, onText, ...props }: Text<TextareaProps>) {
+  const held = useDraftText(value, onText);
+  return (
+    <Textarea
+      autosize
+      {...props}
+      value={held.text}
+      onBlur={held.tell}
+      onChange={(event) => held.write(event.currentTarget.value)}
+    />
+  );
+}, isSameText);
+
+/**
+ * Where the text goes is said by ids that stay the same: a new function for the same place is no reason to draw the field anew, and to
+ * measure how high it must be.
+ */
+function isSameText(before: object, after: object): boolean {
+  const [old, next] = [new Map(Object.entries(before)), new Map(Object.entries(after))];
+  return old.size === next.size && [...next].every(([name, value]) => name === 'onText' || old.get(name) === value);
+}
+
+// Shorter than a pause between words, longer than one between keys: a long plan is worked through when the hands rest.
+const restMs = 100;
+
+/** What is written shows at once; the plan hears of it when the hands rest, so that no key waits for a plan of 300 steps. */
+function useDraftText(value: string, onText: (text: string) => void) {
+  const [text, setText] = useState(value);
+  const latest = useRef<{ untold: string | undefined; onText: typeof onText }>({ untold: undefined, onText });
+  latest.current.onText = onText;
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+
+  const tell = useCallback(() => {
+    clearTimeout(timer.current);
+    const { untold } = latest.current;
+    if (untold === undefined) return;
+    latest.current.untold = undefined;
+    latest.current.onText(untold);
+  }, []);
+  const write = useCallback(
+    (next: string) => {
+      setText(next);
+      latest.current.untold = next;
+      clearTimeout(timer.current);
+      timer.current = setTimeout(tell, restMs);
+    },
+    [tell],
+  );
+  // Undo, or somebody else's save: what stands in the plan shows, unless something newer is on its way there.
+  useEffect(() => {
+    if (latest.current.untold === undefined) setText(value);
+  }, [value]);
+  // The browser closed in mid-word, or another step opened.
+  useEffect(() => {
+    window.addEventListener('pagehide', tell);
+    return () => {
+      window.removeEventListener('pagehide', tell);
+      tell();
+    };
+  }, [tell]);
+  return { text, write, tell };
+}
