@@ -82,6 +82,7 @@ describe('an author changes a plan, and a technician walks the new version', () 
     await ines.type(' Look at the plug first.');
     await ines.see('draft 2, all saved');
     await ines.click('Release version 2');
+    await ines.click('Release it');
     await ines.see('version 2 · for Loper 35');
   });
 

@@ -19,7 +19,7 @@ export function Findings({ findings, onShow }: FindingsProps) {
       {findings.map((finding) => (
         <li key={finding.rule + finding.says} data-open={isOpen(finding) || undefined}>
           <VerdictMark kind={markOf(finding)} size={20} />
-          <div>
+          <div className={classes.says}>
             <b>{finding.says}</b>
             <span>
               {finding.acceptedBecause === undefined ? finding.todo : `May stand: ${finding.acceptedBecause}`}

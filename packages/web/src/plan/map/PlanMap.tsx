@@ -5,6 +5,7 @@ import {
   Controls,
   MiniMap,
   type NodeChange,
+  type OnConnectEnd,
   Position,
   ReactFlow,
   ReactFlowProvider,
@@ -106,6 +107,14 @@ function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onCho
   const connect = ({ source, sourceHandle, target }: Connection) => {
     if (sourceHandle) onLeadTo?.(source, sourceHandle, { stepId: target });
   };
+  /** Not on the small circle of a step, but anywhere on it, or on the letter of a conclusion. */
+  const dropped: OnConnectEnd = ({ target }, { isValid, fromNode, fromHandle }) => {
+    if (isValid || !(target instanceof Element) || !fromNode || !fromHandle?.id) return;
+    const conclusionId = target.closest<HTMLElement>('[data-conclusion]')?.dataset.conclusion;
+    const stepId = target.closest('.react-flow__node')?.getAttribute('data-id');
+    if (conclusionId) onLeadTo?.(fromNode.id, fromHandle.id, { conclusionId });
+    else if (stepId && stepId !== fromNode.id) onLeadTo?.(fromNode.id, fromHandle.id, { stepId });
+  };
   return (
     <section
       ref={area}
@@ -138,11 +147,7 @@ function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onCho
         edgesReconnectable={onLeadTo !== undefined}
         onConnect={connect}
         onReconnect={(_, connection) => connect(connection)}
-        onConnectEnd={(event, { fromNode, fromHandle }) => {
-          const at = event.target instanceof Element ? event.target.closest<HTMLElement>('[data-conclusion]') : null;
-          const conclusionId = at?.dataset.conclusion;
-          if (conclusionId && fromNode && fromHandle?.id) onLeadTo?.(fromNode.id, fromHandle.id, { conclusionId });
-        }}
+        onConnectEnd={dropped}
         proOptions={{ hideAttribution: true }}
       >
         <Background variant={BackgroundVariant.Dots} gap={22} size={1.4} color="var(--rule)" />

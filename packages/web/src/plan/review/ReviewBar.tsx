@@ -1,7 +1,7 @@
 import { Button, Modal, Textarea } from '@mantine/core';
 import { comparePlans, type PlanVersion } from '@probe-trail/core/plan';
 import { skipToken } from '@reduxjs/toolkit/query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { sayFailure } from '../../app/api';
 import { usePerson } from '../../person/sessionApi';
@@ -10,7 +10,7 @@ import { sayCount } from '../../ui/sayCount';
 import type { Saving } from '../editor/useSaving';
 import { usePlanQuery, usePlanVersionQuery } from '../planApi';
 import { Differences } from './Differences';
-import { useMoveReviewMutation, useReleaseDraftMutation } from './reviewApi';
+import { type ReviewMove, useMoveReviewMutation, useReleaseDraftMutation } from './reviewApi';
 
 interface BarProps {
   readonly opened: PlanVersion;
@@ -28,27 +28,33 @@ export function ReviewBar({ opened, saving, errors }: BarProps) {
   const [isReleasing, setIsReleasing] = useState(false);
   const draft = plan?.draft;
   const isSaved = saving.state.kind === 'saved';
-  const go = (to: 'review' | 'back' | 'approve') => void move({ planId, etag: saving.etag, move: to });
+  // Pressed with the last word still on its way to the server: done as soon as it is there.
+  const [wanted, setWanted] = useState<ReviewMove | undefined>();
+  useEffect(() => {
+    if (!wanted || !isSaved) return;
+    setWanted(undefined);
+    void move({ planId, etag: saving.etag, move: wanted });
+  }, [wanted, isSaved, move, planId, saving.etag]);
   return (
     <>
       {draft?.state === 'inReview' && (
         <span role="status">in review{draft.approvedBy !== null && `, approved by ${draft.approvedBy}`}</span>
       )}
       {draft?.state === 'inReview' && draft.savedBy !== person?.name && draft.approvedBy === null && (
-        <Button variant="default" disabled={!isSaved} onClick={() => go('approve')}>
+        <Button variant="default" onClick={() => setWanted('approve')}>
           Approve it
         </Button>
       )}
       {draft && (
         <Button
           variant="default"
-          disabled={!isSaved || (draft.state === 'draft' && errors !== 0)}
-          onClick={() => go(draft.state === 'draft' ? 'review' : 'back')}
+          disabled={draft.state === 'draft' && errors !== 0}
+          onClick={() => setWanted(draft.state === 'draft' ? 'review' : 'back')}
         >
           {draft.state === 'draft' ? 'Send to review' : 'Take back'}
         </Button>
       )}
-      <Button disabled={errors !== 0 || !isSaved} onClick={() => setIsReleasing(true)}>
+      <Button disabled={errors !== 0} onClick={() => setIsReleasing(true)}>
         {errors ? `${sayCount(errors, 'error')} before release` : `Release version ${version}`}
       </Button>
       {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}
@@ -56,6 +62,7 @@ export function ReviewBar({ opened, saving, errors }: BarProps) {
         <ReleaseDialog
           opened={opened}
           etag={saving.etag}
+          isSaved={isSaved}
           before={plan?.released?.version}
           onClose={() => setIsReleasing(false)}
         />
@@ -67,22 +74,25 @@ export function ReviewBar({ opened, saving, errors }: BarProps) {
 interface DialogProps {
   readonly opened: PlanVersion;
   readonly etag: string;
+  readonly isSaved: boolean;
   /** The version that it takes the place of, if there is one. */
   readonly before: number | undefined;
   readonly onClose: () => void;
 }
 
 /** What is new, seen and said, before it is released. */
-function ReleaseDialog({ opened: { planId, version }, etag, before, onClose }: DialogProps) {
+function ReleaseDialog({ opened: { planId, version }, etag, isSaved, before, onClose }: DialogProps) {
   const [notes, setNotes] = useState('');
   const [release, { error, isLoading }] = useReleaseDraftMutation();
   const navigate = useNavigate();
   const { data: last } = usePlanVersionQuery(before === undefined ? skipToken : { planId, version: before });
   const { data: draft } = usePlanVersionQuery({ planId, version }, { refetchOnMountOrArgChange: true });
-  const submit = async () => {
-    const released = await release({ planId, etag, notes: notes.trim() });
-    if (released.data) void navigate(`/plans/${planId}`);
-  };
+  const [isWanted, setIsWanted] = useState(false);
+  useEffect(() => {
+    if (!isWanted || !isSaved) return;
+    setIsWanted(false);
+    void release({ planId, etag, notes: notes.trim() }).then(({ data }) => data && navigate(`/plans/${planId}`));
+  }, [isWanted, isSaved, release, planId, etag, notes, navigate]);
   return (
     <Modal opened onClose={onClose} title={`Release version ${version}`} size="lg">
       <Textarea
@@ -102,7 +112,7 @@ function ReleaseDialog({ opened: { planId, version }, etag, before, onClose }: D
         </>
       )}
       {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}
-      <Button mt="md" loading={isLoading} onClick={() => void submit()}>
+      <Button mt="md" loading={isLoading || isWanted} onClick={() => setIsWanted(true)}>
         Release it
       </Button>
     </Modal>

@@ -4,7 +4,7 @@ import type { AnsweredRemark } from '@probe-trail/core/trail';
 import { api } from '../../app/api';
 import { type DraftSeen, quoted } from '../planApi';
 
-type ReviewMove = 'review' | 'back' | 'approve';
+export type ReviewMove = 'review' | 'back' | 'approve';
 
 export const reviewApi = api.injectEndpoints({
   endpoints: (build) => ({
