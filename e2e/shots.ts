@@ -50,7 +50,6 @@ const shots: Readonly<Record<string, Shot>> = {
   'common-cause': { path: '/jobs/job-fg-14/codes' },
   'choose-plan': { path: '/jobs/job-fg-07/plans' },
   vehicle: { path: '/vehicles/fg-06' },
-  'sign-in': { path: '/', person: null },
   plan: { path: '/plans/radiator-fan' },
   follow: { path: '/trails/fg-03-coolant', act: type('4.87') },
   sweep: { path: '/trails/shot-sweep', night: true, act: rows('1.24', '1.64', '2.04', '2.44', '2.84', '3.2') },
@@ -60,6 +59,8 @@ const shots: Readonly<Record<string, Shot>> = {
   conclusion: { path: '/trails/fg-11-fan' },
   record: { path: '/trails/fg-11-fan/record' },
   editor: { path: '/plans/coolant-temperature/edit?part=steps&step=signal', person: 'ines' },
+  matrix: { path: '/plans/accelerator-pedal/edit?part=matrix', person: 'ines' },
+  versions: { path: '/plans/radiator-fan/versions', person: 'ines' },
   'plan-check': { path: '/plans/radiator-fan/edit?part=findings', person: 'ines' },
 };
 
@@ -68,6 +69,7 @@ const browser = await openBrowser();
 await mkdir(folder, { recursive: true });
 try {
   await send(server.url, 'POST', '/api/plans/coolant-temperature/draft');
+  await send(server.url, 'POST', '/api/plans/accelerator-pedal/draft');
   await leaveBranchOpen();
   await trailAt(server.url, 'shot-sweep', 'accelerator-pedal', 'sweep1');
   await trailAt(server.url, 'shot-siblings', 'slow-cranking', 'fuseDrops');

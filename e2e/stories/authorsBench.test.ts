@@ -236,6 +236,73 @@ describe('the author’s bench', () => {
     await Promise.all([ines.leave(), second.leave()]);
   });
 
+  it('completes the pins of the part cards in an instruction, and shows them with their wires', async () => {
+    const draft = await send(world.server.url, 'POST', '/api/plans/coolant-temperature/draft');
+    expect(draft.status).to.equal(201);
+    const ines = await open('/plans/coolant-temperature/edit?part=steps&step=signal');
+    await ines.fill('Instruction', 'Read at @C31.');
+    await ines.see('@C31.2');
+    await ines.click('@C31.2');
+    await ines.see('all saved');
+    await ines.page.waitForFunction(() =>
+      [...document.querySelectorAll('textarea')].some(({ value }) => value === 'Read at @C31.2'),
+    );
+    await new Promise((resolve) => setTimeout(resolve, 1200));
+    const step = (await draftOf('coolant-temperature')).steps.find(({ id }) => id === 'signal');
+    expect(step?.instruction).to.equal('Read at @C31.2');
+    await ines.leave();
+  });
+
+  it('offers zones with their meaning, and tries a formula with readings in spec', async () => {
+    await add({
+      ...blankPlan('zones', 'Zones'),
+      steps: [
+        {
+          ...blankStep('one', 'One'),
+          readings: [
+            {
+              id: 'signal',
+              name: 'Signal',
+              derivedFrom: null,
+              spec: {
+                kind: 'zones',
+                unit: 'V',
+                cuts: [],
+                zones: [{ id: 'z', name: 'in spec', meaning: '', ok: true }],
+              },
+            },
+            { id: 'half', name: 'Half', derivedFrom: null, spec: { kind: 'formula', unit: 'V', min: null, max: null } },
+          ],
+        },
+      ],
+      startStepId: 'one',
+    });
+    const ines = await open('/plans/zones/edit');
+    await ines.page.waitForSelector('[data-step]');
+    await ines.fill('Begin from a usual case', '');
+    await ines.click('Signal wire with a 5 V pull-up');
+    await ines.see('to ground');
+    await ines.fill('Not less than', 'sig');
+    await ines.see('Signal, One, in V');
+    await ines.press('Enter');
+    await ines.type(' / 2');
+    await ines.see('With signal 2.5 V that is 1.25 V.');
+    await ines.type(' + ghost');
+    await ines.see('No reading and no input is called “ghost”.');
+    await ines.leave();
+  });
+
+  it('keeps what was written when the page goes in the middle of a word', async () => {
+    await add({ ...blankPlan('word', 'Mid-word'), steps: [blankStep('one', 'One')], startStepId: 'one' });
+    const ines = await open('/plans/word/edit');
+    await ines.page.waitForSelector('[data-step]');
+    await ines.fill('Title', 'Battery at re');
+    await ines.goTo('/plans');
+    await ines.goTo('/plans/word/edit');
+    await ines.see('Battery at re');
+    await ines.leave();
+  });
+
   it('takes in an outline after showing what it will do, with the gaps', async () => {
     const ines = await open('/plans');
     await ines.click('Take in a plan');

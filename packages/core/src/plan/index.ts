@@ -14,7 +14,9 @@ export { type Mend, mendOf } from './check/mendOf.js';
 export { comparePlans, type Difference, type DifferenceKind } from './compare/comparePlans.js';
 export { addStepAfter, addStepOn, changeOutcome, changeStep, deleteSteps, leadTo } from './edit/editSteps.js';
 export { type CopiedSteps, copySteps, type Pasted, pasteSteps, readCopiedSteps } from './edit/pasteSteps.js';
+export { type FormulaName, formulaNames, trySample } from './formulaNames.js';
 export { type Mark, markOf, marks, pairsNotToldApart, withMark } from './marks.js';
+export { completionsAt, mentionOf, withMentions } from './mentions.js';
 export { outcomeFor, outcomeHolds, type ZoneByReading } from './outcomeFor.js';
 export {
   type Accepted,

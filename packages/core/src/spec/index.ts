@@ -42,4 +42,5 @@ export {
   type ZonesSpec,
 } from './spec.js';
 export { finite, formulaText, nameOrNull, nameText, unitText } from './specFields.js';
+export { type TypicalZones, typicalZones } from './typicalZones.js';
 export { boundsOf, casesOf, changeZones, type ZoneLine, zoneIndexAt, zonesOf } from './zonesOf.js';

@@ -1,11 +1,42 @@
-import Markdown from 'react-markdown';
+import { findPin, type Plan, withMentions } from '@probe-trail/core/plan';
+import { useMemo } from 'react';
+import Markdown, { type Components } from 'react-markdown';
 import classes from './SafeMarkdown.module.css';
+import { WireStrip } from './WireStrip';
 
-/** Markdown of an author. HTML in it is shown as the text that it is, and never run. */
-export function SafeMarkdown({ text }: { readonly text: string }) {
+interface MarkdownProps {
+  readonly text: string;
+  /** Whose pins `@C31.2` means; without it that is only text. */
+  readonly plan?: Plan;
+}
+
+/** Markdown of an author. HTML in it is shown as the text that it is, and never run; pins stand with their wires. */
+export function SafeMarkdown({ text, plan }: MarkdownProps) {
+  const linked = useMemo(
+    () =>
+      plan
+        ? withMentions(plan, text, ({ connector, pin }) => `[${connector.id}·${pin.pin}](#${connector.id}/${pin.pin})`)
+        : text,
+    [plan, text],
+  );
+  const components = useMemo<Components>(
+    () => ({
+      a: ({ href = '', children }) => {
+        const [connectorId = '', pin = ''] = href.startsWith('#') ? href.slice(1).split('/') : [];
+        const found = plan && findPin(plan, connectorId, pin);
+        if (!found) return <a href={href}>{children}</a>;
+        return (
+          <span className={classes.pin} title={`${found.pin.name}, ${found.partCard.name}`}>
+            <b className="mono">{children}</b> <WireStrip wire={found.pin.wire} />
+          </span>
+        );
+      },
+    }),
+    [plan],
+  );
   return (
     <div className={classes.text}>
-      <Markdown>{text}</Markdown>
+      <Markdown components={components}>{linked}</Markdown>
     </div>
   );
 }

@@ -1,25 +1,22 @@
 import { Button, Group } from '@mantine/core';
-import type { Plan } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { useNavigate } from 'react-router';
 import { Notice } from '../../ui/Notice';
 import { useAddPlanMutation } from '../planApi';
+import { useEdits } from './editorContext';
 import { forgetDraft } from './keptDraft';
-import type { Saving } from './useSaving';
+import { useSavingState } from './useSaving';
 
 /** Somebody else saved the draft meanwhile: the author decides, and loses nothing either way. */
-export function ConflictNotice({
-  saving: { state, takeTheirs },
-  plan,
-}: {
-  readonly saving: Saving;
-  readonly plan: Plan;
-}) {
+export function ConflictNotice() {
+  const { state, takeTheirs } = useSavingState();
+  const { read } = useEdits();
   const [add] = useAddPlanMutation();
   const navigate = useNavigate();
   if (state.kind === 'failed') return <Notice kind="tooCloseToCall" title={state.says} />;
   if (state.kind !== 'conflict') return null;
   const keepMine = async () => {
+    const plan = read();
     const id = `${plan.id.slice(0, 60)}-${nanoid(6)}`;
     const added = await add({ ...plan, id, title: `${plan.title} (my version)` });
     if (!added.data) return;

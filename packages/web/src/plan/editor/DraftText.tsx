@@ -1,7 +1,7 @@
 import { Textarea, type TextareaProps, TextInput, type TextInputProps } from '@mantine/core';
 import { memo, useCallback, useEffect, useRef, useState } from 'react';
 
-type Text<Props> = Omit<Props, 'onChange' | 'onBlur' | 'value'> & {
+export type Text<Props> = Omit<Props, 'onChange' | 'onBlur' | 'value'> & {
   readonly value: string;
   /** Hears what is written, a moment after the last key or when the field is left. */
   readonly onText: (text: string) => void;
@@ -38,16 +38,16 @@ export const DraftBlock = memo(function DraftBlock({ value, onText, ...props }: 
  * Where the text goes is said by ids that stay the same: a new function for the same place is no reason to draw the field anew, and to
  * measure how high it must be.
  */
-function isSameText(before: object, after: object): boolean {
+export function isSameText(before: object, after: object): boolean {
   const [old, next] = [new Map(Object.entries(before)), new Map(Object.entries(after))];
   return old.size === next.size && [...next].every(([name, value]) => name === 'onText' || old.get(name) === value);
 }
 
 // Shorter than a pause between words, longer than one between keys: a long plan is worked through when the hands rest.
-const restMs = 100;
+const restMs = 120;
 
 /** What is written shows at once; the plan hears of it when the hands rest, so that no key waits for a plan of 300 steps. */
-function useDraftText(value: string, onText: (text: string) => void) {
+export function useDraftText(value: string, onText: (text: string) => void) {
   const [text, setText] = useState(value);
   const latest = useRef<{ untold: string | undefined; onText: typeof onText }>({ untold: undefined, onText });
   latest.current.onText = onText;

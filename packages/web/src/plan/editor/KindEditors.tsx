@@ -1,5 +1,4 @@
 import { Group, Select, TagsInput, Textarea } from '@mantine/core';
-import { parseFormula, sayFormulaProblem } from '@probe-trail/core/formula';
 import { formatPlain } from '@probe-trail/core/reading';
 import { failed, ok, type Result } from '@probe-trail/core/result';
 import type {
@@ -15,6 +14,7 @@ import { useState } from 'react';
 import { CommittedInput } from './CommittedInput';
 import { DraftLine } from './DraftText';
 import { useDraft } from './editorContext';
+import { FormulaInput } from './FormulaInput';
 import { parseLimit, parseOpenLimit, parseUnit } from './parseFields';
 import { type ChangeSpec, UnitInput } from './SpecEditor';
 import classes from './StepEditor.module.css';
@@ -121,24 +121,16 @@ function TableText({ rows, unit, atUnit, onRows }: TableProps) {
   );
 }
 
-/** A formula, or nothing for an open limit. */
-export function parseOpenFormula(text: string): Result<string | null, string> {
-  if (text.trim() === '') return ok(null);
-  const formula = parseFormula(text);
-  return formula.ok ? ok(text.trim()) : failed(sayFormulaProblem(formula.problem));
-}
-
 export function FormulaEditor({ spec, onChange }: EditorProps<FormulaSpec>) {
   return (
     <div className={classes.columns}>
       {(['min', 'max'] as const).map((side) => (
-        <CommittedInput
+        <FormulaInput
           key={side}
           label={side === 'min' ? 'Not less than' : 'Not more than'}
           placeholder="open"
-          description="Names of readings and inputs, each in its unit without prefix"
-          value={spec[side] ?? ''}
-          parse={parseOpenFormula}
+          unit={spec.unit}
+          value={spec[side]}
           onCommit={(formula) => onChange(side, { ...spec, [side]: formula })}
         />
       ))}

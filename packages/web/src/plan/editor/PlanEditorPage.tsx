@@ -3,7 +3,7 @@ import { useHotkeys } from '@mantine/hooks';
 import { errorsOf, type Finding, isOpen, type PlanVersion } from '@probe-trail/core/plan';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import type { Remote } from 'comlink';
-import { memo, useEffect, useMemo, useState } from 'react';
+import { memo, type ReactNode, useEffect, useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { ActionCreators } from 'redux-undo';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -25,7 +25,7 @@ import type { PlanCheck } from './planCheck.worker';
 import { StepsPart } from './StepsPart';
 import { SuspectsPart } from './SuspectsPart';
 import { usePlanWorker } from './usePlanWorker';
-import { type Saving, useSaving } from './useSaving';
+import { SavingContext, useSaving, useSavingState } from './useSaving';
 
 /** The author's editor: everything of a plan, saved as it is written, with the findings of the plan check. */
 export function PlanEditorPage() {
@@ -66,25 +66,47 @@ const parts = {
   findings: ['Plan check', memo(FindingsPart)],
 } as const;
 
-function OpenEditor({ opened }: { readonly opened: PlanVersion }) {
+interface OpenProps {
+  readonly opened: PlanVersion;
+}
+
+const OpenEditor = ({ opened }: OpenProps) => (
+  <DraftWork opened={opened}>
+    <EditorPage opened={opened} />
+  </DraftWork>
+);
+
+/** What goes on with every edit, saving and checking; what is drawn below hears only of what comes of it. */
+function DraftWork({ opened, children }: OpenProps & { readonly children: ReactNode }) {
   const saving = useSaving(opened);
-  const plan = useDraft((draft) => draft);
-  const checked = usePlanWorker(plan, askCheck);
-  const findings = checked ?? unchecked;
-  const editor = useMemo(() => ({ version: opened.version, findings }), [opened.version, findings]);
+  const findings = usePlanWorker(
+    useDraft((draft) => draft),
+    askCheck,
+  );
+  const editor = useMemo(
+    () => ({
+      version: opened.version,
+      findings: findings ?? unchecked,
+      errors: findings && errorsOf(findings).length,
+    }),
+    [opened.version, findings],
+  );
   return (
     <EditorContext.Provider value={editor}>
-      <Page
-        isWide
-        title={plan.title || 'A plan without a title'}
-        actions={<Actions opened={opened} saving={saving} errors={checked && errorsOf(checked).length} />}
-      >
-        <ConflictNotice saving={saving} plan={plan} />
-        <EditorTabs />
-      </Page>
+      <SavingContext.Provider value={saving}>{children}</SavingContext.Provider>
     </EditorContext.Provider>
   );
 }
+
+const EditorPage = memo(function EditorPage({ opened }: OpenProps) {
+  const title = useDraft((plan) => plan.title);
+  return (
+    <Page isWide title={title || 'A plan without a title'} actions={<Actions opened={opened} />}>
+      <ConflictNotice />
+      <EditorTabs />
+    </Page>
+  );
+});
 
 /** The parts of the draft; drawn anew only when the findings change. */
 const EditorTabs = memo(function EditorTabs() {
@@ -110,13 +132,6 @@ const EditorTabs = memo(function EditorTabs() {
   );
 });
 
-interface ActionsProps {
-  readonly opened: PlanVersion;
-  readonly saving: Saving;
-  /** How many keep it from being released; `undefined` until the plan check is done. */
-  readonly errors: number | undefined;
-}
-
 const saveWords = {
   saved: 'all saved',
   unsaved: 'saving',
@@ -124,17 +139,18 @@ const saveWords = {
   failed: 'not saved yet, kept on this device',
 } as const;
 
-function Actions({ opened, saving, errors }: ActionsProps) {
+const Actions = memo(function Actions({ opened }: OpenProps) {
+  const { state } = useSavingState();
   return (
     <>
       <span className="soft" role="status">
-        draft {opened.version}, {saveWords[saving.state.kind]}
+        draft {opened.version}, {saveWords[state.kind]}
       </span>
       <UndoRedo />
-      <ReviewBar opened={opened} saving={saving} errors={errors} />
+      <ReviewBar opened={opened} />
     </>
   );
-}
+});
 
 function UndoRedo() {
   const dispatch = useAppDispatch();

@@ -8,7 +8,7 @@ import { memo } from 'react';
 import { CommittedInput } from './CommittedInput';
 import { DraftLine } from './DraftText';
 import { change, removeById } from './editorContext';
-import { parseOpenFormula } from './KindEditors';
+import { FormulaInput } from './FormulaInput';
 import { parseId } from './parseFields';
 import { SpecEditor } from './SpecEditor';
 import type { EditStep } from './StepEditor';
@@ -99,11 +99,11 @@ const ReadingEditor = memo(function ReadingEditor({
           onCommit={(id) => editStep('readingId', (draft) => renameReading(draft, reading.id, id))}
         />
         {isMeasured(reading.spec) && (
-          <CommittedInput
+          <FormulaInput
             label="Computed from"
             placeholder="it is entered"
-            value={reading.derivedFrom ?? ''}
-            parse={parseOpenFormula}
+            unit={reading.spec.unit}
+            value={reading.derivedFrom}
             onCommit={(formula) =>
               edit('derivedFrom', (draft) => {
                 draft.derivedFrom = formula;

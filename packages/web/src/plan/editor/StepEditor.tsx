@@ -4,10 +4,11 @@ import { vehicleStates } from '@probe-trail/core/vehicleState';
 import type { Draft } from 'immer';
 import { memo, useCallback } from 'react';
 import { StepTalk } from '../review/StepTalk';
-import { DraftBlock, DraftLine } from './DraftText';
+import { DraftLine } from './DraftText';
 import { change, useDraft, useEditor, useEdits } from './editorContext';
 import { Findings } from './Findings';
 import { HookUpEditor } from './HookUpEditor';
+import { MentionBlock } from './MentionBlock';
 import { OutcomesEditor } from './OutcomesEditor';
 import { ReadingsEditor } from './ReadingsEditor';
 import classes from './StepEditor.module.css';
@@ -32,9 +33,9 @@ export function StepEditor({ step }: StepProps) {
       <Findings findings={findings.filter((finding) => finding.at.stepId === step.id && isOpen(finding))} />
       <Basics step={step} editStep={editStep} />
       <HookUpEditor hookUp={step.hookUp} editStep={editStep} />
-      <DraftBlock
+      <MentionBlock
         label="Instruction"
-        description="Markdown"
+        description="Markdown; @ mentions a pin"
         minRows={3}
         maxLength={20000}
         value={step.instruction}

@@ -1,7 +1,7 @@
-import { ActionIcon, Button, Group, SegmentedControl } from '@mantine/core';
+import { ActionIcon, Button, Group, SegmentedControl, Select } from '@mantine/core';
 import { formatPlain } from '@probe-trail/core/reading';
 import { failed, type Result } from '@probe-trail/core/result';
-import type { ChoiceSpec, Zone, ZonesSpec } from '@probe-trail/core/spec';
+import { type ChoiceSpec, typicalZones, type Zone, type ZonesSpec } from '@probe-trail/core/spec';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
 import { LimitRuler } from '../../ui/LimitRuler';
@@ -29,6 +29,18 @@ export function ZonesEditor({ spec, onChange }: ZonesProps<ZonesSpec | ChoiceSpe
     );
   return (
     <>
+      {spec.kind === 'zones' && (
+        <Select
+          label="Begin from a usual case"
+          placeholder="what the zones mean, with limits to be moved"
+          data={typicalZones.map(({ id, name }) => ({ value: id, label: name }))}
+          value={null}
+          onChange={(id) => {
+            const typical = typicalZones.find((one) => one.id === id);
+            if (typical) onChange(null, typical.spec);
+          }}
+        />
+      )}
       {spec.kind === 'zones' && (
         <LimitRuler
           line={spec}

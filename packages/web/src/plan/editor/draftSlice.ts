@@ -1,5 +1,5 @@
 import type { Plan } from '@probe-trail/core/plan';
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import undoable, { type StateWithHistory } from 'redux-undo';
 
 export interface DraftState {
@@ -13,20 +13,18 @@ interface Edit {
   readonly group: string | null;
 }
 
-const documentSlice = createSlice({
-  name: 'draft',
-  initialState: { document: null } as DraftState,
-  reducers: {
-    draftOpened: (_, { payload }: PayloadAction<Plan>) => ({ document: payload }),
-    draftEdited: (_, { payload }: PayloadAction<Edit>) => ({ document: payload.document }),
-  },
-});
+export const draftOpened = createAction<Plan>('draft/opened');
+export const draftEdited = createAction<Edit>('draft/edited');
 
-export const { draftOpened, draftEdited } = documentSlice.actions;
+// Plain, as the document comes whole: Immer would look through all of a plan of 300 steps for something of its own.
+function documentReducer(state: DraftState = { document: null }, action: UnknownAction): DraftState {
+  if (draftOpened.match(action)) return { document: action.payload };
+  return draftEdited.match(action) ? { document: action.payload.document } : state;
+}
 
 const undoSteps = 500;
 
-export const draftReducer = undoable(documentSlice.reducer, {
+export const draftReducer = undoable(documentReducer, {
   limit: undoSteps,
   groupBy: (action) => (draftEdited.match(action) ? action.payload.group : null),
 });

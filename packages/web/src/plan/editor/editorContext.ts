@@ -46,6 +46,8 @@ export interface Editor {
   /** The version that is being written. */
   readonly version: number;
   readonly findings: readonly Finding[];
+  /** How many keep it from being released; `undefined` until the plan check is done. */
+  readonly errors: number | undefined;
 }
 
 export const EditorContext = createContext<Editor | undefined>(undefined);

@@ -1,5 +1,5 @@
 import type { Plan, PlanVersion } from '@probe-trail/core/plan';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { createContext, useCallback, useContext, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { problemCodeOf, sayFailure } from '../../app/api';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { planApi, useSaveDraftMutation } from '../planApi';
@@ -50,14 +50,18 @@ export function useSaving(opened: PlanVersion): Saving {
     [save],
   );
 
+  // Before anything is drawn: the page may be going.
+  useLayoutEffect(() => {
+    if (document && document !== saved.document) keepDraft(document);
+  }, [document, saved]);
+
   useEffect(() => {
     if (!document || document === saved.document || trouble?.kind === 'conflict') return;
-    keepDraft(document);
     const timer = setTimeout(() => void saveNow(document, saved.etag), trouble ? retryMs : quietMs);
     return () => clearTimeout(timer);
   }, [document, saved, trouble, saveNow]);
 
-  const takeTheirs = async () => {
+  const takeTheirs = useCallback(async () => {
     const theirs = await dispatch(
       planApi.endpoints.planDraft.initiate(opened.planId, { forceRefetch: true, subscribe: false }),
     );
@@ -65,10 +69,22 @@ export function useSaving(opened: PlanVersion): Saving {
     setSaved({ document: theirs.data.document, etag: theirs.data.etag });
     setTrouble(undefined);
     dispatch(draftEdited({ document: theirs.data.document, group: null }));
-  };
+  }, [dispatch, opened.planId]);
   // Compared here and not noted in an effect: a release a moment after the last key must know that it is unsaved.
-  const plain = { kind: document === saved.document ? 'saved' : 'unsaved' } as const;
-  return { state: trouble ?? plain, etag: saved.etag, takeTheirs };
+  const kind = document === saved.document ? 'saved' : 'unsaved';
+  return useMemo(
+    () => ({ state: trouble ?? { kind }, etag: saved.etag, takeTheirs }),
+    [trouble, kind, saved.etag, takeTheirs],
+  );
+}
+
+export const SavingContext = createContext<Saving | undefined>(undefined);
+
+/** How the draft is being saved; only below the editor's page. */
+export function useSavingState(): Saving {
+  const saving = useContext(SavingContext);
+  if (!saving) throw new Error('useSavingState stands outside the editor');
+  return saving;
 }
 
 const troubleOf = (error: unknown): Trouble => ({

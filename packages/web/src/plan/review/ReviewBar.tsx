@@ -7,20 +7,16 @@ import { sayFailure } from '../../app/api';
 import { usePerson } from '../../person/sessionApi';
 import { Notice } from '../../ui/Notice';
 import { sayCount } from '../../ui/sayCount';
-import type { Saving } from '../editor/useSaving';
+import { useEditor } from '../editor/editorContext';
+import { useSavingState } from '../editor/useSaving';
 import { usePlanQuery, usePlanVersionQuery } from '../planApi';
 import { Differences } from './Differences';
 import { type ReviewMove, useMoveReviewMutation, useReleaseDraftMutation } from './reviewApi';
 
-interface BarProps {
-  readonly opened: PlanVersion;
-  readonly saving: Saving;
-  /** How many keep it from being released; `undefined` until the plan check is done. */
-  readonly errors: number | undefined;
-}
-
 /** The way of a draft to its release: asked for, read and approved by somebody else, released with notes. */
-export function ReviewBar({ opened, saving, errors }: BarProps) {
+export function ReviewBar({ opened }: { readonly opened: PlanVersion }) {
+  const { errors } = useEditor();
+  const saving = useSavingState();
   const { planId, version } = opened;
   const { data: plan } = usePlanQuery(planId);
   const person = usePerson();

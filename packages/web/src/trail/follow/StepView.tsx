@@ -70,7 +70,7 @@ function OpenStep({ open, step }: StepProps) {
           <b>Mind:</b> {caution}
         </p>
       ))}
-      <SafeMarkdown text={step.instruction} />
+      <SafeMarkdown text={step.instruction} plan={open.plan} />
       <Readings open={open} step={step} kit={kit} />
     </>
   );

@@ -1,0 +1,32 @@
+import type { Plan } from './plan.js';
+import { type FoundPin, findPin } from './planIndex.js';
+
+// A connector and a pin of it, as an author writes them: @C31.2 or @C31·2.
+const mention = /@([\w-]+)[.·]([\w-]+)/g;
+
+/** A text with every mention of a pin that the plan knows written by `write`; others stay as they are. */
+export const withMentions = (plan: Plan, text: string, write: (found: FoundPin) => string): string =>
+  text.replace(mention, (whole, connectorId: string, pin: string) => {
+    const found = findPin(plan, connectorId, pin);
+    return found ? write(found) : whole;
+  });
+
+/** What could be meant by the beginning of a mention at the end of a text: the pins that begin with it, and the beginning. */
+export function completionsAt(
+  plan: Plan,
+  before: string,
+): { readonly begun: string; readonly pins: readonly FoundPin[] } | undefined {
+  const begun = /@([\w-]*(?:[.·][\w-]*)?)$/.exec(before)?.[1];
+  if (begun === undefined) return undefined;
+  const wanted = begun.replace('·', '.').toLowerCase();
+  const pins = plan.partCards.flatMap((partCard) =>
+    partCard.connectors.flatMap((connector) => connector.pins.map((pin) => ({ partCard, connector, pin }))),
+  );
+  const meant = pins.filter(({ connector, pin, partCard }) =>
+    [`${connector.id}.${pin.pin}`, pin.name, partCard.name].some((name) => name.toLowerCase().startsWith(wanted)),
+  );
+  return { begun, pins: meant };
+}
+
+/** How a pin is mentioned in an instruction. */
+export const mentionOf = ({ connector, pin }: FoundPin): string => `@${connector.id}.${pin.pin}`;

@@ -1,0 +1,51 @@
+import { Textarea, type TextareaProps } from '@mantine/core';
+import { completionsAt, mentionOf } from '@probe-trail/core/plan';
+import { memo, useRef, useState } from 'react';
+import { CompletionList, useCompletionKeys } from './CompletionList';
+import { isSameText, type Text, useDraftText } from './DraftText';
+import { useEdits } from './editorContext';
+
+const mostShown = 8;
+
+/** A text in which `@` brings up the pins of the part cards. */
+export const MentionBlock = memo(function MentionBlock({ value, onText, ...props }: Text<TextareaProps>) {
+  const held = useDraftText(value, onText);
+  const { read } = useEdits();
+  const field = useRef<HTMLTextAreaElement>(null);
+  const [before, setBefore] = useState('');
+  const offered = completionsAt(read(), before);
+  const completions = (offered?.pins.slice(0, mostShown) ?? []).map((found) => ({
+    text: mentionOf(found),
+    says: `${found.pin.name}, ${found.partCard.name}`,
+  }));
+
+  const take = (mention: string) => {
+    const start = before.length - (offered?.begun.length ?? 0) - 1;
+    held.write(held.text.slice(0, start) + mention + held.text.slice(before.length));
+    setBefore('');
+    // The caret goes behind what was put in, once it is there.
+    requestAnimationFrame(() => {
+      field.current?.focus();
+      field.current?.setSelectionRange(start + mention.length, start + mention.length);
+    });
+  };
+  const keys = useCompletionKeys(completions, take, () => setBefore(''));
+  return (
+    <div>
+      <Textarea
+        autosize
+        {...props}
+        ref={field}
+        value={held.text}
+        onBlur={held.tell}
+        onKeyDown={keys.onKeyDown}
+        onChange={({ currentTarget }) => {
+          held.write(currentTarget.value);
+          setBefore(currentTarget.value.slice(0, currentTarget.selectionStart));
+          keys.begin();
+        }}
+      />
+      <CompletionList label="Pins" completions={completions} at={keys.at} onTake={take} />
+    </div>
+  );
+}, isSameText);
