@@ -16,8 +16,8 @@ interface Shot {
   readonly path: string;
   readonly size?: readonly [number, number];
   readonly night?: boolean;
-  /** Who looks; `null` for nobody. */
-  readonly person?: string | null;
+  /** Who looks. */
+  readonly person?: string;
   readonly act?: (page: Page) => Promise<unknown>;
 }
 
@@ -43,7 +43,6 @@ const click = (selector: string) => async (page: Page) => {
 
 const shots: Readonly<Record<string, Shot>> = {
   board: { path: '/' },
-  'board-night': { path: '/', night: true },
   job: { path: '/jobs/job-fg-14' },
   'job-tablet': { path: '/jobs/job-fg-05', size: [820, 1180] },
   codes: { path: '/jobs/job-fg-06/codes' },
@@ -60,7 +59,7 @@ const shots: Readonly<Record<string, Shot>> = {
   record: { path: '/trails/fg-11-fan/record' },
   editor: { path: '/plans/coolant-temperature/edit?part=steps&step=signal', person: 'ines' },
   matrix: { path: '/plans/accelerator-pedal/edit?part=matrix', person: 'ines' },
-  versions: { path: '/plans/radiator-fan/versions', person: 'ines' },
+  versions: { path: '/plans/radiator-fan/versions', person: 'ines', act: click('::-p-text(What differs)') },
   'plan-check': { path: '/plans/radiator-fan/edit?part=findings', person: 'ines' },
 };
 
@@ -88,7 +87,7 @@ async function take(
   const page = await context.newPage();
   await page.setViewport({ width, height, hasTouch: width < 1000 });
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: night ? 'dark' : 'light' }]);
-  if (person !== null) await context.setCookie(await browserCookieOf(server.url, person));
+  await context.setCookie(await browserCookieOf(server.url, person));
   // A trail keeps one connection open, to hear of others.
   await page.goto(server.url + path, { waitUntil: 'networkidle2' });
   await act?.(page);
@@ -105,6 +104,8 @@ async function leaveBranchOpen() {
   const steps = document.steps.map((step) => ({
     ...step,
     outcomes: step.id === 'groundDrop' ? step.outcomes.slice(0, 1) : step.outcomes,
+    proves: step.id === 'rest' ? 'Tells a flat battery before it spoils every later reading' : step.proves,
+    needs: step.id === 'groundDrop' ? [...step.needs, { what: 'loads', is: 'on', settleSeconds: null }] : step.needs,
   }));
   await send(
     server.url,

@@ -39,6 +39,9 @@ const views = {
   'the conclusions': ['/plans/radiator-fan/edit?part=conclusions', 'Add a conclusion'],
   'the part cards': ['/plans/radiator-fan/edit?part=cards', 'Add a connector'],
   'the plan check': ['/plans/radiator-fan/edit?part=findings', 'finds nothing'],
+  'suspects against outcomes': ['/plans/radiator-fan/edit?part=matrix', 'points to'],
+  'the versions of a plan': ['/plans/radiator-fan/versions', 'Version 1'],
+  'a draft being tried': ['/plans/radiator-fan/try', 'Only tried'],
 } as const;
 
 interface Violation {

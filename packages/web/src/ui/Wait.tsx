@@ -36,5 +36,5 @@ export function Waiting() {
     const timer = setTimeout(() => setIsLong(true), 300);
     return () => clearTimeout(timer);
   }, []);
-  return isLong ? <Loader type="dots" aria-label="Loading" m="xl" /> : null;
+  return isLong ? <Loader type="dots" role="status" aria-label="Loading" m="xl" /> : null;
 }

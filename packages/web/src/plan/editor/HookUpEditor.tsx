@@ -145,7 +145,7 @@ function LeadRow({ lead, index, edit }: { readonly lead: Lead; readonly index: n
   const { at } = lead;
   const where = at.kind === 'pin' ? `${at.connectorId}·${at.pin}` : at.name;
   return (
-    <Group align="end" wrap="nowrap">
+    <Group align="end">
       <Select
         label="Lead"
         w={110}
@@ -173,7 +173,7 @@ function LeadRow({ lead, index, edit }: { readonly lead: Lead; readonly index: n
         label="Where"
         description="A pin of a part card, or any place in words"
         size="md"
-        style={{ flex: 1 }}
+        style={{ flex: '1 1 220px' }}
         data={[...pins.keys()]}
         value={where}
         maxLength={120}
