@@ -1,4 +1,4 @@
-import { blankOutcome, blankPlan, blankStep, type Plan } from '@probe-trail/core/plan';
+import { blankHookUp, blankOutcome, blankPlan, blankStep, type Plan } from '@probe-trail/core/plan';
 import { expect } from 'chai';
 import { largePlan } from '../support/largePlan.js';
 import { aUser, send, type User } from '../support/user.js';
@@ -122,15 +122,7 @@ describe('the author’s bench', () => {
     const ohms = {
       ...blankStep('ohms', 'Resistance of the coil'),
       needs: [{ what: 'ignition', is: 'on', settleSeconds: null }],
-      hookUp: {
-        instrument: 'ohms' as const,
-        range: null,
-        accuracy: null,
-        leads: [],
-        clamp: null,
-        adapter: '',
-        scope: null,
-      },
+      hookUp: { ...blankHookUp, instrument: 'ohms' as const },
       outcomes: [blankOutcome('end', { goTo: { kind: 'conclusion', conclusionId: 'end' } })],
     };
     await add({

@@ -92,6 +92,31 @@ describe('instruments, close calls and notes', () => {
     await ines.leave();
   });
 
+  it('takes pictures that are pasted, and that are dropped on the page', async () => {
+    const hanna = await at('pasted', 'passenger-door', 'feed');
+    await hanna.page.evaluate(async () => {
+      const canvas = document.createElement('canvas');
+      canvas.width = 60;
+      canvas.height = 40;
+      canvas.getContext('2d')?.fillRect(5, 5, 20, 20);
+      const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
+      for (const how of ['paste', 'drop']) {
+        const data = new DataTransfer();
+        data.items.add(new File(blob ? [blob] : [], `${how}.png`, { type: 'image/png' }));
+        window.dispatchEvent(
+          how === 'paste'
+            ? new ClipboardEvent('paste', { clipboardData: data })
+            : new DragEvent('drop', { dataTransfer: data, cancelable: true }),
+        );
+      }
+    });
+    await hanna.page.waitForFunction(() => document.querySelectorAll('button[aria-label^="Photo by"]').length === 2);
+    await hanna.see('all saved');
+    await hanna.leave();
+    const added = (await eventsOf(world.server.url, 'pasted')).filter(({ kind }) => kind === 'photoAdded');
+    expect(added).to.have.length(2);
+  });
+
   it('a photo is scaled, marked and kept with its step', async () => {
     const hanna = await at('photo', 'passenger-door', 'feed');
     const picture = await hanna.page.screenshot({ path: `${world.server.folder}/picture.png` });

@@ -14,7 +14,7 @@ import type { Bench } from './bench.js';
 import type { Entry } from './trailEvent.js';
 
 /**
- * An entry that somebody might make for a reading: any of its cases, by chance; for trying a plan out.
+ * An entry that somebody might make for a reading, one of its cases by chance; for trying a plan out.
  * @param random gives numbers from 0 up to, but not including, 1
  */
 export function sampleEntry({ spec }: StepReading, bench: Pick<Bench, 'valueFor'>, random: () => number): Entry {

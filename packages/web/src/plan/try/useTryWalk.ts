@@ -32,7 +32,7 @@ export function useTryWalk(plan: Plan) {
     [plan, walk],
   );
   const open = useMemo<OpenTrail>(
-    () => ({ trailId: walk.trailId, plan, trail: walk.trail, record }),
+    () => ({ trailId: walk.trailId, plan, trail: walk.trail, record, isOnlyTried: true }),
     [plan, walk, record],
   );
   const sampled = sampleNext(plan, walk.trail);

@@ -10,8 +10,12 @@ export function StepActions({ open, step }: { readonly open: OpenTrail; readonly
   return (
     <Group gap="xs" mt="xs" align="center">
       <SkipStep open={open} step={step} />
-      <StepPhotos open={open} step={step} />
-      <MakeRemark open={open} step={step} />
+      {!open.isOnlyTried && (
+        <>
+          <StepPhotos open={open} step={step} />
+          <MakeRemark open={open} step={step} />
+        </>
+      )}
     </Group>
   );
 }

@@ -18,6 +18,8 @@ export interface OpenTrail {
   readonly trail: Trail;
   /** Records events at once; gives the sentence why they do not fit, if they do not. */
   readonly record: (...events: readonly NewEvent[]) => string | undefined;
+  /** Nothing of it is kept: an author tries a draft. */
+  readonly isOnlyTried?: true;
 }
 
 /** Opens a trail: its events from the server and from this device, folded by the core over the plan version it follows. */
