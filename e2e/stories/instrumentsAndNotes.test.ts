@@ -95,12 +95,12 @@ describe('instruments, close calls and notes', () => {
   it('takes pictures that are pasted, and that are dropped on the page', async () => {
     const hanna = await at('pasted', 'passenger-door', 'feed');
     await hanna.page.evaluate(async () => {
-      const canvas = document.createElement('canvas');
-      canvas.width = 60;
-      canvas.height = 40;
-      canvas.getContext('2d')?.fillRect(5, 5, 20, 20);
-      const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
+      // Two pictures that differ: the same one twice is one.
       for (const how of ['paste', 'drop']) {
+        const canvas = document.createElement('canvas');
+        canvas.width = how === 'paste' ? 60 : 80;
+        canvas.getContext('2d')?.fillRect(5, 5, 20, 20);
+        const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
         const data = new DataTransfer();
         data.items.add(new File(blob ? [blob] : [], `${how}.png`, { type: 'image/png' }));
         window.dispatchEvent(
