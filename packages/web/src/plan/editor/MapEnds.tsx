@@ -1,7 +1,7 @@
 import { letterOf } from '@probe-trail/core/plan';
 import { memo } from 'react';
 import { hues } from '../map/mapGraph';
-import { pathColour } from '../map/signpost';
+import { pathColour } from '../map/signpostSize';
 import { useDraft } from './editorContext';
 import type { MapFocus } from './MapBar';
 import classes from './StepsPart.module.css';

@@ -19,7 +19,7 @@ import type { MapLayout, Point } from './layoutMap';
 import { type MapGraph, mapGraph, type OnTheWay, withFindings } from './mapGraph';
 import classes from './PlanMap.module.css';
 import { Signpost, type SignpostNode } from './Signpost';
-import { armMiddle, headHeight, heightOf, inlet, signpostWidth } from './signpost';
+import { armMiddle, headHeight, heightOf, inlet, signpostWidth } from './signpostSize';
 import { type Direction, stepBeside } from './stepBeside';
 import { useMapLayout } from './useMapLayout';
 import { type WayEdge, WayLine } from './WayLine';

@@ -3,7 +3,7 @@ import { memo } from 'react';
 import { VerdictMark } from '../../ui/VerdictMark';
 import type { MapArm, MapStep } from './mapGraph';
 import classes from './PlanMap.module.css';
-import { armMiddle, inlet, pathColour } from './signpost';
+import { armMiddle, inlet, pathColour } from './signpostSize';
 
 export type SignpostNode = Node<
   {

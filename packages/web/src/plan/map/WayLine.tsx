@@ -3,7 +3,7 @@ import { memo } from 'react';
 import type { Point } from './layoutMap';
 import type { MapEnd } from './mapGraph';
 import classes from './PlanMap.module.css';
-import { pathColour } from './signpost';
+import { pathColour } from './signpostSize';
 import { pathOf } from './wayPath';
 
 export type WayEdge = Edge<

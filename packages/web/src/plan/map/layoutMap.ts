@@ -4,7 +4,7 @@ import { keepLayout, keptLayout } from '../../offline/keptLayouts';
 import type { MapGraph, MapStep } from './mapGraph';
 import { placeSegments } from './placeSegments';
 import { type Segment, segmentsOf } from './segments';
-import { armMiddle, heightOf, inlet, signpostWidth } from './signpost';
+import { armMiddle, heightOf, inlet, signpostWidth } from './signpostSize';
 
 export interface Point {
   readonly x: number;

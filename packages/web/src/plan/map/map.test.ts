@@ -5,7 +5,7 @@ import type { MapLayout } from './layoutMap';
 import { mapGraph, waysTo, withFindings } from './mapGraph';
 import { placeSegments } from './placeSegments';
 import { type Segment, segmentsOf } from './segments';
-import { armMiddle, heightOf, inlet } from './signpost';
+import { armMiddle, heightOf, inlet } from './signpostSize';
 import { stepBeside } from './stepBeside';
 import { pathOf } from './wayPath';
 

@@ -1,6 +1,6 @@
 import type { MapLayout } from './layoutMap';
 import type { MapArm, MapGraph, MapStep } from './mapGraph';
-import { armHeight, headHeight, heightOf, signpostWidth } from './signpost';
+import { armHeight, headHeight, heightOf, signpostWidth } from './signpostSize';
 import { pathOf } from './wayPath';
 
 // A drawing leaves the application: its colours are those of the day, written out.

@@ -1,7 +1,7 @@
 import type { MapLayout, Point } from './layoutMap';
 import type { MapStep, MapWay } from './mapGraph';
 import type { Segment } from './segments';
-import { armMiddle, heightOf, inlet, signpostWidth } from './signpost';
+import { armMiddle, heightOf, inlet, signpostWidth } from './signpostSize';
 
 const gap = 44;
 
