@@ -7,7 +7,11 @@ const shortcuts = [
   ['Escape', 'closes what lies over the step'],
   ['Ctrl K', 'finds plans and trails'],
   ['Ctrl Z, Ctrl Shift Z', 'undo and redo in the editor'],
-  ['arrow keys', 'move a cut of the ruler in the editor'],
+  ['arrow keys', 'move a cut of the ruler, go from step to step on the map, from cell to cell in the matrix'],
+  ['A, 1 to 9', 'on the map: add a step after this one, on one of its outcomes'],
+  ['F, Delete', 'on the map: fold what follows, delete'],
+  ['Ctrl C, X, V', 'on the map: copy, cut, paste steps'],
+  ['P, C, E', 'in the matrix: points to, clears, expects'],
   ['?', 'shows this'],
 ] as const;
 
