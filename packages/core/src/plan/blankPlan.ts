@@ -13,6 +13,8 @@ export const blankPlan = (id: string, title: string): Plan => ({
   offline: false,
   suspects: [],
   partCards: [],
+  block: null,
+  uses: [],
   startStepId: '',
   steps: [],
   conclusions: [],
@@ -55,4 +57,5 @@ export const blankStep = (id: string, title: string): Step => ({
   outcomes: [],
   effort: { minutes: 5, access: 'inReach', tools: [] },
   partCardIds: [],
+  use: null,
 });

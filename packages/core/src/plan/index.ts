@@ -1,5 +1,7 @@
 // What other features and packages may use; every other file here is private to the folder.
 export { blankHookUp, blankOutcome, blankPlan, blankStep } from './blankPlan.js';
+export { blockOfSteps } from './block/blockOfSteps.js';
+export { blocksIn, makeOwn, newUse, type PutBlock, putBlock, putBlockAfter, useOfVersion } from './block/putBlock.js';
 export { checkPlan, errorsOf } from './check/checkPlan.js';
 export {
   acceptanceOf,
@@ -12,6 +14,7 @@ export {
 } from './check/finding.js';
 export { type Mend, mendOf } from './check/mendOf.js';
 export { comparePlans, type Difference, type DifferenceKind } from './compare/comparePlans.js';
+export { leadResultTo, resultAt } from './edit/blockEnds.js';
 export { addStepAfter, addStepOn, changeOutcome, changeStep, deleteSteps, leadTo } from './edit/editSteps.js';
 export { type CopiedSteps, copySteps, type Pasted, pasteSteps, readCopiedSteps } from './edit/pasteSteps.js';
 export { type FormulaName, formulaNames, trySample } from './formulaNames.js';
@@ -22,6 +25,8 @@ export {
   type Accepted,
   type AccessLevel,
   accessLevels,
+  type BlockInput,
+  type BlockUse,
   type Conclusion,
   type Connector,
   faceViews,
@@ -50,7 +55,7 @@ export {
   planVersionParamsSchema,
   type VersionState,
 } from './planApi.js';
-export { type FoundPin, findPin, indexPlan, isSameGoal, type PlanIndex } from './planIndex.js';
+export { type FoundPin, findPin, indexPlan, isSameGoal, type PlanIndex, pinNamed, pinsIn } from './planIndex.js';
 export { type PlanFileProblem, readPlan, readPlanFile, sayPlanFileProblem } from './readPlanFile.js';
 export { letterOf, sayCondition, sayGoal, sayHookUp, sayLead, sayNeed, saySuspects, sayZones } from './sayPlan.js';
 export { upgradePlan } from './upgradePlan.js';

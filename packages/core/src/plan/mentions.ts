@@ -1,5 +1,5 @@
 import type { Plan } from './plan.js';
-import { type FoundPin, findPin } from './planIndex.js';
+import { type FoundPin, findPin, pinsIn } from './planIndex.js';
 
 // A connector and a pin of it, as an author writes them: @C31.2 or @C31·2.
 const mention = /@([\w-]+)[.·]([\w-]+)/g;
@@ -19,10 +19,7 @@ export function completionsAt(
   const begun = /@([\w-]*(?:[.·][\w-]*)?)$/.exec(before)?.[1];
   if (begun === undefined) return undefined;
   const wanted = begun.replace('·', '.').toLowerCase();
-  const pins = plan.partCards.flatMap((partCard) =>
-    partCard.connectors.flatMap((connector) => connector.pins.map((pin) => ({ partCard, connector, pin }))),
-  );
-  const meant = pins.filter(({ connector, pin, partCard }) =>
+  const meant = pinsIn(plan).filter(({ connector, pin, partCard }) =>
     [`${connector.id}.${pin.pin}`, pin.name, partCard.name].some((name) => name.toLowerCase().startsWith(wanted)),
   );
   return { begun, pins: meant };

@@ -5,7 +5,7 @@ import { finite, formulaText, isMeasured, nameOrNull, nameText, specSchema, unit
 import { findUnit } from '../units/index.js';
 
 export const planFormat = 'probe-trail-plan';
-export const planFormatVersion = 3;
+export const planFormatVersion = 4;
 
 const list = <Item>(item: ISchema<Item, AnyObject>, maximum: number) => array(item).required().max(maximum);
 const names = (maximum: number) => array(string().required().max(200)).required().max(maximum);
@@ -217,6 +217,33 @@ const inputSchema = closedObject({
   from: nameOrNull().meta({ description: 'id of a reading from which it is taken; null: it is asked' }),
 });
 
+const blockInputSchema = closedObject({
+  id: nameText(),
+  name: draftText(120),
+  is: string()
+    .required()
+    .oneOf(['pin', 'text'] as const),
+});
+
+const blockUseSchema = closedObject({
+  id: idText(),
+  blockId: idText(),
+  title: draftText(160).meta({ description: 'of the block, as it was called then' }),
+  version: number().required().integer().min(1),
+  within: list(idText(), 300).meta({ description: 'ids of the blocks that this version has in it' }),
+  inputs: list(
+    closedObject({
+      id: nameText(),
+      name: draftText(120),
+      value: draftText(200).meta({ description: 'a pin such as C31.2, a text, or a number with its unit' }),
+    }).required(),
+    40,
+  ),
+  suspects: list(closedObject({ from: idText(), to: idText() }).required(), 300).meta({
+    description: 'which suspect of this plan stands for which of the block',
+  }),
+});
+
 /** What a reading that is too close to call does. */
 export const tooClosePolicies = {
   asNominal: 'goes on as the number says',
@@ -242,6 +269,16 @@ export const stepSchema = closedObject({
     tools: names(20),
   }).required(),
   partCardIds: list(idText(), 30).meta({ description: 'part cards that lie on the shelf of this step' }),
+  use: closedObject({
+    useId: idText(),
+    stepId: idText().meta({ description: 'its id in the block' }),
+    ends: list(closedObject({ outcomeId: idText(), resultId: idText() }).required(), 30).meta({
+      description: 'outcomes that end the block, each with the result in which it ends',
+    }),
+  })
+    .nullable()
+    .defined()
+    .meta({ description: 'the block from which the step comes; null: it is of this plan alone' }),
 });
 
 export const conclusionSchema = closedObject({
@@ -289,6 +326,14 @@ export const planSchema = closedObject({
     .meta({ description: 'kept on every device, so that a trail can begin without a network' }),
   suspects: list(suspectSchema.required(), 300),
   partCards: list(partCardSchema.required(), 300),
+  block: closedObject({ inputs: list(blockInputSchema.required(), 20) })
+    .nullable()
+    .defined()
+    .meta({
+      description:
+        'of a block, which other plans have in them: what each of them fills in; null: a plan to be followed',
+    }),
+  uses: list(blockUseSchema.required(), 100).meta({ description: 'the blocks that this plan has in it' }),
   startStepId: string().defined().max(80).meta({ description: 'where the trail begins; empty while there is no step' }),
   steps: list(stepSchema.required(), 1000),
   conclusions: list(conclusionSchema.required(), 300),
@@ -310,6 +355,8 @@ export type HookUp = NonNullable<Step['hookUp']>;
 export type Lead = HookUp['leads'][number];
 export type Need = Step['needs'][number];
 export type Input = Plan['inputs'][number];
+export type BlockInput = Checked<typeof blockInputSchema>;
+export type BlockUse = Plan['uses'][number];
 export type Accepted = Plan['accepted'][number];
 export type TooClosePolicy = Plan['tooClose'];
 export type AccessLevel = keyof typeof accessLevels;

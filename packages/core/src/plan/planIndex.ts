@@ -44,6 +44,18 @@ export function findPin(plan: Plan, connectorId: string, pinId: string): FoundPi
   return undefined;
 }
 
+/** Every pin on the part cards of a plan. */
+export const pinsIn = ({ partCards }: Pick<Plan, 'partCards'>): readonly FoundPin[] =>
+  partCards.flatMap((partCard) =>
+    partCard.connectors.flatMap((connector) => connector.pins.map((pin) => ({ partCard, connector, pin }))),
+  );
+
+/** The pin that is written like this: `C31.2` or `C31·2`. */
+export function pinNamed(plan: Plan, text: string): FoundPin | undefined {
+  const wanted = text.trim().replace('·', '.');
+  return pinsIn(plan).find(({ connector, pin }) => `${connector.id}.${pin.pin}` === wanted);
+}
+
 /** Whether two outcomes lead to the same place. */
 export const isSameGoal = (a: GoTo, b: GoTo): boolean =>
   a.kind === 'step'

@@ -42,6 +42,13 @@ const upgrades: Readonly<Record<string, (plan: Fields) => Fields>> = {
       outcomes: eachOf(step.outcomes, (outcome) => ({ ...outcome, expects: [] })),
     })),
   }),
+  3: (plan) => ({
+    ...plan,
+    formatVersion: 4,
+    block: null,
+    uses: [],
+    steps: eachOf(plan.steps, (step) => ({ ...step, use: null })),
+  }),
 };
 
 const eachOf = (list: unknown, upgrade: (item: Fields) => Fields): unknown =>

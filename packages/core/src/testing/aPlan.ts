@@ -33,6 +33,7 @@ export const aStep = (id: string, outcomes: readonly Outcome[], more: Partial<St
   outcomes,
   effort: { minutes: 2, access: 'inReach', tools: [] },
   partCardIds: [],
+  use: null,
   ...more,
 });
 
@@ -78,7 +79,7 @@ const conclusion = (id: string, ...suspectIds: string[]) => ({ id, title: `Found
 /** Three steps: look at the fuse, measure the feed with the ignition on, measure the ground. */
 export const aPlan = (more: Partial<Plan> = {}): Plan => ({
   format: 'probe-trail-plan',
-  formatVersion: 3,
+  formatVersion: 4,
   id: 'fan',
   title: 'Radiator fan never runs',
   summary: '',
@@ -88,6 +89,8 @@ export const aPlan = (more: Partial<Plan> = {}): Plan => ({
   offline: false,
   suspects: [suspect('fuse', 4), suspect('feed', 2), suspect('ground', 3), suspect('motor', 1)],
   partCards: [],
+  block: null,
+  uses: [],
   startStepId: 'look',
   steps: [
     aStep(

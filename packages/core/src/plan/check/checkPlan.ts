@@ -1,4 +1,5 @@
 import type { Plan } from '../plan.js';
+import { blocksInThemselves, inputsLeftOpen, unknownInputs } from './blockRules.js';
 import { type Finding, isAbout } from './finding.js';
 import { easierStepsLater, noVisualCheck } from './orderRules.js';
 import {
@@ -18,10 +19,23 @@ import {
 } from './suspectRules.js';
 import { endlessSteps, unreachableSteps } from './wayRules.js';
 
-const rules: readonly ((plan: Plan) => Finding[])[] = [
+type Rule = (plan: Plan) => Finding[];
+
+/** Rules about a diagnosis as a whole: a block is a part of one, and its suspects are concluded by the plans that have it in them. */
+const wholeRules: ReadonlySet<Rule> = new Set([
+  suspectsNeverConcluded,
+  unsupportedConclusions,
+  repairsWithoutProof,
+  noVisualCheck,
+]);
+
+const rules: readonly Rule[] = [
   nothingToFollow,
+  blocksInThemselves,
   doubleIds,
   unknownReferences,
+  unknownInputs,
+  inputsLeftOpen,
   outcomesWithoutTarget,
   casesLeftOpen,
   outcomesNeverTaken,
@@ -45,7 +59,10 @@ const rules: readonly ((plan: Plan) => Finding[])[] = [
 
 /** Analyses a plan like a program, without walking it: every finding of every rule, in the order of the rules. */
 export const checkPlan = (plan: Plan): readonly Finding[] =>
-  rules.flatMap((rule) => rule(plan)).map((finding) => withAcceptance(plan, finding));
+  rules
+    .filter((rule) => plan.block === null || !wholeRules.has(rule))
+    .flatMap((rule) => rule(plan))
+    .map((finding) => withAcceptance(plan, finding));
 
 function withAcceptance({ accepted }: Plan, finding: Finding): Finding {
   // An error keeps the plan from being followed: nobody can accept that.

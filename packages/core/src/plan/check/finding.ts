@@ -27,7 +27,10 @@ export type RuleName =
   | 'unpluggedLive'
   | 'stateUntold'
   | 'hardBeforeEasy'
-  | 'noVisualCheck';
+  | 'noVisualCheck'
+  | 'blockInItself'
+  | 'leftOpen'
+  | 'unknownInput';
 
 /** What a finding is about; the editor jumps there. */
 export interface Place {

@@ -3,6 +3,7 @@ import { saySpec } from '../../spec/index.js';
 import type { Place } from '../check/finding.js';
 import {
   accessLevels,
+  type BlockUse,
   type Conclusion,
   type Input,
   type Outcome,
@@ -57,6 +58,7 @@ export function comparePlans(before: Plan, after: Plan): readonly Difference[] {
       (pair, at) => conclusionDifferences(plans, pair, at),
     ),
     ...eachOf(before.inputs, after.inputs, () => ({}), 'asked at the start', inputDifferences),
+    ...eachOf(before.uses, after.uses, () => ({}), 'block', useDifferences),
     ...eachOf(before.partCards, after.partCards, () => ({}), 'part card', cardDifferences),
   ];
 }
@@ -249,6 +251,14 @@ function inputDifferences({ before, after }: Pair<Input>, at: Place): readonly D
     ...changed(at, about, 'where it comes from', from(before), from(after)),
   ];
 }
+
+const useDifferences = ({ before, after }: Pair<BlockUse>, at: Place): readonly Difference[] => [
+  ...changed(at, nameOf(after), 'version of the block', String(before.version), String(after.version)),
+  ...changed(at, nameOf(after), 'filled in', sayFilledIn(before), sayFilledIn(after)),
+];
+
+const sayFilledIn = ({ inputs }: BlockUse): string =>
+  joined(inputs.filter(({ value }) => value !== '').map(({ id, name, value }) => `${name || id}: ${value}`));
 
 function cardDifferences({ before, after }: Pair<PartCard>, at: Place): readonly Difference[] {
   const about = nameOf(after);

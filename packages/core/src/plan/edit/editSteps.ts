@@ -1,5 +1,6 @@
 import { blankOutcome } from '../blankPlan.js';
 import type { GoTo, Outcome, Plan, Step } from '../plan.js';
+import { leadResultTo, resultAt } from './blockEnds.js';
 
 /** The plan with one step changed. */
 export const changeStep = (plan: Plan, stepId: string | undefined, change: (step: Step) => Step): Plan => ({
@@ -19,9 +20,16 @@ export const changeOutcome = (
     outcomes: step.outcomes.map((outcome) => (outcome.id === outcomeId ? change(outcome) : outcome)),
   }));
 
-/** Lets an outcome lead somewhere else. */
-export const leadTo = (plan: Plan, stepId: string, outcomeId: string, goTo: GoTo): Plan =>
-  changeOutcome(plan, stepId, outcomeId, (outcome) => ({ ...outcome, goTo }));
+/**
+ * Lets an outcome lead somewhere else. Where it ends a block, all that end in the same result do; within a block its ways are the block's,
+ * and stay.
+ */
+export function leadTo(plan: Plan, stepId: string, outcomeId: string, goTo: GoTo): Plan {
+  const step = plan.steps.find(({ id }) => id === stepId);
+  if (!step?.use) return changeOutcome(plan, stepId, outcomeId, (outcome) => ({ ...outcome, goTo }));
+  const resultId = resultAt(step, outcomeId);
+  return resultId === undefined ? plan : leadResultTo(plan, step.use.useId, resultId, goTo);
+}
 
 const toStep = (stepId: string): GoTo => ({ kind: 'step', stepId });
 
@@ -59,8 +67,10 @@ export function addStepOn(plan: Plan, stepId: string, outcomeId: string, step: S
 /** Takes steps out; outcomes that led to them lead nowhere, and what was accepted about them is forgotten. */
 export function deleteSteps(plan: Plan, stepIds: ReadonlySet<string>): Plan {
   const leadsThere = ({ goTo }: Outcome) => goTo.kind === 'step' && stepIds.has(goTo.stepId);
+  const used = new Set(plan.steps.flatMap(({ id, use }) => (use && !stepIds.has(id) ? [use.useId] : [])));
   return {
     ...plan,
+    uses: plan.uses.filter(({ id }) => used.has(id)),
     startStepId: stepIds.has(plan.startStepId) ? '' : plan.startStepId,
     accepted: plan.accepted.filter(({ stepId }) => stepId === null || !stepIds.has(stepId)),
     steps: plan.steps

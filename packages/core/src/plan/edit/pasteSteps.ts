@@ -76,7 +76,7 @@ export interface Pasted {
 
 /**
  * Puts copied steps into a plan. Steps get new ids where theirs are taken; ways between them stay, others lead nowhere unless the plan has
- * their goal. Suspects, conclusions and part cards that the plan has stay as they are there; others come along.
+ * their goal. Suspects, conclusions and part cards that the plan has stay as they are there; others come along. A copy of a block's step is the plan's own.
  */
 export function pasteSteps(plan: Plan, copied: CopiedSteps): Pasted {
   const taken = new Set(plan.steps.map(({ id }) => id));
@@ -98,7 +98,8 @@ export function pasteSteps(plan: Plan, copied: CopiedSteps): Pasted {
   };
 }
 
-function withMissing<Item extends { readonly id: string }>(
+/** Items with those that are missing among them, by their ids; what is there stays as it is. */
+export function withMissing<Item extends { readonly id: string }>(
   items: readonly Item[],
   coming: readonly Item[],
 ): readonly Item[] {
@@ -117,6 +118,7 @@ function renamed(plan: Plan, step: Step, newIds: ReadonlyMap<string, string>): S
   return {
     ...step,
     id: newIds.get(step.id) ?? step.id,
+    use: null,
     outcomes: step.outcomes.map((outcome) => ({ ...outcome, goTo: goalOf(outcome) })),
   };
 }
