@@ -14,6 +14,8 @@ import { makeInstrumentStore } from './instrument/store.js';
 import { jobPlugin } from './job/index.js';
 import { makeJobService } from './job/service.js';
 import { makeJobStore } from './job/store.js';
+import { libraryPlugin } from './library/index.js';
+import { makeLibraryStore } from './library/store.js';
 import { openapiPlugin } from './openapi/index.js';
 import { guardPlugin, personPlugin, sessionPlugin } from './person/index.js';
 import { makeSessionStore } from './person/sessions.js';
@@ -84,6 +86,7 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
     search: makeSearchStore(database),
     instruments: makeInstrumentStore(database),
     reviews: makeReviewStore(database),
+    library: makeLibraryStore(database),
   };
 }
 
@@ -93,7 +96,7 @@ export async function buildApp(options: AppOptions, services: Services): Promise
   const { vehicleInterface = makeSimulatedInterface([]) } = options;
   const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos, search } =
     services;
-  const { instruments, reviews } = services;
+  const { instruments, reviews, library } = services;
   const app = Fastify({
     logger: logger ?? false,
     bodyLimit,
@@ -122,6 +125,7 @@ export async function buildApp(options: AppOptions, services: Services): Promise
     await scope.register(personPlugin, { prefix: '/api/people', people, sessions, newId });
     await scope.register(planPlugin, { prefix: '/api/plans', plans, nowMs });
     await scope.register(reviewPlugin, { prefix: '/api/plans', reviews, plans, remarks: trailStore, nowMs, newId });
+    await scope.register(libraryPlugin, { prefix: '/api/library', library, nowMs });
     await scope.register(vehiclePlugin, {
       prefix: '/api/vehicles',
       vehicles,

@@ -25,6 +25,7 @@ async function start(): Promise<void> {
   const services = makeServices(database, dataFolder, Date.now);
   const isDemo = process.env.PROBE_TRAIL_DEMO === '1';
   if (isDemo) await loadDemo(services, demoFolder, Date.now());
+  await services.plans.noteUsages();
   await services.sessions.forgetExpired();
   const accounts = isDemo ? await demoAccounts(demoFolder) : [];
   const options = {

@@ -19,7 +19,7 @@ export { addStepAfter, addStepOn, changeOutcome, changeStep, deleteSteps, leadTo
 export { type CopiedSteps, copySteps, type Pasted, pasteSteps, readCopiedSteps } from './edit/pasteSteps.js';
 export { type FormulaName, formulaNames, trySample } from './formulaNames.js';
 export { type Mark, markOf, marks, pairsNotToldApart, withMark } from './marks.js';
-export { completionsAt, mentionOf, withMentions } from './mentions.js';
+export { completionsAt, mentionedPins, mentionOf, renameMentions, withMentions } from './mentions.js';
 export { outcomeFor, outcomeHolds, type ZoneByReading } from './outcomeFor.js';
 export {
   type Accepted,
@@ -38,6 +38,7 @@ export {
   type Outcome,
   type PartCard,
   type Plan,
+  partCardSchema,
   planSchema,
   type Step,
   type StepReading,

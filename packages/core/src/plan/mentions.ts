@@ -11,6 +11,21 @@ export const withMentions = (plan: Plan, text: string, write: (found: FoundPin) 
     return found ? write(found) : whole;
   });
 
+/** The pins of the plan that a text mentions, in its order. */
+export const mentionedPins = (plan: Plan, text: string): readonly FoundPin[] =>
+  [...text.matchAll(mention)].flatMap(([, connectorId = '', pin = '']) => findPin(plan, connectorId, pin) ?? []);
+
+interface PinAt {
+  readonly connectorId: string;
+  readonly pin: string;
+}
+
+/** A text with every mention of one pin as a mention of another. */
+export const renameMentions = (text: string, from: PinAt, to: PinAt): string =>
+  text.replace(mention, (whole, connectorId: string, pin: string) =>
+    connectorId === from.connectorId && pin === from.pin ? `@${to.connectorId}.${to.pin}` : whole,
+  );
+
 /** What could be meant by the beginning of a mention at the end of a text: the pins that begin with it, and the beginning. */
 export function completionsAt(
   plan: Plan,

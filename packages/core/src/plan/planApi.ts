@@ -33,6 +33,8 @@ export interface PlanListItem {
   readonly suspectCount: number;
   /** Kept on every device, so that a trail can begin without a network. */
   readonly offline: boolean;
+  /** A run of steps that other plans have in them; nobody follows it by itself. */
+  readonly isBlock: boolean;
   /** The newest version that can be followed. */
   readonly released: PlanVersionInfo | null;
   /** The newest of those that are no longer offered, where none is. */

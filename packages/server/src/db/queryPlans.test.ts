@@ -5,7 +5,7 @@ import { aServer, releaseSmallPlan, smallWalk, type TestServer } from '../testin
 
 // Tables that grow with the years. People, lines and bulletins stay few.
 const large =
-  'vehicle|odometer|job|job_event|code_sheet|sheet_code|plan_version|plan_subject|plan_part|trail|trail_event|session|photo';
+  'vehicle|odometer|job|job_event|code_sheet|sheet_code|plan_version|plan_subject|plan_part|plan_usage|trail|trail_event|session|photo';
 
 describe('no query scans a large table', () => {
   let server: TestServer;
@@ -37,6 +37,10 @@ describe('no query scans a large table', () => {
     ['searching', '/api/search?words=fg-07'],
     ['the plan library', '/api/plans'],
     ['a plan', '/api/plans/cranking'],
+    ['the part cards of the library', '/api/library/cards'],
+    ['where plans measure at a pin', '/api/library/usages?of=pin&what=C31.2'],
+    ['where plans measure at a connector', '/api/library/usages?of=pin&what=C31'],
+    ['where plans have a part card', '/api/library/usages?of=card&what=fan'],
     ['the list of trails', '/api/trails'],
     ['a trail', '/api/trails/t1'],
   ] as const)

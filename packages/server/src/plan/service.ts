@@ -65,6 +65,7 @@ export function makePlanService(plans: PlanStore) {
     },
 
     versions: plans.versions,
+    noteUsages: plans.noteUsages,
 
     /** Asks others to read the draft that was seen, or takes that back. */
     setInReview: async (planId: string, ifMatch: string, isInReview: boolean): Promise<PlanVersion> => {

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { usagesIn } from '@probe-trail/core/library';
 import type { Plan, PlanListItem, PlanVersion, PlanVersionInfo } from '@probe-trail/core/plan';
 import { and, asc, desc, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
 import { groupBy } from '../db/groupBy.js';
@@ -9,6 +10,7 @@ import {
   partsOf,
   planPartTable,
   planSubjectTable,
+  planUsageTable,
   subjectsOf,
   planVersionTable as table,
   toListItem,
@@ -49,7 +51,11 @@ export function makePlanStore({ orm }: Database) {
       savedBy: by,
       ...columnsOf(document),
     } as const;
-    return (await orm.insert(table).values(row).onConflictDoNothing()).rowsAffected === 1;
+    const [added] = await orm.batch([
+      orm.insert(table).values(row).onConflictDoNothing(),
+      ...keepUsages(document, row.etag, inArray(table.state, ['draft', 'inReview'])),
+    ]);
+    return added.rowsAffected === 1;
   };
 
   return {
@@ -95,14 +101,14 @@ export function makePlanStore({ orm }: Database) {
     save: async (document: Plan, etag: string, { by, atMs }: Stamp): Promise<boolean> => {
       // What was approved is what was read: a change takes that away.
       const change = { etag: etagOf(document), savedAtMs: atMs, savedBy: by, approvedBy: null, ...columnsOf(document) };
-      return (
-        (
-          await orm
-            .update(table)
-            .set(change)
-            .where(and(isDraftOf(document.id), eq(table.etag, etag)))
-        ).rowsAffected === 1
-      );
+      const [saved] = await orm.batch([
+        orm
+          .update(table)
+          .set(change)
+          .where(and(isDraftOf(document.id), eq(table.etag, etag))),
+        ...keepUsages(document, change.etag, isDraftOf(document.id)),
+      ]);
+      return saved.rowsAffected === 1;
     },
 
     /**
@@ -117,6 +123,7 @@ export function makePlanStore({ orm }: Database) {
           .set({ state: 'released', releasedAtMs: atMs, notes })
           .where(and(isDraftOf(planId), eq(table.etag, etag))),
         ...makeFindable(document, etag),
+        ...keepUsages(document, etag, eq(table.state, 'released')),
       ]);
       return released.rowsAffected === 1;
     },
@@ -138,6 +145,14 @@ export function makePlanStore({ orm }: Database) {
     retire: async (planId: string): Promise<void> => {
       await orm.batch([
         orm
+          .delete(planUsageTable)
+          .where(
+            and(
+              eq(planUsageTable.planId, planId),
+              sql`version IN (SELECT version FROM plan_version WHERE plan_id = ${planId} AND state = 'released')`,
+            ),
+          ),
+        orm
           .update(table)
           .set({ state: 'retired' })
           .where(and(eq(table.planId, planId), eq(table.state, 'released'))),
@@ -154,9 +169,52 @@ export function makePlanStore({ orm }: Database) {
           .set({ state: 'released' })
           .where(and(eq(table.planId, document.id), eq(table.state, 'retired'))),
         ...makeFindable(document, etag),
+        ...keepUsages(document, etag, eq(table.state, 'released')),
       ]);
     },
+
+    /** Notes what every plan uses, in a database that was made before this was noted. */
+    noteUsages: async (): Promise<void> => {
+      const [noted] = await orm.select({ planId: planUsageTable.planId }).from(planUsageTable).limit(1);
+      if (noted) return;
+      const ids = await orm.selectDistinct({ planId: table.planId }).from(table);
+      for (const { planId } of ids) {
+        const newest = await one(and(eq(table.planId, planId), inArray(table.state, ['released'])));
+        const draft = await one(isDraftOf(planId));
+        for (const found of [newest, draft])
+          if (found) await orm.batch(keepUsages(found.document, found.etag, eq(table.version, found.version)));
+      }
+    },
   };
+
+  /**
+   * Notes what the version uses that has this document, where there is one in that state in the same transaction, and forgets the
+   * versions between the one that is followed and the draft.
+   */
+  function keepUsages(document: Plan, etag: string, isThere: ReturnType<typeof and>) {
+    const { id: planId } = document;
+    const usages = JSON.stringify(usagesIn(document));
+    const version = orm
+      .select({ version: table.version })
+      .from(table)
+      .where(and(eq(table.planId, planId), eq(table.etag, etag), isThere))
+      .orderBy(desc(table.version))
+      .limit(1);
+    return [
+      orm
+        .delete(planUsageTable)
+        .where(
+          and(
+            eq(planUsageTable.planId, planId),
+            sql`(version = (${version}) OR version < (SELECT max(version) FROM plan_version WHERE plan_id = ${planId} AND state = 'released'))`,
+          ),
+        ),
+      orm.run(sql`
+        INSERT INTO plan_usage (plan_id, version, how, what, step_id, step_title)
+        SELECT ${planId}, (${version}), value ->> 'how', value ->> 'what', value ->> 'stepId', value ->> 'stepTitle'
+        FROM json_each(${usages}) WHERE (${version}) IS NOT NULL`),
+    ] as const;
+  }
 
   /** Only where the version of this document has been released in the same transaction, so nothing is found that is not there. */
   function makeFindable(document: Plan, etag: string) {

@@ -1,6 +1,7 @@
 import { wordsOf } from '@probe-trail/core/choosing';
 import { parseFaultCode } from '@probe-trail/core/codes';
 import { effortOf } from '@probe-trail/core/evidence';
+import type { UsageHow } from '@probe-trail/core/library';
 import {
   type Plan,
   type PlanListItem,
@@ -28,6 +29,7 @@ export const planVersionTable = sqliteTable(
     suspectCount: integer('suspect_count').notNull(),
     /** Kept on every device, so that a trail can begin without a network. */
     offline: integer({ mode: 'boolean' }).notNull().default(false),
+    isBlock: integer('is_block', { mode: 'boolean' }).notNull().default(false),
     etag: text().notNull(),
     savedAtMs: integer('saved_at_ms').notNull(),
     savedBy: text('saved_by').notNull(),
@@ -72,6 +74,23 @@ export const planPartTable = sqliteTable(
   (part) => [index('plan_part_by_plan').on(part.planId)],
 );
 
+/** What the draft of a plan, and the version that is followed, use of what others use too: pins, part cards, blocks. */
+export const planUsageTable = sqliteTable(
+  'plan_usage',
+  {
+    planId: text('plan_id').notNull(),
+    version: integer().notNull(),
+    how: text().$type<UsageHow>().notNull(),
+    what: text().notNull(),
+    stepId: text('step_id'),
+    stepTitle: text('step_title').notNull(),
+  },
+  (usage) => [
+    index('plan_usage_by_what').on(usage.what, usage.how),
+    index('plan_usage_by_plan').on(usage.planId, usage.version),
+  ],
+);
+
 type Row = typeof planVersionTable.$inferSelect;
 export type ListRow = Omit<Row, 'document'>;
 
@@ -88,12 +107,14 @@ export function columnsOf(document: Plan) {
     stepCount: document.steps.length,
     suspectCount: document.suspects.length,
     offline,
+    isBlock: document.block !== null,
     document,
   };
 }
 
-/** Codes and words that a plan speaks of. */
-export function subjectsOf({ id: planId, title, appliesTo }: Plan): (typeof planSubjectTable.$inferInsert)[] {
+/** Codes and words that a plan speaks of; a block is no answer to a complaint. */
+export function subjectsOf({ id: planId, title, appliesTo, block }: Plan): (typeof planSubjectTable.$inferInsert)[] {
+  if (block) return [];
   const codes = new Set(appliesTo.codes.flatMap((code) => parseFaultCode(code)?.code ?? []));
   const words = wordsOf([title, ...appliesTo.complaints].join('\n'));
   return [
@@ -153,7 +174,7 @@ export function toListItem(versions: readonly ListRow[]): PlanListItem {
   const released = versions.findLast(({ state }) => state === 'released');
   const retired = released ? undefined : versions.findLast(({ state }) => state === 'retired');
   const draft = versions.findLast(({ state }) => isOpenState(state));
-  const { planId, title, summary, appliesTo, expectedMinutes, stepCount, suspectCount, offline } =
+  const { planId, title, summary, appliesTo, expectedMinutes, stepCount, suspectCount, offline, isBlock } =
     released ?? retired ?? newest;
   return {
     planId,
@@ -164,6 +185,7 @@ export function toListItem(versions: readonly ListRow[]): PlanListItem {
     stepCount,
     suspectCount,
     offline,
+    isBlock,
     released: released ? toVersionInfo(released) : null,
     retired: retired ? toVersionInfo(retired) : null,
     draft: draft ? toVersionInfo(draft) : null,

@@ -52,6 +52,8 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
   /** A trail that runs goes on when its plan is retired; a new one does not begin. */
   const mayBegin = async (planId: string, version: number): Promise<void> => {
     const versions = await plans.versions(planId);
+    if ((await planOf(planId, version)).block)
+      throw new AppError('PLAN_NOT_FOUND', `“${planId}” is a block: it is followed in the plans that have it in them.`);
     if (versions.find((one) => one.version === version)?.state === 'retired')
       throw new AppError('PLAN_NOT_FOUND', `The plan “${planId}” is retired: no new trail begins on it.`);
   };

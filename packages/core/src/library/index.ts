@@ -1,0 +1,12 @@
+// What other features and packages may use; every other file here is private to the folder.
+export {
+  type CardToKeep,
+  cardToKeepSchema,
+  type LibraryCard,
+  type LibraryCardInfo,
+  type Usage,
+  type UsageQuery,
+  usageQuerySchema,
+} from './libraryApi.js';
+export { type PinName, readPinName, renamePin, replaceCard, sayPinName } from './replace.js';
+export { type UsageHow, type UsageIn, usagesIn } from './usagesIn.js';

@@ -1,0 +1,118 @@
+import { expect } from 'chai';
+import { type Plan, planSchema } from '../plan/index.js';
+import { validate } from '../schema/index.js';
+import { aHookUp, aPlan, withStep } from '../testing/aPlan.js';
+import { readPinName, renamePin, replaceCard, usagesIn } from './index.js';
+
+const card: Plan['partCards'][number] = {
+  id: 'M7',
+  name: 'Fan M7',
+  place: '',
+  howItWorks: '',
+  values: [],
+  connectors: [
+    {
+      id: 'C31',
+      name: '',
+      face: { seenFrom: 'wireSide', latch: 'top', rows: [['1', '2']] },
+      pins: ['1', '2'].map((pin) => ({ pin, name: '', wire: { colour: 'brown', tracer: '' } })),
+    },
+  ],
+};
+
+const plan = withStep(
+  aPlan({
+    partCards: [card],
+    uses: [
+      {
+        id: 'use-1',
+        blockId: 'ground-check',
+        title: 'Check a ground',
+        version: 1,
+        within: [],
+        inputs: [{ id: 'ground', name: 'Ground pin', value: 'C31·2' }],
+        suspects: [],
+      },
+    ],
+  }),
+  'ground',
+  (step) => ({
+    ...step,
+    instruction: 'Back-probe @C31.2, not @C31·1, nor @C9.2. Then @C31.2 again.',
+    hookUp: aHookUp({
+      leads: [
+        { colour: 'red', how: '', at: { kind: 'pin', connectorId: 'C31', pin: '2' } },
+        { colour: 'black', how: '', at: { kind: 'place', name: 'C31·2 shield' } },
+      ],
+    }),
+  }),
+);
+
+describe('what a plan uses', () => {
+  it('is told step by step, each once', () =>
+    expect(usagesIn(plan).map(({ how, what, stepId }) => [how, what, stepId])).to.deep.equal([
+      ['card', 'M7', null],
+      ['block', 'ground-check', null],
+      ['measured', 'C31·2', 'ground'],
+      ['mentioned', 'C31·2', 'ground'],
+      ['mentioned', 'C31·1', 'ground'],
+    ]));
+});
+
+describe('a pin is read', () => {
+  for (const [text, says] of [
+    ['C31.2', 'C31/2'],
+    [' C31·2 ', 'C31/2'],
+    ['C31', 'no pin'],
+    ['C31.', 'no pin'],
+    ['', 'no pin'],
+    ['two words.3', 'no pin'],
+  ] as const)
+    it(`“${text}”: ${says}`, () => {
+      const pin = readPinName(text);
+      expect(pin ? `${pin.connectorId}/${pin.pin}` : 'no pin').to.equal(says);
+    });
+});
+
+describe('renaming a pin', () => {
+  const renamed = renamePin(plan, { connectorId: 'C31', pin: '2' }, '2b');
+  if (!renamed.ok) throw new Error(renamed.problem);
+  const after = renamed.value;
+
+  it('changes it on the card, in the drawing, under the leads, in instructions and blocks', () => {
+    const connector = after.partCards[0]?.connectors[0];
+    expect(connector?.pins.map(({ pin }) => pin)).to.deep.equal(['1', '2b']);
+    expect(connector?.face?.rows).to.deep.equal([['1', '2b']]);
+    const step = after.steps.find(({ id }) => id === 'ground');
+    expect(step?.hookUp?.leads.map(({ at }) => at)).to.deep.equal([
+      { kind: 'pin', connectorId: 'C31', pin: '2b' },
+      { kind: 'place', name: 'C31·2 shield' },
+    ]);
+    expect(step?.instruction).to.equal('Back-probe @C31.2b, not @C31·1, nor @C9.2. Then @C31.2b again.');
+    expect(after.uses[0]?.inputs[0]?.value).to.equal('C31.2b');
+    expect(validate(planSchema, after).ok).to.equal(true);
+  });
+
+  it('back again gives the plan as it was, but for how a pin of a block is written', () => {
+    const back = renamePin(after, { connectorId: 'C31', pin: '2b' }, '2');
+    expect(back.ok && { ...back.value, uses: plan.uses }).to.deep.equal(plan);
+  });
+
+  it('to one that is there already is refused: two pins would be one', () => {
+    const taken = renamePin(plan, { connectorId: 'C31', pin: '2' }, '1');
+    expect(taken.ok ? '' : taken.problem).to.equal('“Radiator fan never runs” has a pin C31·1 already.');
+  });
+
+  it('leaves a plan alone that does not have it', () => {
+    const other = renamePin(aPlan(), { connectorId: 'C31', pin: '2' }, '3');
+    expect(other.ok && other.value).to.deep.equal(aPlan());
+  });
+});
+
+describe('replacing a part card', () => {
+  it('puts it where the one of its id is, and nowhere else', () => {
+    const next = { ...card, place: 'behind the grille' };
+    expect(replaceCard(plan, next).partCards).to.deep.equal([next]);
+    expect(replaceCard(plan, { ...next, id: 'M8' })).to.equal(plan);
+  });
+});

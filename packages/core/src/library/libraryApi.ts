@@ -1,0 +1,46 @@
+import { string } from 'yup';
+import type { PartCard, VersionState } from '../plan/index.js';
+import { partCardSchema } from '../plan/index.js';
+import { type Checked, closedObject } from '../schema/index.js';
+import type { UsageIn } from './usagesIn.js';
+
+/** A part card of the library, without what stands on it. */
+export interface LibraryCardInfo {
+  readonly cardId: string;
+  readonly name: string;
+  readonly place: string;
+  /** Changes with every save; sent back, so that nothing is overwritten unseen. */
+  readonly etag: string;
+  readonly savedAtMs: number;
+  readonly savedBy: string;
+  /** Plans that have a card of this id in their draft or in the version that is followed. */
+  readonly planCount: number;
+}
+
+/** A part card of the library. Plans have copies of it: a released one keeps what it had. */
+export interface LibraryCard extends Omit<LibraryCardInfo, 'planCount'> {
+  readonly card: PartCard;
+}
+
+/** Body of `PUT /api/library/cards/:cardId`. */
+export const cardToKeepSchema = closedObject({ card: partCardSchema.required() });
+
+/** Where a plan uses something, in its draft or in the version that is followed. */
+export interface Usage extends UsageIn {
+  readonly planId: string;
+  readonly planTitle: string;
+  readonly version: number;
+  readonly state: VersionState;
+  readonly lines: readonly string[];
+}
+
+/** `GET /api/library/usages`: of a pin such as C31·2, of a whole connector, of a part card, of a block. */
+export const usageQuerySchema = closedObject({
+  of: string()
+    .required()
+    .oneOf(['pin', 'card', 'block'] as const),
+  what: string().required('${path} is missing').max(170),
+});
+
+export type CardToKeep = Checked<typeof cardToKeepSchema>;
+export type UsageQuery = Checked<typeof usageQuerySchema>;

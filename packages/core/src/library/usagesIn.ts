@@ -1,0 +1,35 @@
+import { mentionedPins, type Plan } from '../plan/index.js';
+import { sayPinName } from './replace.js';
+
+/** `measured`: a lead is put on the pin; `mentioned`: an instruction speaks of it; `card`, `block`: the plan has it in it. */
+export type UsageHow = 'measured' | 'mentioned' | 'card' | 'block';
+
+/** What a plan uses, and in which of its steps. */
+export interface UsageIn {
+  readonly how: UsageHow;
+  /** A pin such as C31·2, the id of a part card, or the id of a block. */
+  readonly what: string;
+  /** `null` where it is the whole plan that has it. */
+  readonly stepId: string | null;
+  readonly stepTitle: string;
+}
+
+/** Everything that a plan uses of what others use too, each once for each step. */
+export function usagesIn(plan: Plan): readonly UsageIn[] {
+  const whole = (how: UsageHow, what: string): UsageIn => ({ how, what, stepId: null, stepTitle: '' });
+  const found = [
+    ...plan.partCards.map(({ id }) => whole('card', id)),
+    ...plan.uses.map(({ blockId }) => whole('block', blockId)),
+    ...plan.steps.flatMap((step) => {
+      const here = (how: UsageHow, what: string): UsageIn => ({ how, what, stepId: step.id, stepTitle: step.title });
+      const measured = (step.hookUp?.leads ?? []).flatMap(({ at }) =>
+        at.kind === 'pin' ? [here('measured', sayPinName(at))] : [],
+      );
+      const mentioned = mentionedPins(plan, step.instruction).map((found) =>
+        here('mentioned', sayPinName({ connectorId: found.connector.id, pin: found.pin.pin })),
+      );
+      return [...measured, ...mentioned];
+    }),
+  ];
+  return [...new Map(found.map((one) => [`${one.how} ${one.what} ${one.stepId}`, one])).values()];
+}
