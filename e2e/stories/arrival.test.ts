@@ -227,6 +227,12 @@ describe('around the workshop', () => {
     await ines.see('Less than before: another instrument cluster');
   });
 
+  it('finds the plan of the rear lamps for lamps that are mixed up', async () => {
+    await ines.goTo('/jobs/job-fg-12/plans');
+    await ines.see('Rear lamps dim and mixed up');
+    await ines.see('Follow this plan');
+  });
+
   it('keeps a photo, and refuses a file that only says it is one', async () => {
     await ines.goTo('/jobs/job-fg-01');
     await ines.see('Add photos');
@@ -242,7 +248,12 @@ describe('around the workshop', () => {
   });
 
   it('a plan that was missing reaches the author', async () => {
-    await ines.goTo('/jobs/job-fg-12/plans');
+    const arrival = { broughtBy: 'Day driver', complaint: 'Rattling saloon window', occasions: [] };
+    const taken = { kind: 'takenIn', id: 'window-1', atMs: Date.now(), by: 'Pell Ostrow', vehicleId: 'fg-04' };
+    await send(world.server.url, 'POST', '/api/jobs/window/events', {
+      events: [{ ...taken, arrival: { ...arrival, howOften: '', lamps: [], triedBefore: [] } }],
+    });
+    await ines.goTo('/jobs/window/plans');
     await ines.see('No plan for this vehicle speaks of these codes or this complaint.');
     await ines.click('No plan fits');
     await ines.click('Tell the authors');

@@ -1,7 +1,16 @@
 // What other features and packages may use; every other file here is private to the folder.
 export { blankHookUp, blankOutcome, blankPlan, blankStep } from './blankPlan.js';
 export { blockOfSteps } from './block/blockOfSteps.js';
-export { blocksIn, makeOwn, newUse, type PutBlock, putBlock, putBlockAfter, useOfVersion } from './block/putBlock.js';
+export {
+  blocksIn,
+  fillIn,
+  makeOwn,
+  newUse,
+  type PutBlock,
+  putBlock,
+  putBlockAfter,
+  useOfVersion,
+} from './block/putBlock.js';
 export { checkPlan, errorsOf } from './check/checkPlan.js';
 export {
   acceptanceOf,

@@ -17,15 +17,18 @@ export function sayGoal(plan: Plan, goTo: GoTo): string {
   }
 }
 
-/** When an outcome holds, such as “Feed is too low”; “always” where it has no condition. */
-export function sayCondition(step: Step, { when }: Outcome): string {
-  if (when.length === 0) return 'always';
+/** When an outcome holds, such as “Feed is too low”; without a condition it holds where those before it do not. */
+export function sayCondition(step: Step, { id, when }: Outcome): string {
+  if (when.length === 0) return sayRest(step, id);
   return when.map((condition) => `${nameOfReading(step, condition)} is ${zonesOf(step, condition)}`).join(' and ');
 }
 
 /** The same without the names of the readings, for a step that has one: “too low”. */
-export const sayZones = (step: Step, { when }: Outcome): string =>
-  when.length === 0 ? 'always' : when.map((condition) => zonesOf(step, condition)).join(' and ');
+export const sayZones = (step: Step, { id, when }: Outcome): string =>
+  when.length === 0 ? sayRest(step, id) : when.map((condition) => zonesOf(step, condition)).join(' and ');
+
+const sayRest = ({ outcomes }: Step, outcomeId: string): string =>
+  outcomes[0]?.id === outcomeId ? 'always' : 'otherwise';
 
 type Condition = Outcome['when'][number];
 

@@ -1,6 +1,6 @@
 import type { Bulletin, PlanCandidate } from '@probe-trail/core/choosing';
+import { groupBy } from '@probe-trail/core/list';
 import { and, eq, inArray, sql } from 'drizzle-orm';
-import { groupBy } from '../db/groupBy.js';
 import type { Database } from '../db/openDatabase.js';
 import { planSubjectTable as subject, planVersionTable as version } from '../plan/table.js';
 import type { TrailStore } from '../trail/store.js';

@@ -2,12 +2,12 @@ import { readdir, readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { bulletinsFileSchema } from '@probe-trail/core/choosing';
 import { type DemoAccount, peopleFileSchema } from '@probe-trail/core/person';
-import { readPlanFile, sayPlanFileProblem } from '@probe-trail/core/plan';
+import { partCardSchema, readPlanFile, sayPlanFileProblem } from '@probe-trail/core/plan';
 import { type Checked, sayFaults, validate } from '@probe-trail/core/schema';
 import { appendEventsSchema } from '@probe-trail/core/trail';
 import { lineSchema } from '@probe-trail/core/vehicle';
 import { type Rig, rigSchema } from '@probe-trail/core/vehicleInterface';
-import type { Lazy, Schema } from 'yup';
+import { array, type Lazy, type Schema } from 'yup';
 import type { Services } from '../app.js';
 import { StartProblem } from '../db/openDatabase.js';
 import { hashPassword } from '../person/passwords.js';
@@ -20,7 +20,11 @@ const dayMs = 24 * 60 * minuteMs;
 export async function loadDemo(services: Services, folder: string, nowMs: number): Promise<void> {
   if (!(await services.people.isEmpty())) return;
   await loadPeople(services, folder);
-  for (const file of await filesIn(join(folder, 'plans'))) await loadPlan(services, file, nowMs);
+  // Blocks first: plans have them in them.
+  for (const name of ['blocks', 'plans'])
+    for (const file of await filesIn(join(folder, name))) await loadPlan(services, file, nowMs);
+  for (const card of await readChecked(join(folder, 'part-cards.json'), array(partCardSchema.required()).required()))
+    await services.library.keep(card, undefined, { by: 'Ines Marrow', atMs: nowMs });
   for (const { dueInDays, ...instrument } of await readChecked(join(folder, 'instruments.json'), demoInstrumentsSchema))
     await services.instruments.keep({
       ...instrument,

@@ -1,9 +1,9 @@
 import type { MissedPlan } from '@probe-trail/core/choosing';
 import { type Job, type JobEvent, type JobEventOf, type JobListItem, standingOf } from '@probe-trail/core/job';
+import { groupBy } from '@probe-trail/core/list';
 import type { SideFinding } from '@probe-trail/core/vehicle';
 import { asc, desc, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import type { BatchItem } from 'drizzle-orm/batch';
-import { groupBy } from '../db/groupBy.js';
 import type { Database } from '../db/openDatabase.js';
 import { trailTable } from '../trail/table.js';
 import { vehicleTable } from '../vehicle/table.js';

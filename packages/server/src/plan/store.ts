@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import { usagesIn } from '@probe-trail/core/library';
+import { groupBy } from '@probe-trail/core/list';
 import type { Plan, PlanListItem, PlanVersion, PlanVersionInfo } from '@probe-trail/core/plan';
 import { and, asc, desc, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
-import { groupBy } from '../db/groupBy.js';
 import type { Database } from '../db/openDatabase.js';
 import {
   columnsOf,

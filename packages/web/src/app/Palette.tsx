@@ -13,6 +13,7 @@ const ways = [
   ['Board', '/'],
   ['Vehicles', '/vehicles'],
   ['Plans', '/plans'],
+  ['Library', '/library'],
   ['Trails', '/trails'],
   ['Take a bus in', '/jobs/new'],
 ] as const;

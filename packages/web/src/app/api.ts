@@ -46,7 +46,7 @@ const afterMs = (ms: number) => new Promise<undefined>((resolve) => setTimeout(r
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: ['session', 'people', 'plans', 'trails', 'jobs', 'vehicles', 'lines', 'instruments'],
+  tagTypes: ['session', 'people', 'plans', 'trails', 'jobs', 'vehicles', 'lines', 'instruments', 'library'],
   endpoints: () => ({}),
 });
 

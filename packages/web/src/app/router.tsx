@@ -28,6 +28,7 @@ export const router = createBrowserRouter([
       { path: '/vehicles/new', lazy: view(() => import('../vehicle/NewVehiclePage'), 'NewVehiclePage') },
       { path: '/vehicles/:vehicleId', lazy: view(() => import('../vehicle/VehiclePage'), 'VehiclePage') },
       { path: '/instruments', lazy: view(() => import('../instrument/InstrumentsPage'), 'InstrumentsPage') },
+      { path: '/library', lazy: view(() => import('../plan/library/LibraryPage'), 'LibraryPage') },
       { path: '/search', lazy: view(() => import('../search/SearchPage'), 'SearchPage') },
       { path: '/trails', lazy: view(() => import('../trail/TrailsPage'), 'TrailsPage') },
       { path: '/plans', lazy: view(() => import('../plan/PlanLibraryPage'), 'PlanLibraryPage') },

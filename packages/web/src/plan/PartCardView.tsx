@@ -15,7 +15,7 @@ interface CardProps {
 export function PartCardView({ card, marked = [] }: CardProps) {
   return (
     <div className={classes.card}>
-      <div>
+      <div className={classes.pins}>
         {card.connectors.map((connector) => (
           <section key={connector.id}>
             <Title order={3} size="h5">

@@ -8,6 +8,7 @@ import { Notice } from '../ui/Notice';
 import { Page } from '../ui/Page';
 import { Wait } from '../ui/Wait';
 import { TakeOut } from './exchange/TakeOut';
+import { BlockUsages } from './library/BlockUsages';
 import { PlanOutline } from './PlanOutline';
 import { PlanRemarks } from './PlanRemarks';
 import { useAddDraftMutation, usePlanDraftQuery, usePlanQuery, usePlanVersionQuery } from './planApi';
@@ -93,14 +94,18 @@ function PlanSheet({ plan, says, document, version, children }: SheetProps) {
               {plan.draft ? `Go on writing draft ${plan.draft.version}` : 'Write the next version'}
             </Button>
           )}
-          {mayWalk && document && version !== undefined && <StartTrail plan={document} version={version} />}
+          {mayWalk && document && version !== undefined && !plan.isBlock && (
+            <StartTrail plan={document} version={version} />
+          )}
         </>
       }
     >
       <p className="soft">
         {says}
         {plan.lines.length > 0 && ` · for ${plan.lines.join(', ')}`}
-        {` · about ${plan.expectedMinutes} min`}
+        {plan.isBlock
+          ? ' · a block, followed in the plans that have it in them'
+          : ` · about ${plan.expectedMinutes} min`}
       </p>
       {problem && <Notice kind="outOfSpec" title={problem} />}
       {plan.released && plan.released.notes !== '' && (
@@ -110,11 +115,12 @@ function PlanSheet({ plan, says, document, version, children }: SheetProps) {
       )}
       {version === undefined && plan.retired === null && (
         <p>
-          Only a released version can be followed. <Link to={`/plans/${plan.planId}/edit`}>Open the draft</Link> and
-          release it.
+          {plan.isBlock ? 'Only a released block can be put into plans.' : 'Only a released version can be followed.'}{' '}
+          <Link to={`/plans/${plan.planId}/edit`}>Open the draft</Link> and release it.
         </p>
       )}
       {children}
+      {plan.isBlock && <BlockUsages plan={plan} document={document} version={version} />}
     </Page>
   );
 }

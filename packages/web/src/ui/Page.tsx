@@ -50,6 +50,7 @@ export function Bar({ children, compact = false }: { readonly children?: ReactNo
           </NavLink>
           <NavLink to="/vehicles">Vehicles</NavLink>
           <NavLink to="/plans">Plans</NavLink>
+          <NavLink to="/library">Library</NavLink>
           <NavLink to="/trails">Trails</NavLink>
           <NavLink to="/instruments">Instruments</NavLink>
           <NavLink to="/search">Search</NavLink>

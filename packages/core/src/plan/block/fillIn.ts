@@ -19,7 +19,7 @@ export const placeholdersIn = (text: string): readonly string[] =>
   [...text.matchAll(placeholder)].map(([, name = '']) => name);
 
 /** A text with `{name}` filled in; what is not known stays as it is, for the plan check to find. */
-export const fillText = ({ texts }: Filling, text: string): string =>
+export const fillText = ({ texts }: Pick<Filling, 'texts'>, text: string): string =>
   text.replace(placeholder, (whole, name: string) => texts.get(name) || whole);
 
 /** The same in Markdown, where a pin is mentioned, so that it stands with its wire. */

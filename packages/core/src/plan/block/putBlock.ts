@@ -7,7 +7,7 @@ import { freeId } from '../edit/freeId.js';
 import { withMissing } from '../edit/pasteSteps.js';
 import type { BlockUse, GoTo, Outcome, Plan, Step, Suspect } from '../plan.js';
 import { pinNamed } from '../planIndex.js';
-import { type Filling, fillStep, fillSuspect } from './fillIn.js';
+import { type Filling, fillStep, fillSuspect, fillText } from './fillIn.js';
 
 /** A block that was put into a plan. */
 export interface PutBlock {
@@ -34,6 +34,10 @@ export const newUse = (id: string, block: Plan, version: number): BlockUse => ({
   })),
   suspects: block.suspects.map(({ id }) => ({ from: id, to: id })),
 });
+
+/** A text of a block as it stands with what has been filled in so far. */
+export const fillIn = ({ inputs }: BlockUse, text: string): string =>
+  fillText({ texts: new Map(inputs.map(({ id, value }) => [id, value])) }, text);
 
 /** The same use of another version of the block: what was filled in stays, what the version asks for anew is open. */
 export function useOfVersion(use: BlockUse, block: Plan, version: number): BlockUse {

@@ -77,7 +77,7 @@ describe('comparePlans', () => {
     [
       'the order of the outcomes',
       ground((step) => ({ ...step, outcomes: [...step.outcomes].reverse() })),
-      ['changed', 'ground', 'order of the outcomes', 'Drop is in spec; always', 'always; Drop is in spec'],
+      ['changed', 'ground', 'order of the outcomes', 'Drop is in spec; otherwise', 'always; Drop is in spec'],
     ],
     [
       'what too close to call does',

@@ -198,7 +198,10 @@ function outcomeDifferences(plans: Plans, pair: Pair<Step>, at: Place, about: st
       const named = (what: string, before: readonly string[], after: readonly string[]) =>
         namesDiffer(plans, place, about, what, before, after);
       return [
-        ...said('an outcome holds when', sayCondition(pair.before, old), which),
+        // One without a condition holds always or otherwise, which its place alone decides.
+        ...(old.when.length + outcome.when.length === 0
+          ? []
+          : said('an outcome holds when', sayCondition(pair.before, old), which)),
         ...(isSameGoal(old.goTo, outcome.goTo)
           ? []
           : said(`when ${which}, it leads to`, sayGoal(plans.before, old.goTo), sayGoal(plans.after, outcome.goTo))),

@@ -2,6 +2,7 @@ import { Group, Stack, TagsInput } from '@mantine/core';
 import { TakeInLimits } from '../exchange/TakeInLimits';
 import { TakeOut } from '../exchange/TakeOut';
 import { StepTalk } from '../review/StepTalk';
+import { BlockInputsEditor } from './BlockInputsEditor';
 import { DraftBlock, DraftLine } from './DraftText';
 import { useDraft, useEditor, useEdits } from './editorContext';
 import { InputsEditor } from './InputsEditor';
@@ -41,19 +42,21 @@ export function AboutPart() {
           })
         }
       />
-      {appliesFields.map(([field, label]) => (
-        <TagsInput
-          key={field}
-          label={label}
-          description="Enter after each"
-          value={[...plan.appliesTo[field]]}
-          onChange={(next) =>
-            edit(null, (draft) => {
-              draft.appliesTo[field] = next;
-            })
-          }
-        />
-      ))}
+      <BlockInputsEditor />
+      {plan.block === null &&
+        appliesFields.map(([field, label]) => (
+          <TagsInput
+            key={field}
+            label={label}
+            description="Enter after each"
+            value={[...plan.appliesTo[field]]}
+            onChange={(next) =>
+              edit(null, (draft) => {
+                draft.appliesTo[field] = next;
+              })
+            }
+          />
+        ))}
       <InputsEditor />
       <Group>
         <TakeOut plan={plan} />

@@ -8,6 +8,7 @@ import {
   IconLayersSubtract,
   IconPlus,
   IconSearch,
+  IconStack2,
   IconTrash,
 } from '@tabler/icons-react';
 import { memo } from 'react';
@@ -35,11 +36,13 @@ interface BarProps {
   readonly onWanted: (wanted: string) => void;
   readonly found: ReadonlySet<string>;
   readonly onChoose: (stepId: string) => void;
+  /** A block is to be put in behind the chosen step. */
+  readonly onBlock: () => void;
 }
 
 /** What can be done on the map, by hand; every button names its key. */
 export const MapBar = memo(function MapBar(props: BarProps) {
-  const { edits, says, marked, chosenId, outcomes, focus, onFocus, wanted, onWanted, found, onChoose } = props;
+  const { edits, says, marked, chosenId, outcomes, focus, onFocus, wanted, onWanted, found, onChoose, onBlock } = props;
   const suspects = useDraft((plan) => plan.suspects);
   const goToNext = () => {
     const all = [...found];
@@ -48,7 +51,7 @@ export const MapBar = memo(function MapBar(props: BarProps) {
   };
   return (
     <div className={classes.bar} role="toolbar" aria-label="The map">
-      <AddStep edits={edits} outcomes={outcomes} />
+      <AddStep edits={edits} outcomes={outcomes} onBlock={onBlock} />
       <EditSteps edits={edits} marked={marked} />
       <TextInput
         className={classes.find ?? ''}
@@ -83,6 +86,7 @@ function EditSteps({ edits, marked }: Pick<BarProps, 'edits' | 'marked'>) {
     ['Cut', 'Ctrl X', IconCut, () => edits.cut()],
     ['Paste', 'Ctrl V', IconClipboard, () => edits.paste()],
     ['Fold what follows, or unfold it', 'F', IconLayersSubtract, () => edits.fold()],
+    ['Make a block of these', '', IconStack2, () => edits.makeBlock()],
     ['Delete', 'Delete', IconTrash, () => edits.remove()],
   ] as const;
   return (
@@ -103,7 +107,7 @@ function EditSteps({ edits, marked }: Pick<BarProps, 'edits' | 'marked'>) {
   );
 }
 
-function AddStep({ edits, outcomes }: Pick<BarProps, 'edits' | 'outcomes'>) {
+function AddStep({ edits, outcomes, onBlock }: Pick<BarProps, 'edits' | 'outcomes' | 'onBlock'>) {
   return (
     <Button.Group>
       <Button leftSection={<IconPlus size={18} />} onClick={() => edits.add()} title="After the chosen step (A)">
@@ -111,12 +115,15 @@ function AddStep({ edits, outcomes }: Pick<BarProps, 'edits' | 'outcomes'>) {
       </Button>
       <Menu position="bottom-start">
         <Menu.Target>
-          <Button px={8} aria-label="Add a step on an outcome" disabled={outcomes.length === 0}>
+          <Button px={8} aria-label="Add a step on an outcome, or a block">
             <IconChevronDown size={18} />
           </Button>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Label>On an outcome of the chosen step</Menu.Label>
+          <Menu.Item leftSection={<IconStack2 size={18} />} rightSection={<small>B</small>} onClick={onBlock}>
+            A block from the library …
+          </Menu.Item>
+          {outcomes.length > 0 && <Menu.Label>On an outcome of the chosen step</Menu.Label>}
           {outcomes.map(({ id, meaning }, index) => (
             <Menu.Item key={id} onClick={() => edits.add(id)} rightSection={index < 9 ? index + 1 : undefined}>
               Outcome {index + 1}

@@ -1,12 +1,13 @@
 import { ActionIcon, Button, Group, MultiSelect, Select } from '@mantine/core';
-import { blankOutcome, type GoTo, type Outcome, type StepReading } from '@probe-trail/core/plan';
+import { blankOutcome, type Outcome, type StepReading } from '@probe-trail/core/plan';
 import { casesOf } from '@probe-trail/core/spec';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconArrowUp, IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
-import { memo, useDeferredValue, useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { DraftBlock } from './DraftText';
 import { change, removeById, useDraft } from './editorContext';
+import { goToOf, optionOf, useGoals } from './goals';
 import classes from './OutcomesEditor.module.css';
 import type { EditStep } from './StepEditor';
 
@@ -169,33 +170,4 @@ function GoToSelect({ outcome, edit }: { readonly outcome: Outcome; readonly edi
 function useSuspectOptions() {
   const suspects = useDraft((plan) => plan.suspects);
   return useMemo(() => suspects.map(({ id, name }) => ({ value: id, label: name || id })), [suspects]);
-}
-
-/** Every step and conclusion that an outcome can lead to. */
-function useGoals() {
-  const steps = useDraft((plan) => plan.steps);
-  const conclusions = useDraft((plan) => plan.conclusions);
-  // A list of 300 steps may be a moment late with a new title.
-  const [laterSteps, laterConclusions] = [useDeferredValue(steps), useDeferredValue(conclusions)];
-  return useMemo(
-    () => [
-      { group: 'Steps', items: laterSteps.map(({ id, title }) => ({ value: `step:${id}`, label: title || id })) },
-      {
-        group: 'Conclusions',
-        items: laterConclusions.map(({ id, title }) => ({ value: `conclusion:${id}`, label: title || id })),
-      },
-    ],
-    [laterSteps, laterConclusions],
-  );
-}
-
-function optionOf(goTo: GoTo): string | null {
-  if (goTo.kind === 'step') return `step:${goTo.stepId}`;
-  return goTo.kind === 'conclusion' ? `conclusion:${goTo.conclusionId}` : null;
-}
-
-function goToOf(value: string | null): GoTo {
-  const [kind, id = ''] = (value ?? '').split(/:(.*)/);
-  if (kind === 'step') return { kind, stepId: id };
-  return kind === 'conclusion' ? { kind, conclusionId: id } : { kind: 'nowhere' };
 }

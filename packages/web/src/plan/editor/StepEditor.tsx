@@ -4,6 +4,7 @@ import { vehicleStates } from '@probe-trail/core/vehicleState';
 import type { Draft } from 'immer';
 import { memo, useCallback } from 'react';
 import { StepTalk } from '../review/StepTalk';
+import { BlockNote } from './BlockNote';
 import { DraftLine } from './DraftText';
 import { change, useDraft, useEditor, useEdits } from './editorContext';
 import { Findings } from './Findings';
@@ -31,24 +32,27 @@ export function StepEditor({ step }: StepProps) {
   return (
     <div className={classes.step}>
       <Findings findings={findings.filter((finding) => finding.at.stepId === step.id && isOpen(finding))} />
-      <Basics step={step} editStep={editStep} />
-      <HookUpEditor hookUp={step.hookUp} editStep={editStep} />
-      <MentionBlock
-        label="Instruction"
-        description="Markdown; @ mentions a pin"
-        minRows={3}
-        maxLength={20000}
-        value={step.instruction}
-        onText={(value) =>
-          editStep('instruction', (draft) => {
-            draft.instruction = value;
-          })
-        }
-      />
-      <Cautions cautions={step.cautions} editStep={editStep} />
-      <ReadingsEditor readings={step.readings} editStep={editStep} />
-      <OutcomesEditor readings={step.readings} outcomes={step.outcomes} editStep={editStep} />
-      <Effort effort={step.effort} partCardIds={step.partCardIds} editStep={editStep} />
+      <BlockNote step={step} />
+      <fieldset className={classes.written} disabled={step.use !== null} aria-label="What is written of the step">
+        <Basics step={step} editStep={editStep} />
+        <HookUpEditor hookUp={step.hookUp} editStep={editStep} />
+        <MentionBlock
+          label="Instruction"
+          description="Markdown; @ mentions a pin"
+          minRows={3}
+          maxLength={20000}
+          value={step.instruction}
+          onText={(value) =>
+            editStep('instruction', (draft) => {
+              draft.instruction = value;
+            })
+          }
+        />
+        <Cautions cautions={step.cautions} editStep={editStep} />
+        <ReadingsEditor readings={step.readings} editStep={editStep} />
+        <OutcomesEditor readings={step.readings} outcomes={step.outcomes} editStep={editStep} />
+        <Effort effort={step.effort} partCardIds={step.partCardIds} editStep={editStep} />
+      </fieldset>
       <StepActions stepId={step.id} />
       <StepTalk planId={planId} version={version} stepId={step.id} />
     </div>

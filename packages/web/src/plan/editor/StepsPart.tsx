@@ -1,4 +1,4 @@
-import { Button, SegmentedControl } from '@mantine/core';
+import { Button, Group, SegmentedControl } from '@mantine/core';
 import type { Walk } from '@probe-trail/core/evidence';
 import { addStepAfter, blankStep, type Plan, type Step } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
@@ -9,6 +9,7 @@ import { PlanMap } from '../map/PlanMap';
 import { useDraft, useEditor, useEdits } from './editorContext';
 import { MapBar, type MapFocus } from './MapBar';
 import { MapEnds } from './MapEnds';
+import { PutBlock } from './PutBlock';
 import { StepEditor } from './StepEditor';
 import classes from './StepsPart.module.css';
 import { TryFrame } from './TryFrame';
@@ -57,6 +58,8 @@ function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
   const [folded, setFolded] = useState(nothing);
   const [focus, setFocus] = useState<MapFocus | undefined>();
   const [wanted, setWanted] = useState('');
+  const [isAsking, setIsAsking] = useState(false);
+  const askBlock = useCallback(() => setIsAsking(true), []);
   const { actions, says, marked } = useMapEdits({
     chosen: step,
     selected,
@@ -64,6 +67,7 @@ function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
     setSelected: onSelect,
     folded,
     setFolded,
+    askBlock,
   });
   // The map follows a moment after what is typed beside it.
   const plan = useDeferredValue(useDraft((draft) => draft));
@@ -90,7 +94,9 @@ function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
         onWanted={setWanted}
         found={found}
         onChoose={onChoose}
+        onBlock={askBlock}
       />
+      {isAsking && <PutBlock afterId={step.id} onPut={onChoose} onClose={() => setIsAsking(false)} />}
       <div className={classes.map}>
         <PlanMap
           plan={plan}
@@ -152,6 +158,7 @@ const wayOf = ({ waymarks }: Walk): OnTheWay => ({
 
 function FirstStep({ onAdded }: { readonly onAdded: (stepId: string) => void }) {
   const { rework } = useEdits();
+  const [isAsking, setIsAsking] = useState(false);
   const add = () => {
     const id = `step-${nanoid(6)}`;
     rework((plan) => addStepAfter(plan, undefined, blankStep(id, 'New step')));
@@ -162,7 +169,13 @@ function FirstStep({ onAdded }: { readonly onAdded: (stepId: string) => void }) 
       <p>
         The plan has no step yet. Add the first one: something in reach that only needs looking at is a good beginning.
       </p>
-      <Button onClick={add}>Add a step</Button>
+      <Group>
+        <Button onClick={add}>Add a step</Button>
+        <Button variant="default" onClick={() => setIsAsking(true)}>
+          Begin with a block
+        </Button>
+      </Group>
+      {isAsking && <PutBlock afterId={undefined} onPut={onAdded} onClose={() => setIsAsking(false)} />}
     </>
   );
 }

@@ -2,6 +2,7 @@ import {
   addStepAfter,
   addStepOn,
   blankStep,
+  blockOfSteps,
   copySteps,
   deleteSteps,
   leadTo,
@@ -11,6 +12,8 @@ import {
 } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { sayFailure } from '../../app/api';
+import { useAddPlanMutation } from '../planApi';
 import { useEdits } from './editorContext';
 
 interface MapState {
@@ -20,13 +23,16 @@ interface MapState {
   readonly setSelected: (stepIds: ReadonlySet<string>) => void;
   readonly folded: ReadonlySet<string>;
   readonly setFolded: (stepIds: ReadonlySet<string>) => void;
+  /** Asks which block to put in. */
+  readonly askBlock: () => void;
 }
 
 export type MapActions = ReturnType<typeof useMapEdits>['actions'];
 
 /** What can be done to the steps on the map, by buttons, by dragging and by keys. */
-export function useMapEdits({ chosen, selected, choose, setSelected, folded, setFolded }: MapState) {
+export function useMapEdits({ chosen, selected, choose, setSelected, folded, setFolded, askBlock }: MapState) {
   const { read, rework } = useEdits();
+  const [addPlan] = useAddPlanMutation();
   const [says, setSays] = useState<string | undefined>();
   const marked = selected.size > 0 ? selected : new Set(chosen ? [chosen.id] : []);
 
@@ -69,6 +75,15 @@ export function useMapEdits({ chosen, selected, choose, setSelected, folded, set
     setSelected(new Set(pasted.stepIds));
     return setSays(`${pasted.stepIds.length} pasted.`);
   };
+  const makeBlock = async () => {
+    const title = `Block from ${chosen?.title || 'a plan'}`.slice(0, 160);
+    const added = await addPlan(blockOfSteps(read(), marked, `block-${nanoid(8)}`, title));
+    setSays(
+      added.data
+        ? `“${title}” is begun in the library. Say there what it asks for, and release it.`
+        : sayFailure(added.error),
+    );
+  };
   const fold = () => {
     if (!chosen) return;
     const next = new Set(folded);
@@ -85,13 +100,23 @@ export function useMapEdits({ chosen, selected, choose, setSelected, folded, set
     const outcome = /^[1-9]$/.test(event.key) ? chosen?.outcomes[Number(event.key) - 1] : undefined;
     const does: Readonly<Record<string, () => void>> = withControl
       ? { a: () => setSelected(new Set(read().steps.map(({ id }) => id))) }
-      : { a: () => add(), f: fold, Delete: remove, ...(outcome && { [event.key]: () => add(outcome.id) }) };
+      : {
+          a: () => add(),
+          b: askBlock,
+          f: fold,
+          Delete: remove,
+          ...(outcome && { [event.key]: () => add(outcome.id) }),
+        };
     const run = does[event.key];
     if (!run) return;
     event.preventDefault();
     run();
   };
-  return { actions: useSteady({ add, remove, copy, cut, paste, fold, lead, onKey }), says, marked: marked.size };
+  return {
+    actions: useSteady({ add, remove, copy, cut, paste, fold, lead, makeBlock, onKey }),
+    says,
+    marked: marked.size,
+  };
 }
 
 const copiedKey = 'probe-trail-copied-steps';

@@ -1,3 +1,4 @@
+import { IconStack2 } from '@tabler/icons-react';
 import { Handle, type Node, type NodeProps, Position } from '@xyflow/react';
 import { memo } from 'react';
 import { VerdictMark } from '../../ui/VerdictMark';
@@ -35,6 +36,11 @@ export const Signpost = memo(function Signpost({ data, selected }: NodeProps<Sig
         <span className={classes.meta}>
           {step.isFirst && <b>first · </b>}
           {step.minutes} min
+          {step.block !== '' && (
+            <span title={`From the block “${step.block}”`}>
+              <IconStack2 size={14} aria-label={`from the block ${step.block}`} />
+            </span>
+          )}
           {step.findings > 0 && (
             <span className={classes.findings}>
               <VerdictMark kind={step.isError ? 'outOfSpec' : 'tooCloseToCall'} size={14} /> {step.findings}

@@ -31,6 +31,8 @@ export interface MapStep {
   readonly title: string;
   readonly isFirst: boolean;
   readonly minutes: number;
+  /** The block that it comes from; empty where it is of this plan alone. */
+  readonly block: string;
   readonly arms: readonly MapArm[];
   readonly findings: number;
   readonly isError: boolean;
@@ -71,6 +73,7 @@ export function mapGraph(plan: Plan, folded: ReadonlySet<string>): MapGraph {
       title: step.title || 'A step without a title',
       isFirst: step.id === plan.startStepId,
       minutes: step.effort.minutes,
+      block: plan.uses.find(({ id }) => id === step.use?.useId)?.title ?? '',
       arms: step.outcomes.map((outcome) => armOf(step, outcome, ends, known)),
       findings: 0,
       isError: false,

@@ -1,5 +1,5 @@
 import { Button, Select } from '@mantine/core';
-import { comparePlans, type PlanVersionInfo, type VersionState } from '@probe-trail/core/plan';
+import { comparePlans, type PlanVersionInfo } from '@probe-trail/core/plan';
 import { useMemo } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { sayFailure } from '../../app/api';
@@ -10,6 +10,7 @@ import { Page } from '../../ui/Page';
 import { sayCount } from '../../ui/sayCount';
 import { Wait } from '../../ui/Wait';
 import { usePlanQuery, usePlanVersionQuery } from '../planApi';
+import { versionStates } from '../versionStates';
 import { Differences } from './Differences';
 import { usePlanVersionsQuery, useSetRetiredMutation } from './reviewApi';
 import classes from './VersionsPage.module.css';
@@ -43,13 +44,6 @@ export function VersionsPage() {
   );
 }
 
-const states: Record<VersionState, string> = {
-  draft: 'a draft',
-  inReview: 'in review',
-  released: 'released',
-  retired: 'retired',
-};
-
 function List({ versions }: { readonly versions: readonly PlanVersionInfo[] }) {
   return (
     <ol className={classes.versions} aria-label="Versions">
@@ -57,7 +51,7 @@ function List({ versions }: { readonly versions: readonly PlanVersionInfo[] }) {
         <li key={version} data-state={state}>
           <b>Version {version}</b>
           <span>
-            {states[state]}, written by {savedBy}, <Moment atMs={releasedAtMs ?? savedAtMs} />
+            {versionStates[state]}, written by {savedBy}, <Moment atMs={releasedAtMs ?? savedAtMs} />
             {approvedBy !== null && `, approved by ${approvedBy}`}
           </span>
           {notes !== '' && <p>{notes}</p>}
@@ -85,7 +79,7 @@ function Compare({ planId, versions }: CompareProps) {
   );
   const choices = versions.map(({ version, state }) => ({
     value: String(version),
-    label: `version ${version}, ${states[state]}`,
+    label: `version ${version}, ${versionStates[state]}`,
   }));
   const choose = (which: 'from' | 'to') => (value: string | null) =>
     value !== null && setSearch({ from: String(from), to: String(to), [which]: value }, { replace: true });

@@ -1,0 +1,33 @@
+import type { GoTo } from '@probe-trail/core/plan';
+import { useDeferredValue, useMemo } from 'react';
+import { useDraft } from './editorContext';
+
+/** Every step and conclusion that an outcome can lead to. */
+export function useGoals() {
+  const steps = useDraft((plan) => plan.steps);
+  const conclusions = useDraft((plan) => plan.conclusions);
+  // A list of 300 steps may be a moment late with a new title.
+  const [laterSteps, laterConclusions] = [useDeferredValue(steps), useDeferredValue(conclusions)];
+  return useMemo(
+    () => [
+      { group: 'Steps', items: laterSteps.map(({ id, title }) => ({ value: `step:${id}`, label: title || id })) },
+      {
+        group: 'Conclusions',
+        items: laterConclusions.map(({ id, title }) => ({ value: `conclusion:${id}`, label: title || id })),
+      },
+    ],
+    [laterSteps, laterConclusions],
+  );
+}
+
+/** A goal as an option of `useGoals`; none where it leads nowhere. */
+export function optionOf(goTo: GoTo): string | null {
+  if (goTo.kind === 'step') return `step:${goTo.stepId}`;
+  return goTo.kind === 'conclusion' ? `conclusion:${goTo.conclusionId}` : null;
+}
+
+export function goToOf(value: string | null): GoTo {
+  const [kind, id = ''] = (value ?? '').split(/:(.*)/);
+  if (kind === 'step') return { kind, stepId: id };
+  return kind === 'conclusion' ? { kind, conclusionId: id } : { kind: 'nowhere' };
+}
