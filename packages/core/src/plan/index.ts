@@ -30,6 +30,7 @@ export { type FormulaName, formulaNames, trySample } from './formulaNames.js';
 export { type Mark, markOf, marks, pairsNotToldApart, withMark } from './marks.js';
 export { completionsAt, mentionedPins, mentionOf, renameMentions, withMentions } from './mentions.js';
 export { outcomeFor, outcomeHolds, type ZoneByReading } from './outcomeFor.js';
+export { photoIdOf, picturesIn, pictureText } from './pictures.js';
 export {
   type Accepted,
   type AccessLevel,

@@ -1,5 +1,7 @@
+import { picturesIn } from '@probe-trail/core/plan';
 import type { AppThunk } from '../app/store';
 import { instrumentApi } from '../instrument/instrumentApi';
+import { photoUrl } from '../photo/photoApi';
 import { planApi } from '../plan/planApi';
 import { forgetOldAnswers } from './keptAnswers';
 
@@ -12,6 +14,9 @@ export const keepPlans = (): AppThunk<Promise<void>> => async (dispatch) => {
   for (const { planId, offline, released } of plans) {
     if (!offline || !released) continue;
     await dispatch(planApi.endpoints.plan.initiate(planId, once));
-    await dispatch(planApi.endpoints.planVersion.initiate({ planId, version: released.version }, once));
+    const asked = dispatch(planApi.endpoints.planVersion.initiate({ planId, version: released.version }, once));
+    const { data } = await asked;
+    // Asked for once, they lie on the device; one that cannot be had is asked for again the next time.
+    if (data) await Promise.allSettled(picturesIn(data.document).map((photoId) => fetch(photoUrl(photoId))));
   }
 };

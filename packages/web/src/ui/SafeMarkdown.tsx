@@ -1,6 +1,7 @@
-import { findPin, type Plan, withMentions } from '@probe-trail/core/plan';
+import { findPin, type Plan, photoIdOf, withMentions } from '@probe-trail/core/plan';
 import { useMemo } from 'react';
-import Markdown, { type Components } from 'react-markdown';
+import Markdown, { type Components, defaultUrlTransform } from 'react-markdown';
+import { photoUrl } from '../photo/photoApi';
 import classes from './SafeMarkdown.module.css';
 import { WireStrip } from './WireStrip';
 
@@ -9,6 +10,9 @@ interface MarkdownProps {
   /** Whose pins `@C31.2` means; without it that is only text. */
   readonly plan?: Plan;
 }
+
+const addressOf = (address: string): string =>
+  photoIdOf(address) === undefined ? defaultUrlTransform(address) : address;
 
 /** Markdown of an author. HTML in it is shown as the text that it is, and never run; pins stand with their wires. */
 export function SafeMarkdown({ text, plan }: MarkdownProps) {
@@ -21,6 +25,11 @@ export function SafeMarkdown({ text, plan }: MarkdownProps) {
   );
   const components = useMemo<Components>(
     () => ({
+      // A picture from elsewhere is not fetched: its text stands for it.
+      img: ({ src = '', alt = '' }) => {
+        const photoId = photoIdOf(String(src));
+        return photoId === undefined ? alt : <img src={photoUrl(photoId)} alt={alt} loading="lazy" />;
+      },
       a: ({ href = '', children }) => {
         const [connectorId = '', pin = ''] = href.startsWith('#') ? href.slice(1).split('/') : [];
         const found = plan && findPin(plan, connectorId, pin);
@@ -36,7 +45,9 @@ export function SafeMarkdown({ text, plan }: MarkdownProps) {
   );
   return (
     <div className={classes.text}>
-      <Markdown components={components}>{linked}</Markdown>
+      <Markdown components={components} urlTransform={addressOf}>
+        {linked}
+      </Markdown>
     </div>
   );
 }

@@ -7,6 +7,7 @@ import { wireColourNames } from '../../ui/wireColour';
 import { CommittedInput } from './CommittedInput';
 import { DraftBlock, DraftLine } from './DraftText';
 import { FaceEditor } from './FaceEditor';
+import { MarkdownBlock } from './MarkdownBlock';
 import { parseId } from './parseFields';
 import classes from './rows.module.css';
 
@@ -43,7 +44,7 @@ export function CardEditor({ card, editCard, children }: CardProps) {
           })
         }
       />
-      <DraftBlock
+      <MarkdownBlock
         label="How it works"
         description="Markdown"
         minRows={2}

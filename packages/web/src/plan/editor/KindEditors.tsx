@@ -15,6 +15,7 @@ import { CommittedInput } from './CommittedInput';
 import { DraftLine } from './DraftText';
 import { useDraft } from './editorContext';
 import { FormulaInput } from './FormulaInput';
+import { isOnlyPicture } from './onlyPicture';
 import { parseLimit, parseOpenLimit, parseUnit } from './parseFields';
 import { type ChangeSpec, UnitInput } from './SpecEditor';
 import classes from './StepEditor.module.css';
@@ -99,6 +100,7 @@ interface TableProps {
 /** A table as text: typed, or pasted from a spreadsheet; until it makes sense it stays as typed, with the reason. */
 function TableText({ rows, unit, atUnit, onRows }: TableProps) {
   const [typed, setTyped] = useState<string | undefined>();
+  const [isPicture, setIsPicture] = useState(false);
   const parsed = typed === undefined ? undefined : parseTable(unit, atUnit)(typed);
   return (
     <Textarea
@@ -109,9 +111,15 @@ function TableText({ rows, unit, atUnit, onRows }: TableProps) {
       maxRows={16}
       classNames={{ input: 'mono' }}
       value={typed ?? tableText(rows)}
-      error={parsed && !parsed.ok && parsed.problem}
+      error={
+        isPicture
+          ? 'That is a picture, not a table: copy the cells themselves. The rows are as they were.'
+          : parsed && !parsed.ok && parsed.problem
+      }
+      onPaste={({ clipboardData }) => setIsPicture(isOnlyPicture(clipboardData))}
       onChange={(event) => {
         const { value } = event.currentTarget;
+        setIsPicture(false);
         setTyped(value);
         const read = parseTable(unit, atUnit)(value);
         if (read.ok) onRows(read.value);

@@ -4,14 +4,16 @@ import { memo, useRef, useState } from 'react';
 import { CompletionList, useCompletionKeys } from './CompletionList';
 import { isSameText, type Text, useDraftText } from './DraftText';
 import { useEdits } from './editorContext';
+import { usePictures } from './usePictures';
 
 const mostShown = 8;
 
-/** A text in which `@` brings up the pins of the part cards. */
+/** A text in Markdown in which `@` brings up the pins of the part cards. */
 export const MentionBlock = memo(function MentionBlock({ value, onText, ...props }: Text<TextareaProps>) {
   const held = useDraftText(value, onText);
   const { read } = useEdits();
   const field = useRef<HTMLTextAreaElement>(null);
+  const { take: takePictures, button } = usePictures(field, held.write);
   const [before, setBefore] = useState('');
   const offered = completionsAt(read(), before);
   const completions = (offered?.pins.slice(0, mostShown) ?? []).map((found) => ({
@@ -39,12 +41,15 @@ export const MentionBlock = memo(function MentionBlock({ value, onText, ...props
         value={held.text}
         onBlur={held.tell}
         onKeyDown={keys.onKeyDown}
+        onPaste={(event) => takePictures(event, event.clipboardData)}
+        onDrop={(event) => takePictures(event, event.dataTransfer)}
         onChange={({ currentTarget }) => {
           held.write(currentTarget.value);
           setBefore(currentTarget.value.slice(0, currentTarget.selectionStart));
           keys.begin();
         }}
       />
+      {button}
       <CompletionList label="Pins" completions={completions} at={keys.at} onTake={take} />
     </div>
   );

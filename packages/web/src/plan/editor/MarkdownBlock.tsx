@@ -1,0 +1,26 @@
+import { Textarea, type TextareaProps } from '@mantine/core';
+import { memo, useRef } from 'react';
+import { isSameText, type Text, useDraftText } from './DraftText';
+import { usePictures } from './usePictures';
+
+/** A text in Markdown, with pictures. */
+export const MarkdownBlock = memo(function MarkdownBlock({ value, onText, ...props }: Text<TextareaProps>) {
+  const held = useDraftText(value, onText);
+  const field = useRef<HTMLTextAreaElement>(null);
+  const { take, button } = usePictures(field, held.write);
+  return (
+    <div>
+      <Textarea
+        autosize
+        {...props}
+        ref={field}
+        value={held.text}
+        onBlur={held.tell}
+        onChange={(event) => held.write(event.currentTarget.value)}
+        onPaste={(event) => take(event, event.clipboardData)}
+        onDrop={(event) => take(event, event.dataTransfer)}
+      />
+      {button}
+    </div>
+  );
+}, isSameText);

@@ -1,0 +1,60 @@
+import { Button, FileButton } from '@mantine/core';
+import { pictureText } from '@probe-trail/core/plan';
+import { IconPhoto } from '@tabler/icons-react';
+import { type RefObject, useState } from 'react';
+import { sayFailure } from '../../app/api';
+import { useAddPhotoMutation } from '../../photo/photoApi';
+import { scalePhoto } from '../../photo/scalePhoto';
+import { Notice } from '../../ui/Notice';
+import { isOnlyPicture } from './onlyPicture';
+
+/** Pictures in a field of Markdown: chosen, pasted or dropped; each is put in where the caret stands once the server has it. */
+export function usePictures(field: RefObject<HTMLTextAreaElement | null>, write: (text: string) => void) {
+  const [addPhoto, { isLoading }] = useAddPhotoMutation();
+  const [problem, setProblem] = useState<string | undefined>();
+  const addOne = async (file: File): Promise<string | undefined> => {
+    const picture = await scalePhoto(file);
+    if (!picture) return `“${file.name}” is not a picture that can be read here. It was not added.`;
+    const added = await addPhoto(picture);
+    if (!added.data) return sayFailure(added.error);
+    const { value = '', selectionStart = 0 } = field.current ?? {};
+    const put = pictureText(added.data.photoId, captionOf(file));
+    write(`${value.slice(0, selectionStart)}${put}${value.slice(selectionStart)}`);
+    return undefined;
+  };
+  const add = async (files: readonly File[]) => {
+    setProblem(undefined);
+    for (const file of files) setProblem(await addOne(file));
+  };
+  const take = (event: { readonly preventDefault: () => void }, brought: DataTransfer) => {
+    if (!isOnlyPicture(brought)) return;
+    event.preventDefault();
+    void add([...brought.files]);
+  };
+  const button = (
+    <>
+      <FileButton accept="image/*" multiple onChange={(files) => void add(files)}>
+        {(props) => (
+          <Button
+            variant="subtle"
+            color="gray"
+            px={0}
+            loading={isLoading}
+            leftSection={<IconPhoto size={18} />}
+            {...props}
+          >
+            Add a picture
+          </Button>
+        )}
+      </FileButton>
+      {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
+    </>
+  );
+  return { take, button };
+}
+
+/** The name of the file; pictures from the clipboard are all called the same. */
+const captionOf = ({ name }: File): string => {
+  const stem = name.replace(/\.\w+$/, '');
+  return stem === 'image' ? 'picture' : stem;
+};
