@@ -1,6 +1,5 @@
 import { expect } from 'chai';
-import type { ElementHandle } from 'puppeteer-core';
-import { aUser, send, type User } from '../support/user.js';
+import { aUser, choose, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 describe('the editor', () => {
@@ -143,23 +142,3 @@ describe('the editor', () => {
     await ines.leave();
   });
 });
-
-/** Picks an option in the list that opens under a field. */
-async function choose(user: User, label: string, option: string, index = 0): Promise<void> {
-  const selector = `::-p-aria([name="${label}"])`;
-  await user.page.waitForSelector(selector);
-  const inputs = [];
-  for (const element of await user.page.$$(selector))
-    if (await element.evaluate(({ tagName }) => tagName === 'INPUT')) inputs.push(element);
-  await inputs[index]?.click();
-  const found = await user.page.waitForFunction(
-    (wanted) =>
-      [...document.querySelectorAll<HTMLElement>('[role="option"]')].find(
-        (one) => one.offsetParent !== null && one.innerText.startsWith(wanted),
-      ),
-    {},
-    option,
-  );
-  await (found as ElementHandle<HTMLElement>).click();
-  await user.press('Escape');
-}

@@ -156,3 +156,23 @@ export const send = async (
     },
     ...(body ? { body: JSON.stringify(body) } : {}),
   });
+
+/** Picks an option in the list that opens under a field. */
+export async function choose(user: User, label: string, option: string, index = 0): Promise<void> {
+  const selector = `::-p-aria([name="${label}"])`;
+  await user.page.waitForSelector(selector);
+  const inputs = [];
+  for (const element of await user.page.$$(selector))
+    if (await element.evaluate(({ tagName }) => tagName === 'INPUT')) inputs.push(element);
+  await inputs[index]?.click();
+  const found = await user.page.waitForFunction(
+    (wanted) =>
+      [...document.querySelectorAll<HTMLElement>('[role="option"]')].find(
+        (one) => one.offsetParent !== null && one.innerText.startsWith(wanted),
+      ),
+    {},
+    option,
+  );
+  await (found as ElementHandle<HTMLElement>).click();
+  await user.press('Escape');
+}

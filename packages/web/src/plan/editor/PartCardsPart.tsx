@@ -1,6 +1,7 @@
 import { Button, Group, Select, Stack } from '@mantine/core';
 import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { LibraryLine, TakeCard } from '../library/CardsOfPlan';
 import { CardEditor } from './CardEditor';
 import { change, removeById, useDraft, useEdits } from './editorContext';
@@ -9,7 +10,8 @@ import { change, removeById, useDraft, useEdits } from './editorContext';
 export function PartCardsPart() {
   const { edit } = useEdits();
   const partCards = useDraft((draft) => draft.partCards);
-  const [openId, setOpenId] = useState<string | null>(partCards[0]?.id ?? null);
+  const [search] = useSearchParams();
+  const [openId, setOpenId] = useState<string | null>(search.get('card') ?? partCards[0]?.id ?? null);
   const card = partCards.find(({ id }) => id === openId);
   const add = () => {
     const id = `card-${nanoid(5)}`;

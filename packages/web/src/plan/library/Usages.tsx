@@ -38,7 +38,9 @@ function InVersion({ usages }: { readonly usages: readonly Usage[] }) {
   const plan = `/plans/${first.planId}`;
   return (
     <li>
-      <Link to={isOpen ? `${plan}/edit` : plan}>{first.planTitle || 'A plan without a title'}</Link>{' '}
+      <Link to={isOpen ? `${plan}/edit${first.how === 'card' ? `?part=cards&card=${first.what}` : ''}` : plan}>
+        {first.planTitle || 'A plan without a title'}
+      </Link>{' '}
       <small>
         version {first.version}, {versionStates[first.state]}
         {first.lines.length > 0 && `, for ${first.lines.join(', ')}`}

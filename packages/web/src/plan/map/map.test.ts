@@ -1,6 +1,7 @@
 import type { Plan } from '@probe-trail/core/plan';
 import { blankOutcome, blankPlan, blankStep } from '@probe-trail/core/plan';
 import { expect } from 'chai';
+import fc from 'fast-check';
 import type { MapLayout } from './layoutMap';
 import { mapGraph, waysTo, withFindings } from './mapGraph';
 import { placeSegments } from './placeSegments';
@@ -153,6 +154,25 @@ describe('a long map', () => {
     const all = [...cut.segments.flatMap(({ ways }) => ways), ...cut.returns].map(({ id }) => id);
     expect(all.sort()).to.deep.equal(['a/o0', 'a/o1', 'b/o0', 'c/o0', 'd/o0', 'd/o1']);
     expect(cut.returns.map(({ id }) => id)).to.deep.equal(['d/o1']);
+  });
+
+  it('is cut so that every segment has all that its ways lead to, whatever leads where', () => {
+    const names = [...'abcdefghij'];
+    const goals = fc.array(fc.constantFrom(...names), { maxLength: 3 });
+    fc.assert(
+      fc.property(fc.array(goals, { minLength: names.length, maxLength: names.length }), (all) => {
+        const steps = names.map((id, index) => step(id, ...(all[index] ?? []).map(toStep)));
+        const graph = mapGraph({ ...chain, steps }, nothing);
+        const { segments, returns } = segmentsOf(graph, 1);
+        for (const { steps: own, ways, exit } of segments) {
+          const there = new Set([...own.map(({ id }) => id), exit?.id]);
+          for (const { from, to } of ways) expect([there.has(from), there.has(to)]).to.deep.equal([true, true]);
+        }
+        expect(segments.flatMap((segment) => segment.steps)).to.have.length(names.length);
+        expect(segments.flatMap(({ ways }) => ways).length + returns.length).to.equal(graph.ways.length);
+      }),
+      { numRuns: 500 },
+    );
   });
 
   it('hangs each segment below the one before, with the ways to it as long as they must be', () => {

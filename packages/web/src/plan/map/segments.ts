@@ -24,11 +24,18 @@ export function segmentsOf({ steps, ways }: Pick<MapGraph, 'steps' | 'ways'>, le
   const onward = onwardWays(steps, ways);
   const reached = reachOf(steps, onward);
   const roots = rootsOf(steps, onward);
-  const cuts = roots.flatMap((root) => chainOf(root, reached, onward, least));
+  const cuts: string[] = [];
   const segmentAt = new Map<string, number>();
-  // From the last cut back to the first: what a later one reaches is its own.
-  for (const [index, cut] of [...cuts.entries()].reverse())
-    for (const id of reached.get(cut) ?? []) if (!segmentAt.has(id)) segmentAt.set(id, index);
+  for (const root of roots) {
+    if (segmentAt.has(root)) continue;
+    const from = cuts.length;
+    cuts.push(...chainOf(root, reached, onward, least));
+    // From the last cut back to the first: what a later one reaches is its own.
+    for (let index = cuts.length - 1; index >= from; index -= 1)
+      for (const id of reached.get(cuts[index] ?? '') ?? []) if (!segmentAt.has(id)) segmentAt.set(id, index);
+    // What leads into that from elsewhere can lead no further than to its first cut, or there would be none.
+    for (const id of joinedTo(root, onward)) if (!segmentAt.has(id)) segmentAt.set(id, from);
+  }
   const numberOf = (stepId: string) => segmentAt.get(stepId) ?? 0;
   const stepsBy: MapStep[][] = cuts.map(() => []);
   for (const step of steps) stepsBy[numberOf(step.id)]?.push(step);
@@ -94,6 +101,19 @@ function reachOf(steps: readonly MapStep[], onward: readonly MapWay[]): Reached 
       return [id, seen];
     }),
   );
+}
+
+/** Everything that hangs together with a step, whichever way. */
+function joinedTo(stepId: string, onward: readonly MapWay[]): ReadonlySet<string> {
+  const beside = new Map<string, string[]>();
+  const join = (one: string, other: string) => beside.set(one, [...(beside.get(one) ?? []), other]);
+  for (const { from, to } of onward) {
+    join(from, to);
+    join(to, from);
+  }
+  const joined = new Set([stepId]);
+  for (const one of joined) for (const other of beside.get(one) ?? []) joined.add(other);
+  return joined;
 }
 
 /** The first step of the trail, and every other that nothing leads to. */
