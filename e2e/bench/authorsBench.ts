@@ -21,6 +21,7 @@ export async function authorsBench(): Promise<Measured[]> {
   const openings = [];
   for (let time = 0; time < 5; time += 1) openings.push(await opened(user));
   const edit = await layoutAfterEdit(user);
+  await settled();
   const rate = await framesWhileMoving(user.page);
   const checkMs = await afterTheLastKey(user);
   const typing = await typingDelay(user);

@@ -53,11 +53,11 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
     '/:planId/draft',
     { schema: { params, body: newPlanSchema }, config },
     async (request, reply) => {
-      const stamp = stampOf(request);
-      return sendVersion(
-        reply,
-        await plans.saveDraft(request.params.planId, request.body.document, ifMatchOf(request), stamp),
-      );
+      const { planId } = request.params;
+      const saved = await plans.saveDraft(planId, request.body.document, ifMatchOf(request), stampOf(request));
+      // Who saves has the document already, and saves often.
+      const { document: _, ...info } = saved;
+      return reply.header('etag', `"${info.etag}"`).send(info);
     },
   );
 

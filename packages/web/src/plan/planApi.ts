@@ -1,4 +1,4 @@
-import type { Plan, PlanListItem, PlanVersion } from '@probe-trail/core/plan';
+import type { Plan, PlanListItem, PlanVersion, PlanVersionInfo } from '@probe-trail/core/plan';
 import { api } from '../app/api';
 
 /** A draft as somebody has seen it. */
@@ -26,7 +26,7 @@ export const planApi = api.injectEndpoints({
       query: (planId) => ({ url: `plans/${planId}/draft`, method: 'POST' }),
       invalidatesTags: ['plans'],
     }),
-    saveDraft: build.mutation<PlanVersion, DraftSeen & { readonly document: Plan }>({
+    saveDraft: build.mutation<PlanVersionInfo, DraftSeen & { readonly document: Plan }>({
       query: ({ planId, etag, document }) => ({
         url: `plans/${planId}/draft`,
         method: 'PUT',

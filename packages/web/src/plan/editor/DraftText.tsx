@@ -1,5 +1,6 @@
 import { Textarea, type TextareaProps, TextInput, type TextInputProps } from '@mantine/core';
 import { memo, useCallback, useEffect, useRef, useState } from 'react';
+import { noteWriting } from './afterWriting';
 
 export type Text<Props> = Omit<Props, 'onChange' | 'onBlur' | 'value'> & {
   readonly value: string;
@@ -44,7 +45,7 @@ export function isSameText(before: object, after: object): boolean {
 }
 
 // Shorter than a pause between words, longer than one between keys: a long plan is worked through when the hands rest.
-const restMs = 120;
+const restMs = 100;
 
 /** What is written shows at once; the plan hears of it when the hands rest, so that no key waits for a plan of 300 steps. */
 export function useDraftText(value: string, onText: (text: string) => void) {
@@ -63,6 +64,7 @@ export function useDraftText(value: string, onText: (text: string) => void) {
   const write = useCallback(
     (next: string) => {
       setText(next);
+      noteWriting();
       latest.current.untold = next;
       clearTimeout(timer.current);
       timer.current = setTimeout(tell, restMs);
@@ -75,9 +77,10 @@ export function useDraftText(value: string, onText: (text: string) => void) {
   }, [value]);
   // The browser closed in mid-word, or another step opened.
   useEffect(() => {
-    window.addEventListener('pagehide', tell);
+    // Before the draft is kept, which happens at the same moment.
+    window.addEventListener('pagehide', tell, { capture: true });
     return () => {
-      window.removeEventListener('pagehide', tell);
+      window.removeEventListener('pagehide', tell, { capture: true });
       tell();
     };
   }, [tell]);

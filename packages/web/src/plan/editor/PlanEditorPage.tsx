@@ -22,6 +22,7 @@ import { MatrixPart } from './MatrixPart';
 import { PartCardsPart } from './PartCardsPart';
 import type { PlanChange } from './planChange';
 import type { PlanCheck } from './planCheck.worker';
+import { RestedDraftContext, useMakeRestedDraft } from './restedDraft';
 import { StepsPart } from './StepsPart';
 import { SuspectsPart } from './SuspectsPart';
 import { usePlanWorker } from './usePlanWorker';
@@ -79,6 +80,7 @@ const OpenEditor = ({ opened }: OpenProps) => (
 /** What goes on with every edit, saving and checking; what is drawn below hears only of what comes of it. */
 function DraftWork({ opened, children }: OpenProps & { readonly children: ReactNode }) {
   const saving = useSaving(opened);
+  const rested = useMakeRestedDraft();
   const findings = usePlanWorker(
     useDraft((draft) => draft),
     askCheck,
@@ -93,7 +95,9 @@ function DraftWork({ opened, children }: OpenProps & { readonly children: ReactN
   );
   return (
     <EditorContext.Provider value={editor}>
-      <SavingContext.Provider value={saving}>{children}</SavingContext.Provider>
+      <SavingContext.Provider value={saving}>
+        <RestedDraftContext.Provider value={rested}>{children}</RestedDraftContext.Provider>
+      </SavingContext.Provider>
     </EditorContext.Provider>
   );
 }

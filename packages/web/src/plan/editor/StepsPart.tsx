@@ -1,8 +1,8 @@
 import { Button, Group, SegmentedControl } from '@mantine/core';
 import type { Walk } from '@probe-trail/core/evidence';
-import { addStepAfter, blankStep, type Plan, type Step } from '@probe-trail/core/plan';
+import { addStepAfter, blankStep, type Finding, isOpen, type Plan, type Step } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
-import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { type OnTheWay, waysTo } from '../map/mapGraph';
 import { PlanMap } from '../map/PlanMap';
@@ -10,6 +10,7 @@ import { useDraft, useEditor, useEdits } from './editorContext';
 import { MapBar, type MapFocus } from './MapBar';
 import { MapEnds } from './MapEnds';
 import { PutBlock } from './PutBlock';
+import { useRestedDraft } from './restedDraft';
 import { StepEditor } from './StepEditor';
 import classes from './StepsPart.module.css';
 import { TryFrame } from './TryFrame';
@@ -54,7 +55,7 @@ interface MapSideProps {
 
 /** The map with what can be done on it. */
 function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
-  const { findings } = useEditor();
+  const findings = useCountedFindings();
   const [folded, setFolded] = useState(nothing);
   const [focus, setFocus] = useState<MapFocus | undefined>();
   const [wanted, setWanted] = useState('');
@@ -70,7 +71,7 @@ function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
     askBlock,
   });
   // The map follows a moment after what is typed beside it.
-  const plan = useDeferredValue(useDraft((draft) => draft));
+  const plan = useDeferredValue(useRestedDraft((draft) => draft));
   const lit = useMemo(
     () => (walk ? wayOf(walk) : focus && waysTo(plan, conclusionsOf(plan, focus))),
     [plan, focus, walk],
@@ -116,6 +117,15 @@ function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
       <MapEnds focus={focus} onFocus={setFocus} />
     </div>
   );
+}
+
+/** The findings, the same ones for as long as there are as many at every step: the map shows their number, not their words. */
+function useCountedFindings(): readonly Finding[] {
+  const { findings } = useEditor();
+  const counted = findings.map((finding) => `${finding.at.stepId} ${finding.severity} ${isOpen(finding)}`).join();
+  const latest = useRef({ counted, findings });
+  if (latest.current.counted !== counted) latest.current = { counted, findings };
+  return latest.current.findings;
 }
 
 const beside = { step: 'The step', walks: 'All walks', try: 'Walk it' } as const;

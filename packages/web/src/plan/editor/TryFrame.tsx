@@ -1,13 +1,22 @@
 import { Button, Group, Switch } from '@mantine/core';
 import type { Step } from '@probe-trail/core/plan';
-import { useState } from 'react';
-import { useDraft } from './editorContext';
+import { useEffect, useRef, useState } from 'react';
+import { useDraft, useEdits } from './editorContext';
+import { keepDraft } from './keptDraft';
 import classes from './StepsPart.module.css';
+import { useSavingState } from './useSaving';
 
 /** The draft from the chosen step on, as a technician sees it: on a page of its own, so that it takes a phone's size. */
 export function TryFrame({ step }: { readonly step: Step }) {
   const [isPhone, setIsPhone] = useState(true);
   const planId = useDraft(({ id }) => id);
+  const { read } = useEdits();
+  const { state } = useSavingState();
+  const isUnsaved = useRef(state.kind !== 'saved');
+  // The page in the page reads what is kept: a save may still be on its way.
+  useEffect(() => {
+    if (isUnsaved.current) keepDraft(read());
+  }, [read]);
   const address = `/plans/${planId}/try?from=${step.id}`;
   return (
     <div className={classes.frame}>

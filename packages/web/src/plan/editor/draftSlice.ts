@@ -34,5 +34,7 @@ interface WithDraft {
 }
 
 export const selectDocument = ({ draft }: WithDraft) => draft.present.document;
+/** Whether the last edit was one of several in a row, such as the words of one field. */
+export const selectIsWriting = ({ draft }: WithDraft): boolean => draft.group != null;
 export const selectCanUndo = ({ draft }: WithDraft) => draft.past.some(({ document }) => document !== null);
 export const selectCanRedo = ({ draft }: WithDraft) => draft.future.length > 0;

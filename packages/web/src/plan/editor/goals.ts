@@ -1,22 +1,21 @@
 import type { GoTo } from '@probe-trail/core/plan';
-import { useDeferredValue, useMemo } from 'react';
-import { useDraft } from './editorContext';
+import { useMemo } from 'react';
+import { useRestedDraft } from './restedDraft';
 
 /** Every step and conclusion that an outcome can lead to. */
 export function useGoals() {
-  const steps = useDraft((plan) => plan.steps);
-  const conclusions = useDraft((plan) => plan.conclusions);
   // A list of 300 steps may be a moment late with a new title.
-  const [laterSteps, laterConclusions] = [useDeferredValue(steps), useDeferredValue(conclusions)];
+  const steps = useRestedDraft((plan) => plan.steps);
+  const conclusions = useRestedDraft((plan) => plan.conclusions);
   return useMemo(
     () => [
-      { group: 'Steps', items: laterSteps.map(({ id, title }) => ({ value: `step:${id}`, label: title || id })) },
+      { group: 'Steps', items: steps.map(({ id, title }) => ({ value: `step:${id}`, label: title || id })) },
       {
         group: 'Conclusions',
-        items: laterConclusions.map(({ id, title }) => ({ value: `conclusion:${id}`, label: title || id })),
+        items: conclusions.map(({ id, title }) => ({ value: `conclusion:${id}`, label: title || id })),
       },
     ],
-    [laterSteps, laterConclusions],
+    [steps, conclusions],
   );
 }
 

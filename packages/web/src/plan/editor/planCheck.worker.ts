@@ -10,7 +10,14 @@ let plan: Plan | undefined;
 
 /** What is computed of a whole draft, away from the thread in which the author writes. Each call brings what has changed since the last. */
 const planCheck = {
-  checkPlan: (change: PlanChange) => checkPlan(changed(change)),
+  /** `undefined` where nothing of it is other than the last time: most words change nothing. */
+  checkPlan: (change: PlanChange) => {
+    const found = checkPlan(changed(change));
+    const text = JSON.stringify(found);
+    if (text === lastFound) return undefined;
+    lastFound = text;
+    return found;
+  },
   allWalks: (change: PlanChange) => {
     const draft = changed(change);
     return {
@@ -21,6 +28,8 @@ const planCheck = {
     };
   },
 };
+
+let lastFound = '';
 
 function changed(change: PlanChange): Plan {
   plan = withChange(plan, change);

@@ -7,12 +7,12 @@ import type { PlanCheck } from './planCheck.worker';
 /**
  * What a worker computes of the draft after every edit. While one draft is being worked on, only the newest waits; the last result stays
  * until the next is there.
- * @param ask which of its functions is called; must stay the same function
+ * @param ask which of its functions is called; must stay the same function. It gives `undefined` where the answer is the last one.
  * @returns `undefined` until the first result is there
  */
 export function usePlanWorker<T>(
   plan: Plan,
-  ask: (worker: Remote<PlanCheck>, change: PlanChange) => Promise<T>,
+  ask: (worker: Remote<PlanCheck>, change: PlanChange) => Promise<T | undefined>,
 ): T | undefined {
   const [result, setResult] = useState<T | undefined>();
   const worker = useRef<Remote<PlanCheck> | undefined>(undefined);
@@ -43,7 +43,7 @@ export function usePlanWorker<T>(
         sent.current = next;
         const answer = await ask(worker.current, change);
         performance.measure('plan worked through', { start: from });
-        setResult(answer);
+        if (answer !== undefined) setResult(answer);
       }
       isBusy.current = false;
     };

@@ -1,8 +1,10 @@
 import type { Plan, PlanVersion } from '@probe-trail/core/plan';
-import { createContext, useCallback, useContext, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
+import { useStore } from 'react-redux';
 import { problemCodeOf, sayFailure } from '../../app/api';
-import { useAppDispatch, useAppSelector } from '../../app/store';
+import { type RootState, useAppDispatch, useAppSelector } from '../../app/store';
 import { planApi, useSaveDraftMutation } from '../planApi';
+import { afterWriting } from './afterWriting';
 import { draftEdited, selectDocument } from './draftSlice';
 import { forgetDraft, keepDraft } from './keptDraft';
 
@@ -50,15 +52,11 @@ export function useSaving(opened: PlanVersion): Saving {
     [save],
   );
 
-  // Before anything is drawn: the page may be going.
-  useLayoutEffect(() => {
-    if (document && document !== saved.document) keepDraft(document);
-  }, [document, saved]);
+  useKeeping(saved.document, trouble !== undefined);
 
   useEffect(() => {
     if (!document || document === saved.document || trouble?.kind === 'conflict') return;
-    const timer = setTimeout(() => void saveNow(document, saved.etag), trouble ? retryMs : quietMs);
-    return () => clearTimeout(timer);
+    return afterWriting(trouble ? retryMs : quietMs, () => void saveNow(document, saved.etag));
   }, [document, saved, trouble, saveNow]);
 
   const takeTheirs = useCallback(async () => {
@@ -76,6 +74,29 @@ export function useSaving(opened: PlanVersion): Saving {
     () => ({ state: trouble ?? { kind }, etag: saved.etag, takeTheirs }),
     [trouble, kind, saved.etag, takeTheirs],
   );
+}
+
+/** Keeps what is unsaved on this device when the page or the editor goes, and while the server cannot be had. */
+function useKeeping(saved: Plan, isTroubled: boolean): void {
+  const store = useStore<RootState>();
+  const document = useAppSelector(selectDocument);
+  const keep = useRef(() => {});
+  keep.current = () => {
+    const latest = selectDocument(store.getState());
+    if (latest && latest !== saved) keepDraft(latest);
+  };
+  useEffect(() => {
+    if (isTroubled && document !== saved) keep.current();
+  }, [document, saved, isTroubled]);
+  useEffect(() => {
+    // By then every field has told what was written in it.
+    const onHide = () => keep.current();
+    window.addEventListener('pagehide', onHide);
+    return () => {
+      window.removeEventListener('pagehide', onHide);
+      setTimeout(onHide);
+    };
+  }, []);
 }
 
 export const SavingContext = createContext<Saving | undefined>(undefined);

@@ -1,7 +1,7 @@
 import { Button, Checkbox, Group, Modal } from '@mantine/core';
 import type { UsageQuery } from '@probe-trail/core/library';
 import { groupBy } from '@probe-trail/core/list';
-import { comparePlans, type Plan, type PlanVersion } from '@probe-trail/core/plan';
+import { comparePlans, type Plan, type PlanVersion, type PlanVersionInfo } from '@probe-trail/core/plan';
 import { failed, ok, type Result } from '@probe-trail/core/result';
 import { useEffect, useState } from 'react';
 import { api, sayFailure } from '../../app/api';
@@ -146,7 +146,7 @@ function useChanges() {
   const [changed, setChanged] = useState<readonly { readonly before: Plan; readonly etag: string }[]>([]);
   const [isBusy, setIsBusy] = useState(false);
 
-  const save = async (document: Plan, etag: string): Promise<Result<PlanVersion, string>> => {
+  const save = async (document: Plan, etag: string): Promise<Result<PlanVersionInfo, string>> => {
     const saved = await dispatch(planApi.endpoints.saveDraft.initiate({ planId: document.id, etag, document }));
     return saved.data ? ok(saved.data) : failed(sayFailure(saved.error));
   };

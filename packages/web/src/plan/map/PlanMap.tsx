@@ -10,6 +10,7 @@ import {
   ReactFlow,
   ReactFlowProvider,
   useReactFlow,
+  useStore,
 } from '@xyflow/react';
 import '@xyflow/react/dist/base.css';
 import type { Finding, Plan } from '@probe-trail/core/plan';
@@ -55,6 +56,10 @@ export const PlanMap = memo(function PlanMap(props: MapProps) {
   );
 });
 
+/** From where thirteen pixels are fewer than six, and from where titles of twice that size are. */
+const distanceAt = (zoom: number): 'near' | 'far' | 'veryFar' =>
+  zoom < 0.22 ? 'veryFar' : zoom < 0.42 ? 'far' : 'near';
+
 const nodeTypes = { step: Signpost };
 const edgeTypes = { way: WayLine };
 const nothing: ReadonlySet<string> = new Set();
@@ -77,8 +82,7 @@ function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onCho
   const nodes = useNodes({ graph, layout, isEditable: onLeadTo !== undefined, ...props });
   const edges = useEdges(graph, layout, props.lit);
   const area = useRef<HTMLElement>(null);
-  // While it moves, the drawn map is moved as it is; drawn anew, sharp, when it stands.
-  const moving = (isMoving: boolean) => () => area.current?.toggleAttribute('data-moving', isMoving);
+  const distance = useStore(({ transform: [, , zoom] }) => distanceAt(zoom));
   useShown(area, layout, chosenId);
 
   const onNodesChange = (changes: NodeChange<SignpostNode>[]) => {
@@ -121,6 +125,7 @@ function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onCho
       className={classes.map}
       tabIndex={-1}
       aria-label="Map of the plan"
+      data-distance={distance}
       onKeyDown={onKeyDown}
       onCopy={clip('copy')}
       onCut={clip('cut')}
@@ -140,8 +145,6 @@ function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onCho
         onlyRenderVisibleElements
         minZoom={0.08}
         maxZoom={1.5}
-        onMoveStart={moving(true)}
-        onMoveEnd={moving(false)}
         onNodesChange={onNodesChange}
         onNodeClick={(event, { id }) => !event.shiftKey && onChoose(id)}
         edgesReconnectable={onLeadTo !== undefined}
