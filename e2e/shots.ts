@@ -57,17 +57,17 @@ const shots: Readonly<Record<string, Shot>> = {
   shelf: { path: '/trails/fg-07-fan', act: click('::-p-text(Fan control module A34)') },
   conclusion: { path: '/trails/fg-11-fan' },
   record: { path: '/trails/fg-11-fan/record' },
-  editor: { path: '/plans/coolant-temperature/edit?part=steps&step=signal', person: 'ines' },
+  editor: { path: '/plans/rear-lamps/edit?part=steps&step=groundDrop', person: 'ines' },
+  library: { path: '/library?part=cards&card=coolantSensor', person: 'ines' },
   matrix: { path: '/plans/accelerator-pedal/edit?part=matrix', person: 'ines' },
   versions: { path: '/plans/radiator-fan/versions', person: 'ines', act: click('::-p-text(What differs)') },
-  'plan-check': { path: '/plans/radiator-fan/edit?part=findings', person: 'ines' },
 };
 
 const server = await openServer();
 const browser = await openBrowser();
 await mkdir(folder, { recursive: true });
 try {
-  await send(server.url, 'POST', '/api/plans/coolant-temperature/draft');
+  await send(server.url, 'POST', '/api/plans/rear-lamps/draft');
   await send(server.url, 'POST', '/api/plans/accelerator-pedal/draft');
   await leaveBranchOpen();
   await trailAt(server.url, 'shot-sweep', 'accelerator-pedal', 'sweep1');
