@@ -24,7 +24,7 @@ export function BlockFields({ block, use, onUse }: FieldsProps) {
   const standFor = (from: string, to: string) =>
     onUse({ ...use, suspects: use.suspects.map((one) => (one.from === from ? { from, to } : one)) });
   return (
-    <div className={classes.columns}>
+    <div className={classes.fields}>
       {use.inputs.map(({ id, name, value }) =>
         isPin(block, id) ? (
           <Autocomplete

@@ -73,7 +73,7 @@ function Results({ block, use }: { readonly block: Plan; readonly use: BlockUse 
         return step.outcomes.find(({ id }) => id === end?.outcomeId)?.goTo ?? [];
       })[0];
   return (
-    <div className={classes.columns}>
+    <div className={classes.fields}>
       {block.conclusions.map(({ id, title }) => (
         <Select
           key={id}
