@@ -25,7 +25,7 @@ export function medianMs(work: () => void, runs = 9, warmUp = 4): number {
 
 export const atMost = (what: string, value: number, limit: number, unit: string): Measured => ({
   what,
-  value: `${value.toFixed(1)} ${unit}`,
+  value: `${value.toFixed(limit < 10 ? 2 : 1)} ${unit}`,
   target: `≤ ${limit} ${unit}`,
   reached: value <= limit,
 });

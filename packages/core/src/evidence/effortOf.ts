@@ -1,5 +1,5 @@
 import type { Plan, Step } from '../plan/index.js';
-import { chanceOf } from './lineUp.js';
+import { evidenceModel } from './evidenceModel.js';
 import { type WalkEnd, type WalkGraph, walkGraph } from './walkGraph.js';
 
 /** What following a plan to its end takes. */
@@ -83,7 +83,7 @@ interface Arrived {
 
 /** Walks forward once over the graph, every step after all before it, and tallies what comes to each way that ends. */
 function tallyEnds(plan: Plan, { steps, ways }: WalkGraph): readonly Tally[] {
-  const total = plan.suspects.reduce((sum, { weight }) => sum + weight, 0);
+  const model = evidenceModel(plan);
   const arrived = new Map<string, Arrived>(steps.map(({ id }) => [id, nobodyYet(plan)]));
   const start = steps[0] && arrived.get(steps[0].id);
   if (start)
@@ -91,14 +91,14 @@ function tallyEnds(plan: Plan, { steps, ways }: WalkGraph): readonly Tally[] {
       walks: 1n,
       shortest: 0,
       longest: 0,
-      chances: Float64Array.from(plan.suspects, ({ weight }) => weight / total),
+      chances: model.prior.slice(),
     });
   return steps.flatMap((step) => {
     const here = arrived.get(step.id);
     if (!here) return [];
-    const chances = chancesAt(plan, step);
+    const chances = model.steps.get(step.id)?.chances;
     return (ways.get(step.id) ?? []).flatMap((way, at) => {
-      const leaving = leave(here, step, (suspect) => chances[suspect]?.[at] ?? 0);
+      const leaving = leave(here, step, (suspect) => chances?.[at]?.[suspect] ?? 0);
       if (way.to) joinInto(arrived.get(way.to.id), leaving);
       return way.end ? [tally(way.end, leaving)] : [];
     });
@@ -112,15 +112,6 @@ const nobodyYet = ({ suspects }: Plan): Arrived => ({
   chances: new Float64Array(suspects.length),
   minutes: new Float64Array(suspects.length),
 });
-
-/** For each suspect, the chance of each outcome of a step if it is the cause. */
-function chancesAt({ suspects }: Plan, step: Step): readonly (readonly number[])[] {
-  return suspects.map(({ id }) => {
-    const chances = step.outcomes.map((outcome) => chanceOf(outcome, step, id));
-    const sum = chances.reduce((a, b) => a + b, 0);
-    return chances.map((chance) => chance / sum);
-  });
-}
 
 function leave(here: Arrived, { effort }: Step, chanceFor: (suspect: number) => number): Arrived {
   const chances = here.chances.map((chance, suspect) => chance * chanceFor(suspect));

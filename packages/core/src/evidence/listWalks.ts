@@ -1,5 +1,5 @@
 import { indexPlan, type Plan, type Step } from '../plan/index.js';
-import { chanceOf } from './lineUp.js';
+import { evidenceModel } from './evidenceModel.js';
 import { type WalkEnd, walkGraph } from './walkGraph.js';
 
 /** One way through a plan from its first step to an end. */
@@ -15,31 +15,27 @@ export interface Walk {
 export function listWalks(plan: Plan, most: number): readonly Walk[] {
   const { ways } = walkGraph(plan);
   const { steps } = indexPlan(plan);
+  const model = evidenceModel(plan);
   const walks: Walk[] = [];
   const first = steps.get(plan.startStepId);
 
-  const walk = (step: Step, before: Walk['waymarks'], weights: readonly number[], minutes: number): void => {
-    for (const { outcome, to, end } of ways.get(step.id) ?? []) {
+  const walk = (step: Step, before: Walk['waymarks'], weights: Float64Array, minutes: number): void => {
+    for (const [at, { outcome, to, end }] of (ways.get(step.id) ?? []).entries()) {
       if (walks.length >= most) return;
       const waymarks = [...before, { stepId: step.id, outcomeId: outcome.id }];
-      const after = weights.map((weight, index) => weight * chanceOf(outcome, step, plan.suspects[index]?.id ?? ''));
+      const likelihoods = model.steps.get(step.id)?.likelihoods[at];
+      const after = weights.map((weight, suspect) => weight * (likelihoods?.[suspect] ?? 0));
       const spent = minutes + step.effort.minutes;
       if (end) walks.push({ waymarks, end, minutes: spent, support: supportOf(plan, end, after) });
       else if (to) walk(to, waymarks, after, spent);
     }
   };
 
-  if (first)
-    walk(
-      first,
-      [],
-      plan.suspects.map(({ weight }) => weight),
-      0,
-    );
+  if (first) walk(first, [], model.prior, 0);
   return walks;
 }
 
-function supportOf(plan: Plan, end: WalkEnd, weights: readonly number[]): number | undefined {
+function supportOf(plan: Plan, end: WalkEnd, weights: Float64Array): number | undefined {
   const found = end.kind === 'conclusion' ? indexPlan(plan).conclusions.get(end.conclusionId)?.suspectIds : undefined;
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   if (!found || found.length === 0 || total === 0) return undefined;

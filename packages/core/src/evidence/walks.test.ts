@@ -102,8 +102,9 @@ describe('walks', () => {
 
   it('says how sure a conclusion is at the end of each walk', () => {
     const [fuse] = listWalks(aPlan(), 10);
-    // Four to six before; then the fuse by 1, the others by the leak of 0.02.
-    expect(fuse?.support).to.be.closeTo(4 / (4 + 6 * 0.02), 1e-12);
+    // Four to six before; then the fuse by 1 against the leak, the others by the leak against a half.
+    const [found, others] = [4 / 1.02, 6 * (0.02 / 0.52)];
+    expect(fuse?.support).to.be.closeTo(found / (found + others), 1e-12);
     expect(fuse?.waymarks).to.deep.equal([{ stepId: 'look', outcomeId: 'broken' }]);
   });
 

@@ -4,6 +4,7 @@ import { chooseInstrument, confirmState, giveInput, overrideState, resume } from
 import { addPhoto, addRemark } from './besideEvents.js';
 import type { Draft } from './draft.js';
 import type { Misfit } from './misfit.js';
+import { addOffPlanTest, takeBackOffPlanTest } from './offPlanEvents.js';
 import { acceptCloseCall, enterReading, goBack, skipStep, takeOutcome } from './stepEvents.js';
 import type { Trail } from './trail.js';
 import type { TrailEvent, TrailEventOf } from './trailEvent.js';
@@ -61,6 +62,7 @@ function openTrail(plan: Plan, event: TrailEventOf<'opened'>): Result<Trail, Mis
     settlesAtMs: {},
     taken: {},
     waymarks: [],
+    offPlanTests: [],
     remarks: [],
     photos: [],
     paused: undefined,
@@ -106,6 +108,10 @@ function applyByKind(plan: Plan, draft: Draft, event: Later): Misfit | undefined
       return goBack(draft, event);
     case 'concluded':
       return conclude(draft, event);
+    case 'offPlanTested':
+      return addOffPlanTest(plan, draft, event);
+    case 'offPlanTakenBack':
+      return takeBackOffPlanTest(draft, event);
     case 'paused':
       draft.paused = { reason: event.reason, atMs: event.atMs, by: event.by };
       return undefined;
@@ -118,9 +124,12 @@ function applyByKind(plan: Plan, draft: Draft, event: Later): Misfit | undefined
   }
 }
 
-function conclude(draft: Draft, { conclusionId, atMs, by }: TrailEventOf<'concluded'>): Misfit | undefined {
+function conclude(
+  draft: Draft,
+  { conclusionId, assumedBecause, atMs, by }: TrailEventOf<'concluded'>,
+): Misfit | undefined {
   if (draft.at.kind !== 'conclusion' || draft.at.conclusionId !== conclusionId)
     return { kind: 'notAtConclusion', conclusionId };
-  draft.at = { kind: 'concluded', conclusionId, atMs, by };
+  draft.at = { kind: 'concluded', conclusionId, assumedBecause: assumedBecause ?? undefined, atMs, by };
   return undefined;
 }

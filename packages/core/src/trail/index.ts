@@ -11,6 +11,7 @@ export {
   earlierReading,
   type GivenInput,
   inputsToAsk,
+  type OffPlanTest,
   type OverriddenNeed,
   type Photo,
   type Remark,

@@ -23,6 +23,8 @@ export type Misfit =
   | { readonly kind: 'noSuchOutcome'; readonly outcomeId: string }
   | { readonly kind: 'noSuchWaymark'; readonly waymarkId: string }
   | { readonly kind: 'notAtConclusion'; readonly conclusionId: string }
+  | { readonly kind: 'noSuchSuspect'; readonly suspectId: string }
+  | { readonly kind: 'noSuchTest'; readonly testId: string }
   | { readonly kind: 'leadsNowhere'; readonly outcomeId: string };
 
 /** The sentence for whoever entered it. */
@@ -48,6 +50,10 @@ export function sayMisfit(misfit: Misfit): string {
       return 'The vehicle has not settled yet; the step opens when the time is up.';
     case 'noSuchInput':
       return `This plan does not ask for “${misfit.inputId}”.`;
+    case 'noSuchSuspect':
+      return `This plan has no suspect “${misfit.suspectId}”.`;
+    case 'noSuchTest':
+      return 'There is no test of this trail outside the plan that could be taken back.';
     case 'notPaused':
       return 'This trail is not paused.';
     case 'closeCall':

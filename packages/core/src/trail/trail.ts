@@ -29,6 +29,8 @@ export interface Trail {
   readonly taken: Readonly<Record<string, TakenReading>>;
   /** Steps done, in order; those set aside by going back stay, marked. */
   readonly waymarks: readonly Waymark[];
+  /** Tests that the plan does not have, in order; those taken back stay, marked. */
+  readonly offPlanTests: readonly OffPlanTest[];
   readonly remarks: readonly Remark[];
   readonly photos: readonly Photo[];
   /** While nobody works on it. */
@@ -41,7 +43,14 @@ export type TrailPosition =
   | { readonly kind: 'step'; readonly stepId: string }
   /** The plan has come to its end; the technician has still to accept it. */
   | { readonly kind: 'conclusion'; readonly conclusionId: string }
-  | { readonly kind: 'concluded'; readonly conclusionId: string; readonly atMs: number; readonly by: string };
+  | {
+      readonly kind: 'concluded';
+      readonly conclusionId: string;
+      /** Why it was accepted although the readings did not bear it out. */
+      readonly assumedBecause: string | undefined;
+      readonly atMs: number;
+      readonly by: string;
+    };
 
 /** A vehicle state that a step needs and did not get, with the reason why it was tested all the same. */
 export interface OverriddenNeed {
@@ -60,6 +69,22 @@ export interface GivenInput {
 
 export interface Pause {
   readonly reason: string;
+  readonly atMs: number;
+  readonly by: string;
+}
+
+/** Something that was tested without the plan asking for it; it counts as a waymark does. */
+export interface OffPlanTest {
+  readonly id: string;
+  /** The step that was open meanwhile. */
+  readonly stepId: string;
+  readonly title: string;
+  /** What came out, as it was typed. */
+  readonly seen: string;
+  readonly clears: readonly string[];
+  readonly pointsTo: readonly string[];
+  /** Why it counts no more; `undefined` while it does. */
+  readonly takenBackBecause: string | undefined;
   readonly atMs: number;
   readonly by: string;
 }

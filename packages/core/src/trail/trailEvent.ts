@@ -78,6 +78,8 @@ const stateList = () =>
     .min(1)
     .max(20);
 
+const suspectList = () => array(idText()).required().max(200);
+
 /** What can happen on a trail. What each of them means is written in `applyTrailEvent`, and nowhere else. */
 export const trailEventSchema = unionByKind({
   opened: event('opened', {
@@ -124,7 +126,22 @@ export const trailEventSchema = unionByKind({
     outcomeId: idText().meta({ description: 'the outcome whose way is followed; its evidence does not count' }),
   }),
   wentBack: event('wentBack', { toWaymarkId: idText() }),
-  concluded: event('concluded', { conclusionId: idText() }),
+  concluded: event('concluded', {
+    conclusionId: idText(),
+    assumedBecause: string()
+      .max(500)
+      .nullable()
+      .optional()
+      .meta({ description: 'why it is accepted although the readings do not bear it out' }),
+  }),
+  offPlanTested: event('offPlanTested', {
+    stepId: idText().meta({ description: 'the step that was open meanwhile' }),
+    title: text(160).meta({ description: 'what was tested' }),
+    seen: text(300).meta({ description: 'what came out, as it was typed' }),
+    clears: suspectList(),
+    pointsTo: suspectList(),
+  }),
+  offPlanTakenBack: event('offPlanTakenBack', { testId: idText(), reason: text(300) }),
   paused: event('paused', { reason: string().defined().max(300) }),
   resumed: event('resumed', {}),
   remarkMade: event('remarkMade', {

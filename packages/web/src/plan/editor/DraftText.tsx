@@ -1,5 +1,5 @@
 import { Textarea, type TextareaProps, TextInput, type TextInputProps } from '@mantine/core';
-import { memo, useCallback, useEffect, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { noteWriting } from './afterWriting';
 
 export type Text<Props> = Omit<Props, 'onChange' | 'onBlur' | 'value'> & {
@@ -71,8 +71,9 @@ export function useDraftText(value: string, onText: (text: string) => void) {
     },
     [tell],
   );
-  // Undo, or somebody else's save: what stands in the plan shows, unless something newer is on its way there.
-  useEffect(() => {
+  // Undo, or somebody else's save: what stands in the plan shows, unless something newer is on its way there. At once: later, the next key
+  // may have been told already, and would be taken back.
+  useLayoutEffect(() => {
     if (latest.current.untold === undefined) setText(value);
   }, [value]);
   // The browser closed in mid-word, or another step opened.

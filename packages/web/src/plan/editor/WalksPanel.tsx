@@ -4,6 +4,7 @@ import { indexPlan, letterOf, type Plan } from '@probe-trail/core/plan';
 import { useMemo, useState } from 'react';
 import { sayCount } from '../../ui/sayCount';
 import { Waiting } from '../../ui/Wait';
+import { CheapestOrder } from './CheapestOrder';
 import { useDraft } from './editorContext';
 import { useWalks } from './useWalks';
 import classes from './WalksPanel.module.css';
@@ -29,6 +30,7 @@ export function WalksPanel({ chosen, onChoose }: PanelProps) {
         {walks.count > BigInt(walks.listed.length) &&
           ` The first ${walks.listed.length.toLocaleString('en')} are listed.`}
       </p>
+      <CheapestOrder plan={plan} expectedMinutes={walks.effort.expectedMinutes} />
       <Ends plan={plan} ends={walks.ends} />
       <List plan={plan} walks={walks.listed} chosen={chosen} onChoose={onChoose} />
     </>

@@ -1,4 +1,4 @@
-import { countWalks, effortByConclusion, effortOf, listWalks } from '@probe-trail/core/evidence';
+import { cheapestTree, countWalks, effortByConclusion, effortOf, listWalks } from '@probe-trail/core/evidence';
 import { checkPlan, type Plan } from '@probe-trail/core/plan';
 import { expose } from 'comlink';
 import { type PlanChange, withChange } from './planChange';
@@ -27,6 +27,12 @@ const planCheck = {
       listed: listWalks(draft, listedWalks),
     };
   },
+  /** The cheapest order of the tests; `undefined` where there are too many suspects for it. */
+  cheapestTree: (change: PlanChange, onProgress: (share: number) => void) =>
+    cheapestTree(changed(change), (share) => {
+      onProgress(share);
+      return true;
+    }),
 };
 
 let lastFound = '';

@@ -1,8 +1,11 @@
 import { Button, Group } from '@mantine/core';
+import { supportOf, supportWords } from '@probe-trail/core/evidence';
 import { indexPlan } from '@probe-trail/core/plan';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import { Moment } from '../../ui/Moment';
+import { Notice } from '../../ui/Notice';
+import { ReasonForm } from '../../ui/ReasonForm';
 import { EvidenceList } from '../record/EvidenceList';
 import classes from './ConclusionPanel.module.css';
 import type { OpenTrail } from './useTrail';
@@ -16,9 +19,14 @@ export function ConclusionPanel({ open }: { readonly open: OpenTrail }) {
   const { conclusions, suspects } = indexPlan(plan);
   const conclusion = conclusions.get(trail.at.conclusionId);
   if (!conclusion) return null;
+  const support = supportOf(plan, trail, conclusion.id);
+  const accept = (assumedBecause: string | null) =>
+    record({ kind: 'concluded', conclusionId: conclusion.id, assumedBecause });
   return (
     <article className={classes.conclusion}>
-      <p className="soft">{conclusion.suspectIds.length > 0 ? 'Root cause' : 'No fault found'}</p>
+      <p className="soft">
+        {conclusion.suspectIds.length > 0 ? 'Root cause' : 'No fault found'}, {supportWords[support]}
+      </p>
       <h1>{conclusion.title}</h1>
       <p>{conclusion.summary}</p>
       {conclusion.suspectIds.map((id) => {
@@ -42,25 +50,39 @@ export function ConclusionPanel({ open }: { readonly open: OpenTrail }) {
       {trail.at.kind === 'concluded' ? (
         <Group>
           <p className={classes.accepted}>
-            Accepted by {trail.at.by}, <Moment atMs={trail.at.atMs} />.
+            Accepted by {trail.at.by}, <Moment atMs={trail.at.atMs} />
+            {trail.at.assumedBecause === undefined ? '.' : `, only assumed: ${trail.at.assumedBecause}`}
           </p>
           <Button component={Link} to={`/trails/${trailId}/record`} variant="default">
             Record of this trail
           </Button>
         </Group>
+      ) : support === 'assumed' ? (
+        <Assumed onAccept={accept} />
       ) : (
         <Group mt="md">
-          <Button
-            ref={button}
-            size="xl"
-            mih={64}
-            onClick={() => record({ kind: 'concluded', conclusionId: conclusion.id })}
-          >
+          <Button ref={button} size="xl" mih={64} onClick={() => accept(null)}>
             Accept this conclusion
           </Button>
           <span className="soft">Not convinced? Tap a waymark on the trail and go back to it.</span>
         </Group>
       )}
     </article>
+  );
+}
+
+/** A conclusion that the readings do not bear out: it is accepted with a reason, which stays in the record. */
+function Assumed({ onAccept }: { readonly onAccept: (reason: string) => void }) {
+  return (
+    <Notice kind="tooCloseToCall" title="The readings do not bear this out">
+      <p>Go back to a waymark and measure what tells, or say why you accept it all the same.</p>
+      <ReasonForm
+        opens="Accept it as an assumption"
+        label="Why you accept it"
+        description="It stays in the record"
+        does="Accept this assumption"
+        onReason={onAccept}
+      />
+    </Notice>
   );
 }

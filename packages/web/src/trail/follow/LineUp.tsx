@@ -1,12 +1,17 @@
+import { Button } from '@mantine/core';
 import { type LineUpEntry, lineUp, sayLikelihood } from '@probe-trail/core/evidence';
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import classes from './LineUp.module.css';
 import type { OpenTrail } from './useTrail';
-import { sayTaken } from './waymarkLook';
+import { sayEvidence } from './waymarkLook';
+
+// Opened now and then: nobody waits for it with the trail.
+const EvidencePanel = lazy(() => import('./EvidencePanel'));
 
 /** The suspects, the likeliest first; a cleared one is struck through with its reason. */
 export function LineUp({ open: { plan, trail } }: { readonly open: OpenTrail }) {
   const entries = useMemo(() => lineUp(plan, trail), [plan, trail]);
+  const [isOpen, setIsOpen] = useState(false);
   const open = entries.filter(({ clearedBy }) => !clearedBy);
   const largest = Math.max(...open.map(({ share }) => share), 0);
   return (
@@ -16,6 +21,9 @@ export function LineUp({ open: { plan, trail } }: { readonly open: OpenTrail }) 
         <span className="soft">
           {open.length} of {entries.length} suspects
         </span>
+        <Button variant="subtle" px={0} justify="start" onClick={() => setIsOpen(true)}>
+          What the readings say
+        </Button>
       </div>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the row scrolls, so the keyboard must reach it */}
       <ul className={classes.tags} tabIndex={0} aria-label="The line-up">
@@ -23,6 +31,7 @@ export function LineUp({ open: { plan, trail } }: { readonly open: OpenTrail }) 
           <Tag key={entry.suspect.id} entry={entry} largest={largest} />
         ))}
       </ul>
+      <Suspense>{isOpen && <EvidencePanel plan={plan} trail={trail} onClose={() => setIsOpen(false)} />}</Suspense>
     </section>
   );
 }
@@ -39,8 +48,7 @@ function Tag({
       <li className={classes.tag} data-cleared>
         <s>{suspect.name}</s>
         <small>
-          cleared: {clearedBy.step.title}
-          {clearedBy.waymark.taken[0] && `, ${sayTaken(clearedBy.waymark.taken[0])}`}
+          cleared: {clearedBy.title}, {sayEvidence(clearedBy)}
         </small>
       </li>
     );

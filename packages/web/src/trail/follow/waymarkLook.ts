@@ -1,3 +1,4 @@
+import type { Evidence } from '@probe-trail/core/evidence';
 import { indexPlan, type Plan, type Step } from '@probe-trail/core/plan';
 import { formatReading } from '@probe-trail/core/reading';
 import type { TakenReading, Waymark } from '@probe-trail/core/trail';
@@ -28,5 +29,13 @@ export function sayWaymark({ taken, skippedBecause }: Waymark): string {
   if (skippedBecause !== undefined) return 'skipped';
   return taken.map(sayTaken).join(' · ') || 'done';
 }
+
+/** What came out of something that counts, in a few words. */
+export const sayEvidence = ({ source }: Evidence): string =>
+  source.kind === 'step' ? sayWaymark(source.waymark) : source.test.seen;
+
+/** The mark of something that counts; a test outside the plan has no limits to be judged by. */
+export const markOfEvidence = ({ source }: Evidence): MarkKind =>
+  source.kind === 'step' ? markOf(source.waymark) : 'noLimit';
 
 export const stepOf = (plan: Plan, stepId: string): Step | undefined => indexPlan(plan).steps.get(stepId);

@@ -1,8 +1,8 @@
-import { evidenceOf } from '@probe-trail/core/evidence';
+import { type Evidence, evidenceOf } from '@probe-trail/core/evidence';
 import { indexPlan, type Plan } from '@probe-trail/core/plan';
 import type { Trail } from '@probe-trail/core/trail';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { markOf, sayWaymark } from '../follow/waymarkLook';
+import { markOfEvidence, sayEvidence } from '../follow/waymarkLook';
 import classes from './EvidenceList.module.css';
 
 /** What each standing waymark said about the suspects, in the order in which it was found. */
@@ -11,20 +11,17 @@ export function EvidenceList({ plan, trail }: { readonly plan: Plan; readonly tr
   const names = (ids: readonly string[]) => ids.map((id) => suspects.get(id)?.name ?? id).join(', ');
   return (
     <ol className={classes.evidence}>
-      {evidenceOf(plan, trail).map(({ waymark, step, outcome }) => (
-        <li key={waymark.id}>
-          <VerdictMark kind={markOf(waymark)} size={20} />
+      {evidenceOf(plan, trail).map((evidence) => (
+        <li key={evidence.id}>
+          <VerdictMark kind={markOfEvidence(evidence)} size={20} />
           <div>
-            <b>{step.title}</b>:{' '}
-            <span className={waymark.taken.some(({ reading }) => reading) ? 'mono' : undefined}>
-              {sayWaymark(waymark)}
-            </span>
+            <b>{evidence.title}</b>:{' '}
+            <span className={isNumber(evidence) ? 'mono' : undefined}>{sayEvidence(evidence)}</span>
             <small>
-              {waymark.overridden.length > 0 && (
-                <>Tested without {waymark.overridden.map(({ what, is }) => `${what} ${is}`).join(', ')}. </>
-              )}
-              {outcome.clears.length > 0 && <>Clears {names(outcome.clears)}. </>}
-              {outcome.pointsTo.length > 0 && <>Points to {names(outcome.pointsTo)}.</>}
+              {evidence.source.kind === 'offPlan' && <>Outside the plan. </>}
+              {overriddenIn(evidence) !== '' && <>Tested without {overriddenIn(evidence)}. </>}
+              {evidence.clears.length > 0 && <>Clears {names(evidence.clears)}. </>}
+              {evidence.pointsTo.length > 0 && <>Points to {names(evidence.pointsTo)}.</>}
             </small>
           </div>
         </li>
@@ -32,3 +29,9 @@ export function EvidenceList({ plan, trail }: { readonly plan: Plan; readonly tr
     </ol>
   );
 }
+
+const isNumber = ({ source }: Evidence): boolean =>
+  source.kind === 'step' && source.waymark.taken.some(({ reading }) => reading);
+
+const overriddenIn = ({ source }: Evidence): string =>
+  source.kind === 'step' ? source.waymark.overridden.map(({ what, is }) => `${what} ${is}`).join(', ') : '';

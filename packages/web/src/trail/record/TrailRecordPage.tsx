@@ -1,4 +1,5 @@
 import { Button } from '@mantine/core';
+import { supportOf, supportWords } from '@probe-trail/core/evidence';
 import { indexPlan } from '@probe-trail/core/plan';
 import { remarkKinds, type Waymark } from '@probe-trail/core/trail';
 import { Link, useParams } from 'react-router';
@@ -86,7 +87,9 @@ function Ending({ plan, trail }: Pick<OpenTrail, 'plan' | 'trail'>) {
       <h2>{conclusion?.title}</h2>
       <p>{conclusion?.summary}</p>
       <p className="soft">
-        Accepted by {trail.at.by}, <Moment atMs={trail.at.atMs} />.
+        Accepted by {trail.at.by}, <Moment atMs={trail.at.atMs} />,{' '}
+        {supportWords[supportOf(plan, trail, trail.at.conclusionId)]}
+        {trail.at.assumedBecause === undefined ? '.' : `: ${trail.at.assumedBecause}`}
       </p>
     </section>
   );
@@ -107,6 +110,22 @@ function Notes({ plan, trail }: Pick<OpenTrail, 'plan' | 'trail'>) {
                   {stepOf(plan, photo.stepId)?.title}
                   {photo.caption !== '' && `: ${photo.caption}`}
                 </small>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {trail.offPlanTests.length > 0 && (
+        <section className={classes.notes}>
+          <h2>Tested outside the plan</h2>
+          <ul>
+            {trail.offPlanTests.map(({ id, stepId, title, seen, takenBackBecause, by }) => (
+              <li key={id} data-aside={takenBackBecause !== undefined || undefined}>
+                <b>{title}</b>: {seen}{' '}
+                <small className="soft">
+                  at {stepOf(plan, stepId)?.title}, {by}
+                </small>
+                {takenBackBecause !== undefined && <small className="soft"> taken back: {takenBackBecause}</small>}
               </li>
             ))}
           </ul>

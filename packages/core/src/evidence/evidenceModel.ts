@@ -1,0 +1,78 @@
+import type { Outcome, Plan, Step, Suspect } from '../plan/index.js';
+
+// One wrong reading must not decide everything: an outcome that should be impossible keeps this small chance.
+export const leak = 0.02;
+
+/** What an outcome by itself says of a suspect, before it is shared out over the outcomes of the step: see `evidenceModel`. */
+export function leaningOf({ clears, pointsTo }: Pick<Outcome, 'clears' | 'pointsTo'>, suspectId: string): number {
+  if (pointsTo.includes(suspectId)) return 1;
+  return clears.includes(suspectId) || pointsTo.length > 0 ? leak : evenly;
+}
+
+/** The same with what is expected of the suspect. */
+function leaningAt(outcome: Outcome, step: Step, suspectId: string): number {
+  if (outcome.expects.includes(suspectId)) return 1;
+  const leaning = leaningOf(outcome, suspectId);
+  return leaning === evenly && step.outcomes.some(({ expects }) => expects.includes(suspectId)) ? leak : leaning;
+}
+
+// Below what is pointed to, above the leak; where it stands at every outcome it cancels out.
+const evenly = 0.5;
+
+/** A step as evidence. */
+export interface StepModel {
+  readonly step: Step;
+  /** P(outcome | suspect), by outcome and then by suspect, both in the order of the plan; over the outcomes it makes 1. */
+  readonly chances: readonly Float64Array[];
+  /** The same as evidence: a suspect of which every outcome speaks against keeps the leak at each, as none of them is what it would show. */
+  readonly likelihoods: readonly Float64Array[];
+}
+
+/** A plan as evidence: what each suspect would make each step come out as. */
+export interface EvidenceModel {
+  readonly suspects: readonly Suspect[];
+  /** P(suspect) before anything is known; makes 1. */
+  readonly prior: Float64Array;
+  readonly steps: ReadonlyMap<string, StepModel>;
+}
+
+const models = new WeakMap<Plan, EvidenceModel>();
+
+/**
+ * P(outcome | suspect) from what the author has marked. An outcome that points to a suspect, or is expected of it, is likely for it; one
+ * that clears it, or points to others alone, is left the leak, and so is every outcome where another of the step is expected of the suspect;
+ * where nothing is said the outcomes are even. Made once for each document, as documents are never changed in place.
+ */
+export function evidenceModel(plan: Plan): EvidenceModel {
+  const known = models.get(plan);
+  if (known) return known;
+  const model = {
+    suspects: plan.suspects,
+    prior: shared(Float64Array.from(plan.suspects, ({ weight }) => weight)),
+    steps: new Map(plan.steps.map((step) => [step.id, stepModel(plan, step)])),
+  };
+  models.set(plan, model);
+  return model;
+}
+
+function stepModel({ suspects }: Plan, step: Step): StepModel {
+  const leanings = step.outcomes.map((outcome) =>
+    Float64Array.from(suspects, ({ id }) => leaningAt(outcome, step, id)),
+  );
+  const sums = suspects.map((_, suspect) => leanings.reduce((sum, byOutcome) => sum + (byOutcome[suspect] ?? 0), 0));
+  const isAgainstAll = suspects.map((_, suspect) => leanings.every((byOutcome) => byOutcome[suspect] === leak));
+  const share = (leaning: number, suspect: number) => leaning / (sums[suspect] || 1);
+  return {
+    step,
+    chances: leanings.map((byOutcome) => byOutcome.map(share)),
+    likelihoods: leanings.map((byOutcome) =>
+      byOutcome.map((leaning, suspect) => (isAgainstAll[suspect] ? leak : share(leaning, suspect))),
+    ),
+  };
+}
+
+/** Shares that make 1; even where all are nothing, as then nothing is known. */
+export function shared(weights: Float64Array): Float64Array {
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  return weights.map((weight) => (total > 0 ? weight / total : 1 / weights.length));
+}
