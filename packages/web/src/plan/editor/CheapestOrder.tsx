@@ -36,6 +36,7 @@ export function CheapestOrder({ plan, expectedMinutes }: OrderProps) {
     <details className={classes.order} open>
       <summary>
         {Math.round(state.tree.minutes)} min on average in the cheapest order, {expectedMinutes} min in this plan
+        {largestGroup(state.tree) > 1 && `; it leaves up to ${largestGroup(state.tree)} suspects together`}
       </summary>
       <p className="soft">
         Only steps count that are sure of every suspect still possible: mark what each suspect would make a step show.
@@ -45,6 +46,10 @@ export function CheapestOrder({ plan, expectedMinutes }: OrderProps) {
     </details>
   );
 }
+
+/** How many suspects are left together where the order ends, at most. */
+const largestGroup = ({ ways, suspectIds }: TestTree): number =>
+  ways.length === 0 ? suspectIds.length : Math.max(...ways.map(({ to }) => largestGroup(to)));
 
 function Branch({ plan, tree }: { readonly plan: Plan; readonly tree: TestTree }) {
   const { steps, suspects } = indexPlan(plan);

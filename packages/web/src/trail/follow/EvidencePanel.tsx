@@ -28,8 +28,8 @@ export default function EvidencePanel({ plan, trail, onClose }: PanelProps) {
   return (
     <Modal opened onClose={onClose} title="What the readings say" size="xl" fullScreen={isSmall}>
       <Contradicts table={table} />
-      {table.columns.length === 0 ? <p>Nothing has been found out yet.</p> : <Table table={table} />}
       {trail.at.kind === 'step' && <Next plan={plan} trail={trail} openId={trail.at.stepId} />}
+      {table.columns.length === 0 ? <p>Nothing has been found out yet.</p> : <Table table={table} />}
     </Modal>
   );
 }
