@@ -1,23 +1,16 @@
 import { expect } from 'chai';
-import { type Plan, planSchema } from '../plan/index.js';
+import { planSchema } from '../plan/index.js';
 import { validate } from '../schema/index.js';
-import { aHookUp, aPlan, withStep } from '../testing/aPlan.js';
+import { aHookUp, aPartCard, aPlan, withStep } from '../testing/aPlan.js';
 import { readPinName, renamePin, replaceCard, usagesIn } from './index.js';
 
-const card: Plan['partCards'][number] = {
-  id: 'M7',
-  name: 'Fan M7',
-  place: '',
-  howItWorks: '',
-  values: [],
-  connectors: [
-    {
-      id: 'C31',
-      name: '',
-      face: { seenFrom: 'wireSide', latch: 'top', rows: [['1', '2']] },
-      pins: ['1', '2'].map((pin) => ({ pin, name: '', wire: { colour: 'brown', tracer: '' } })),
-    },
-  ],
+const plain = aPartCard('M7', 'C31', ['1', '2']);
+const card = {
+  ...plain,
+  connectors: plain.connectors.map((connector) => ({
+    ...connector,
+    face: { seenFrom: 'wireSide' as const, latch: 'top' as const, rows: [['1', '2']] },
+  })),
 };
 
 const plan = withStep(

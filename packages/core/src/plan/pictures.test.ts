@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { aPlan, withStep } from '../testing/aPlan.js';
+import { aPartCard, aPlan, withStep } from '../testing/aPlan.js';
 import { photoIdOf, picturesIn, pictureText } from './index.js';
 
 const [one, other] = ['a'.repeat(64), 'b'.repeat(64)];
@@ -9,7 +9,7 @@ describe('pictures in instructions', () => {
     expect(pictureText(one, 'Plug [C31] (left)')).to.equal(`![Plug  C31   left](photo:${one})`));
 
   it('are found in instructions and on part cards, each once', () => {
-    const card = { id: 'x', name: '', place: '', connectors: [], values: [], howItWorks: pictureText(other, '') };
+    const card = aPartCard('x', 'C1', [], { howItWorks: pictureText(other, '') });
     const plan = withStep(aPlan({ partCards: [card] }), 'feed', (step) => ({
       ...step,
       instruction: `Look: ${pictureText(one, 'here')} and again ${pictureText(one, '')}. ![](https://x.test/a.png)`,

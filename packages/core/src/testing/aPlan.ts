@@ -53,6 +53,29 @@ export const aNeed = (what: string, is: string, settleSeconds: number | null = n
 
 export const aHookUp = (more: Partial<HookUp> = {}): HookUp => ({ ...blankHookUp, ...more });
 
+/** A part card with one connector; all wires are brown. */
+export const aPartCard = (
+  id: string,
+  connectorId: string,
+  pins: readonly string[],
+  more: Partial<Plan['partCards'][number]> = {},
+): Plan['partCards'][number] => ({
+  id,
+  name: id,
+  place: '',
+  howItWorks: '',
+  values: [],
+  connectors: [
+    {
+      id: connectorId,
+      name: '',
+      face: null,
+      pins: pins.map((pin) => ({ pin, name: '', wire: { colour: 'brown', tracer: '' } })),
+    },
+  ],
+  ...more,
+});
+
 const look: Spec = {
   kind: 'choice',
   options: [

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { aHookUp, anOutcome, aPlan, aReading, aStep, toConclusion, toStep } from '../../testing/aPlan.js';
+import { aHookUp, anOutcome, aPartCard, aPlan, aReading, aStep, toConclusion, toStep } from '../../testing/aPlan.js';
 import type { BlockUse } from '../index.js';
 import {
   blankPlan,
@@ -90,25 +90,7 @@ const groundBlock = (more: Partial<Plan> = {}): Plan => ({
   ...more,
 });
 
-const withPin = aPlan({
-  partCards: [
-    {
-      id: 'fan',
-      name: 'Fan',
-      place: '',
-      howItWorks: '',
-      values: [],
-      connectors: [
-        {
-          id: 'C31',
-          name: '',
-          face: null,
-          pins: [{ pin: '2', name: 'ground', wire: { colour: 'brown', tracer: '' } }],
-        },
-      ],
-    },
-  ],
-});
+const withPin = aPlan({ partCards: [aPartCard('fan', 'C31', ['2'])] });
 
 const filled = (use: BlockUse, values: Readonly<Record<string, string>>): BlockUse => ({
   ...use,

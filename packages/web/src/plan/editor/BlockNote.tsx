@@ -1,7 +1,6 @@
-import { Button, Group, Modal, Select } from '@mantine/core';
+import { Button, Group, Select } from '@mantine/core';
 import {
   type BlockUse,
-  comparePlans,
   leadResultTo,
   makeOwn,
   type Plan,
@@ -13,8 +12,8 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { Notice } from '../../ui/Notice';
 import { usePlanQuery, usePlanVersionQuery } from '../planApi';
-import { Differences } from '../review/Differences';
 import { BlockFields } from './BlockFields';
+import { ChangeDialog } from './ChangeDialog';
 import { useDraft, useEdits } from './editorContext';
 import { goToOf, optionOf, useGoals } from './goals';
 import classes from './StepEditor.module.css';
@@ -99,7 +98,7 @@ function Newer({ use }: { readonly use: BlockUse }) {
 }
 
 function BringUpToDate({ use, version }: { readonly use: BlockUse; readonly version: number }) {
-  const { read, rework } = useEdits();
+  const { read } = useEdits();
   const { data: newer } = usePlanVersionQuery({ planId: use.blockId, version });
   const [next, setNext] = useState<Plan | undefined>();
   const [problem, setProblem] = useState<string | undefined>();
@@ -116,18 +115,12 @@ function BringUpToDate({ use, version }: { readonly use: BlockUse; readonly vers
         See what it changes here
       </Button>
       {next && (
-        <Modal opened onClose={() => setNext(undefined)} title={`Version ${version} of “${use.title}”`} size="lg">
-          <Differences differences={comparePlans(read(), next)} />
-          <Button
-            mt="md"
-            onClick={() => {
-              rework(() => next);
-              setNext(undefined);
-            }}
-          >
-            Bring it up to date
-          </Button>
-        </Modal>
+        <ChangeDialog
+          title={`Version ${version} of “${use.title}”`}
+          next={next}
+          does="Bring it up to date"
+          onClose={() => setNext(undefined)}
+        />
       )}
     </Notice>
   );

@@ -1,13 +1,12 @@
-import { Button, FileButton, Modal } from '@mantine/core';
-import { comparePlans, type Plan } from '@probe-trail/core/plan';
+import { Button, FileButton } from '@mantine/core';
+import type { Plan } from '@probe-trail/core/plan';
 import { useState } from 'react';
 import { Notice } from '../../ui/Notice';
-import { useDraft, useEdits } from '../editor/editorContext';
-import { Differences } from '../review/Differences';
+import { ChangeDialog } from '../editor/ChangeDialog';
+import { useDraft } from '../editor/editorContext';
 
 /** Limits from a spreadsheet in place of those of the draft; what changes is shown first. */
 export function TakeInLimits() {
-  const { rework } = useEdits();
   const plan = useDraft((draft) => draft);
   const [next, setNext] = useState<Plan | undefined>();
   const [problem, setProblem] = useState<string | undefined>();
@@ -32,18 +31,12 @@ export function TakeInLimits() {
         </Notice>
       )}
       {next && (
-        <Modal opened onClose={() => setNext(undefined)} title="Limits from the file" size="lg">
-          <Differences differences={comparePlans(plan, next)} />
-          <Button
-            mt="md"
-            onClick={() => {
-              rework(() => next);
-              setNext(undefined);
-            }}
-          >
-            Put them into the draft
-          </Button>
-        </Modal>
+        <ChangeDialog
+          title="Limits from the file"
+          next={next}
+          does="Put them into the draft"
+          onClose={() => setNext(undefined)}
+        />
       )}
     </>
   );

@@ -1,12 +1,12 @@
-import { Button, Group, Modal, Select } from '@mantine/core';
+import { Button, Group, Select } from '@mantine/core';
 import { replaceCard } from '@probe-trail/core/library';
-import { comparePlans, type PartCard, type Plan } from '@probe-trail/core/plan';
+import type { PartCard, Plan } from '@probe-trail/core/plan';
 import { useState } from 'react';
 import { sayFailure } from '../../app/api';
 import { useAppDispatch } from '../../app/store';
 import { Notice } from '../../ui/Notice';
+import { ChangeDialog } from '../editor/ChangeDialog';
 import { useDraft, useEdits } from '../editor/editorContext';
-import { Differences } from '../review/Differences';
 import { libraryApi, useKeepCardMutation, useLibraryCardQuery, useLibraryCardsQuery } from './libraryApi';
 
 /** Takes a card from the library into the draft. */
@@ -71,7 +71,7 @@ interface InLibraryProps {
 
 function InLibrary({ card, onKeep, isLoading }: InLibraryProps) {
   const { data: found } = useLibraryCardQuery(card.id);
-  const { read, rework } = useEdits();
+  const { read } = useEdits();
   const [next, setNext] = useState<Plan | undefined>();
   if (!found) return null;
   if (isSame(found.card, card)) return <span className="soft">The library has the same card.</span>;
@@ -85,18 +85,12 @@ function InLibrary({ card, onKeep, isLoading }: InLibraryProps) {
         Put this one there
       </Button>
       {next && (
-        <Modal opened onClose={() => setNext(undefined)} title="The card of the library" size="lg">
-          <Differences differences={comparePlans(read(), next)} />
-          <Button
-            mt="md"
-            onClick={() => {
-              rework(() => next);
-              setNext(undefined);
-            }}
-          >
-            Put it into the draft
-          </Button>
-        </Modal>
+        <ChangeDialog
+          title="The card of the library"
+          next={next}
+          does="Put it into the draft"
+          onClose={() => setNext(undefined)}
+        />
       )}
     </>
   );
