@@ -1,3 +1,6 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import {
   bitsOf,
   cheapestTree,
@@ -7,7 +10,7 @@ import {
   provenFrom,
   type Seen,
 } from '@probe-trail/core/evidence';
-import { blankOutcome, blankPlan, blankStep, type Plan } from '@probe-trail/core/plan';
+import { blankOutcome, blankPlan, blankStep, type Conclusion, type Plan, readPlanFile } from '@probe-trail/core/plan';
 import { atLeast, atMost, type Measured, medianMs } from './measured.js';
 
 const faultCount = 1000;
@@ -26,6 +29,12 @@ export async function narrowing(): Promise<Measured[]> {
       'of a hundred',
     ),
     atMost('minutes of those walks against the cheapest tree', walks.minutesRatio, 1.15, 'times'),
+    atLeast(
+      'suspects of the demo plans that their own plan finds, each as the hidden fault',
+      foundByTheirPlan() * 100,
+      95,
+      'of a hundred',
+    ),
   ];
 }
 
@@ -157,4 +166,31 @@ function draw(shares: Float64Array, random: () => number): number {
     return left <= 0;
   });
   return Math.max(0, found);
+}
+
+const demoPlans = fileURLToPath(new URL('../../demo/plans', import.meta.url));
+
+/** Share of the suspects of all demo plans at which their plan arrives, where every step comes out as it is likeliest to for that suspect. */
+function foundByTheirPlan(): number {
+  const found = readdirSync(demoPlans).flatMap((name) => {
+    const read = readPlanFile(readFileSync(join(demoPlans, name), 'utf8'));
+    if (!read.ok) throw new Error(`${name} is no plan`);
+    return read.value.suspects.map(({ id }, fault) => endOf(read.value, fault)?.suspectIds.includes(id) ?? false);
+  });
+  return found.filter((isFound) => isFound).length / found.length;
+}
+
+/** The conclusion to which a plan leads for one fault; `undefined` where it goes round in circles. */
+function endOf(plan: Plan, fault: number): Conclusion | undefined {
+  const { steps } = evidenceModel(plan);
+  let stepId = plan.startStepId;
+  for (let done = 0; done <= plan.steps.length; done += 1) {
+    const test = steps.get(stepId);
+    const chances = test?.chances.map((byOutcome) => byOutcome[fault] ?? 0) ?? [];
+    const goTo = test?.step.outcomes[chances.indexOf(Math.max(...chances))]?.goTo;
+    if (goTo?.kind !== 'step')
+      return plan.conclusions.find(({ id }) => goTo?.kind === 'conclusion' && id === goTo.conclusionId);
+    stepId = goTo.stepId;
+  }
+  return undefined;
 }

@@ -13,11 +13,15 @@ export function leaningOf({ clears, pointsTo }: Pick<Outcome, 'clears' | 'points
 function leaningAt(outcome: Outcome, step: Step, suspectId: string): number {
   if (outcome.expects.includes(suspectId)) return 1;
   const leaning = leaningOf(outcome, suspectId);
-  return leaning === evenly && step.outcomes.some(({ expects }) => expects.includes(suspectId)) ? leak : leaning;
+  if (leaning !== evenly) return leaning;
+  if (step.outcomes.some(({ expects }) => expects.includes(suspectId))) return leak;
+  return step.outcomes.some(({ pointsTo }) => pointsTo.includes(suspectId)) ? aside : evenly;
 }
 
 // Below what is pointed to, above the leak; where it stands at every outcome it cancels out.
 const evenly = 0.5;
+// Nothing is said of the suspect here, and another outcome points to it: that one is likelier, and this one not out of the question.
+const aside = 0.2;
 
 /** A step as evidence. */
 export interface StepModel {
@@ -41,7 +45,7 @@ const models = new WeakMap<Plan, EvidenceModel>();
 /**
  * P(outcome | suspect) from what the author has marked. An outcome that points to a suspect, or is expected of it, is likely for it; one
  * that clears it, or points to others alone, is left the leak, and so is every outcome where another of the step is expected of the suspect;
- * where nothing is said the outcomes are even. Made once for each document, as documents are never changed in place.
+ * where nothing is said the outcomes are even, or a fifth of one that points to it. Made once for each document, as documents are never changed in place.
  */
 export function evidenceModel(plan: Plan): EvidenceModel {
   const known = models.get(plan);
