@@ -1,7 +1,7 @@
 import { blankHookUp, blankOutcome, blankPlan, blankStep, type Plan } from '@probe-trail/core/plan';
 import { expect } from 'chai';
 import { largePlan } from '../support/largePlan.js';
-import { aUser, send, type User } from '../support/user.js';
+import { aUser, middleOf, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 describe('the author’s bench', () => {
@@ -366,9 +366,3 @@ const enabled = (user: User, name: string) =>
     {},
     name,
   );
-
-async function middleOf({ page }: User, selector: string): Promise<{ x: number; y: number }> {
-  const box = await (await page.waitForSelector(selector))?.boundingBox();
-  if (!box) throw new Error(`${selector} is not in the picture`);
-  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-}

@@ -182,6 +182,7 @@ describe('the library', () => {
       document: { ...blankPlan('pictures', 'Pictures'), steps: [step], startStepId: 'one' },
     });
     await ines.goTo('/plans/pictures/edit');
+    await ines.page.waitForSelector('[data-step]');
     await ines.fill('Instruction', 'Look here: ');
     await pastePicture(ines, 'Instruction');
     await until('pictures', ({ steps }) => /^Look here: !\[plug]\(photo:/.test(steps[0]?.instruction ?? ''));

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { choose, type User } from './user.js';
+import { choose, middleOf, type User } from './user.js';
 
 /** How somebody works at a screen: with the mouse, or with the keyboard alone. */
 export interface Hands {
@@ -19,11 +19,6 @@ export interface Hands {
 
 export const mouse = (user: User): Hands => {
   const { page } = user;
-  const middleOf = async (selector: string) => {
-    const box = await (await page.waitForSelector(selector))?.boundingBox();
-    if (!box) throw new Error(`${selector} is not in the picture`);
-    return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-  };
   return {
     press: user.click,
     fill: async (label, text, nth = 0) => {
@@ -41,15 +36,16 @@ export const mouse = (user: User): Hands => {
     },
     lead: async (fromTitle, nth, goal) => {
       await user.click('Fit View');
-      // The map glides to where all of it is seen.
-      await new Promise((resolve) => setTimeout(resolve, 500));
       const head = await page.waitForSelector(`[data-step] ::-p-text(${fromTitle})`);
       const stepId = await head?.evaluate((element) => element.closest('[data-step]')?.getAttribute('data-step'));
-      const handles = await page.$$(`.source[data-nodeid="${stepId}"]`);
-      const from = await handles[nth]?.boundingBox();
-      const to = await middleOf(`:is([data-step], [data-conclusion]) ::-p-text(${goal})`);
-      if (!from) throw new Error(`“${fromTitle}” has no outcome ${nth + 1}`);
-      await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+      const outcomeId = await page.$$eval(
+        `.source[data-nodeid="${stepId}"]`,
+        (handles, at) => handles[at]?.getAttribute('data-handleid'),
+        nth,
+      );
+      const from = await middleOf(user, `[data-nodeid="${stepId}"][data-handleid="${outcomeId}"]`);
+      const to = await middleOf(user, `:is([data-step], [data-conclusion]) ::-p-text(${goal})`);
+      await page.mouse.move(from.x, from.y);
       await page.mouse.down();
       await page.mouse.move(to.x, to.y, { steps: 8 });
       await page.mouse.up();

@@ -86,7 +86,8 @@ async function fieldCalled(page: Page, label: string): Promise<ElementHandle> {
   for (let waited = 0; waited <= waitMs; waited += 50) {
     for (const role of ['textbox', 'combobox', 'searchbox']) {
       const found = await page.$(`::-p-aria([name="${label}"][role="${role}"])`);
-      if (found) return found;
+      // In the tree already, and perhaps not on the screen yet.
+      if (found && (await found.isVisible())) return found;
     }
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
@@ -176,3 +177,19 @@ export async function choose(user: User, label: string, option: string, index = 
   await (found as ElementHandle<HTMLElement>).click();
   await user.press('Escape');
 }
+
+/** The middle of what this selector finds, once it stands still: a map glides to where it is shown. */
+export async function middleOf({ page }: User, selector: string): Promise<{ x: number; y: number }> {
+  const found = await page.waitForSelector(selector);
+  let before = await found?.boundingBox();
+  for (let waited = 0; waited <= waitMs; waited += stillMs) {
+    await new Promise((resolve) => setTimeout(resolve, stillMs));
+    const box = await found?.boundingBox();
+    if (box && before && box.x === before.x && box.y === before.y)
+      return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    before = box;
+  }
+  return expect.fail(`${selector} is not in the picture, or does not come to rest`);
+}
+
+const stillMs = 150;
