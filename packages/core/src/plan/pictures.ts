@@ -1,6 +1,6 @@
 import type { Plan } from './plan.js';
 
-// In Markdown as any picture is, with the id that its content gives in place of an address.
+// In Markdown as any picture is; the address is the id that its content gives.
 const picture = /!\[[^\]]*\]\(photo:([0-9a-f]{64})\)/g;
 
 /** How a picture stands in an instruction or on a part card. */

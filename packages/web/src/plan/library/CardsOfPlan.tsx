@@ -15,11 +15,13 @@ export function TakeCard({ onTaken }: { readonly onTaken: (cardId: string) => vo
   const here = useDraft((plan) => plan.partCards);
   const { edit } = useEdits();
   const dispatch = useAppDispatch();
+  const [problem, setProblem] = useState<string | undefined>();
   const missing = cards.filter(({ cardId }) => !here.some(({ id }) => id === cardId));
   const take = async (cardId: string) => {
-    const asked = dispatch(libraryApi.endpoints.libraryCard.initiate(cardId));
-    const found = await asked;
-    asked.unsubscribe();
+    const found = await dispatch(
+      libraryApi.endpoints.libraryCard.initiate(cardId, { forceRefetch: true, subscribe: false }),
+    );
+    setProblem(found.error && sayFailure(found.error));
     const card = found.data?.card;
     if (!card) return;
     edit(null, ({ partCards }) => {
@@ -35,6 +37,7 @@ export function TakeCard({ onTaken }: { readonly onTaken: (cardId: string) => vo
       searchable
       data={missing.map(({ cardId, name }) => ({ value: cardId, label: name || cardId }))}
       value={null}
+      error={problem}
       onChange={(cardId) => cardId && void take(cardId)}
     />
   );

@@ -104,6 +104,9 @@ function OfferLine({ offer: { draft, after }, isLeft, onLeave }: LineProps) {
   );
 }
 
+// As it stands on the server now, and not followed.
+const once = { forceRefetch: true, subscribe: false } as const;
+
 /** The drafts that have it in them, with what would be made of each, and the plans that have it only in a released version. */
 function useOffers(of: UsageQuery, rework: ReworkDraft) {
   const dispatch = useAppDispatch();
@@ -112,16 +115,14 @@ function useOffers(of: UsageQuery, rework: ReworkDraft) {
   const [problem, setProblem] = useState<string | undefined>();
   useEffect(() => {
     const load = async () => {
-      const usages = await dispatch(libraryApi.endpoints.usages.initiate(of, { forceRefetch: true })).unwrap();
+      const usages = await dispatch(libraryApi.endpoints.usages.initiate(of, once)).unwrap();
       const plans = groupBy(usages, ({ planId }) => planId);
       const drafts: Offer[] = [];
       const released: string[] = [];
       for (const [planId, inPlan] of plans) {
         const isOpen = inPlan.some(({ state }) => state === 'draft' || state === 'inReview');
         if (isOpen) {
-          const asked = dispatch(planApi.endpoints.planDraft.initiate(planId, { forceRefetch: true }));
-          const draft = await asked.unwrap();
-          asked.unsubscribe();
+          const draft = await dispatch(planApi.endpoints.planDraft.initiate(planId, once)).unwrap();
           drafts.push({ draft, after: rework(draft.document) });
         } else released.push(inPlan[0]?.planTitle ?? planId);
       }
