@@ -35,6 +35,7 @@ export function nextEvent(plan: Plan, trail: Trail, choose: Choose): Loose | und
   const back = standingWaymarks(trail);
   if (aside === 2 && back.length > 0) return { kind: 'wentBack', toWaymarkId: one(back, choose).id };
   if (trail.at.kind === 'conclusion') return { kind: 'concluded', conclusionId: trail.at.conclusionId };
+  if (trail.at.kind === 'between') return undefined;
   const [input] = inputsToAsk(plan, trail);
   if (input) return { kind: 'inputGiven', inputId: input.id, text: choose(2) === 0 ? null : '12' };
   return onStep(plan, trail, trail.at.stepId, choose);

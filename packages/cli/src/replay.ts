@@ -88,8 +88,8 @@ function reportOf(plan: Plan, trail: Trail, stoppedBecause: string | undefined):
       ),
       outcome: steps.get(stepId)?.outcomes.find(({ id }) => id === outcomeId)?.meaning ?? null,
     })),
-    conclusion: trail.at.kind === 'step' ? null : (conclusions.get(trail.at.conclusionId)?.title ?? null),
-    suspects: lineUp(plan, trail).map(({ suspect, share, clearedBy }) => ({
+    conclusion: 'conclusionId' in trail.at ? (conclusions.get(trail.at.conclusionId)?.title ?? null) : null,
+    suspects: lineUp(trail).map(({ suspect, share, clearedBy }) => ({
       name: suspect.name,
       percent: Math.round(share * 1000) / 10,
       cleared: clearedBy !== undefined,

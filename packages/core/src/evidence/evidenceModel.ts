@@ -1,15 +1,16 @@
 import type { Outcome, Plan, Step, Suspect } from '../plan/index.js';
+import type { Trail } from '../trail/index.js';
 
 // One wrong reading must not decide everything: an outcome that should be impossible keeps this small chance.
 export const leak = 0.02;
 
-/** What an outcome by itself says of a suspect, before it is shared out over the outcomes of the step: see `evidenceModel`. */
+/** What is cleared and pointed to says of a suspect by itself: likely, the leak, or even where it is not spoken of. */
 export function leaningOf({ clears, pointsTo }: Pick<Outcome, 'clears' | 'pointsTo'>, suspectId: string): number {
   if (pointsTo.includes(suspectId)) return 1;
   return clears.includes(suspectId) || pointsTo.length > 0 ? leak : evenly;
 }
 
-/** The same with what is expected of the suspect. */
+/** The same of an outcome among those of its step, before it is shared out over them: see `evidenceModel`. */
 function leaningAt(outcome: Outcome, step: Step, suspectId: string): number {
   if (outcome.expects.includes(suspectId)) return 1;
   const leaning = leaningOf(outcome, suspectId);
@@ -45,23 +46,31 @@ const models = new WeakMap<Plan, EvidenceModel>();
 /**
  * P(outcome | suspect) from what the author has marked. An outcome that points to a suspect, or is expected of it, is likely for it; one
  * that clears it, or points to others alone, is left the leak, and so is every outcome where another of the step is expected of the suspect;
- * where nothing is said the outcomes are even, or a fifth of one that points to it. Made once for each document, as documents are never changed in place.
+ * where nothing is said the outcomes are even, or a fifth of one that points to it. A step that was there before a suspect was added on a
+ * trail was written without it in mind: it says nothing of that suspect, unless it names it. Made once for each document, as documents are never changed in place.
  */
-export function evidenceModel(plan: Plan): EvidenceModel {
+export function evidenceModel(plan: Plan, added: Trail['added']['suspects'] = {}): EvidenceModel {
   const known = models.get(plan);
   if (known) return known;
   const model = {
     suspects: plan.suspects,
     prior: shared(Float64Array.from(plan.suspects, ({ weight }) => weight)),
-    steps: new Map(plan.steps.map((step) => [step.id, stepModel(plan, step)])),
+    steps: new Map(plan.steps.map((step, at) => [step.id, stepModel(plan, step, (id) => at < (added[id] ?? 0))])),
   };
   models.set(plan, model);
   return model;
 }
 
-function stepModel({ suspects }: Plan, step: Step): StepModel {
+/** The plan of a trail as evidence, with what was added to it on the way. */
+export const modelOf = ({ plan, added }: Pick<Trail, 'plan' | 'added'>): EvidenceModel =>
+  evidenceModel(plan, added.suspects);
+
+function stepModel({ suspects }: Plan, step: Step, cameLater: (suspectId: string) => boolean): StepModel {
+  const isNamed = (id: string) =>
+    step.outcomes.some(({ clears, pointsTo, expects }) => [clears, pointsTo, expects].some((ids) => ids.includes(id)));
+  const unknown = new Set(suspects.flatMap(({ id }) => (cameLater(id) && !isNamed(id) ? [id] : [])));
   const leanings = step.outcomes.map((outcome) =>
-    Float64Array.from(suspects, ({ id }) => leaningAt(outcome, step, id)),
+    Float64Array.from(suspects, ({ id }) => (unknown.has(id) ? evenly : leaningAt(outcome, step, id))),
   );
   const sums = suspects.map((_, suspect) => leanings.reduce((sum, byOutcome) => sum + (byOutcome[suspect] ?? 0), 0));
   const isAgainstAll = suspects.map((_, suspect) => leanings.every((byOutcome) => byOutcome[suspect] === leak));

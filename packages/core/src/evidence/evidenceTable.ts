@@ -1,6 +1,6 @@
-import type { Plan, Suspect } from '../plan/index.js';
+import type { Suspect } from '../plan/index.js';
 import type { Trail } from '../trail/index.js';
-import { type EvidenceModel, evidenceModel, leak } from './evidenceModel.js';
+import { type EvidenceModel, leak, modelOf } from './evidenceModel.js';
 import { type Evidence, evidenceOf, toSeen } from './lineUp.js';
 import { likelihoodsOf, posterior } from './posterior.js';
 
@@ -40,9 +40,9 @@ export interface Contradiction {
 }
 
 /** What the readings so far say of each suspect, the likeliest suspect first. */
-export function evidenceTable(plan: Plan, trail: Trail): EvidenceTable {
-  const model = evidenceModel(plan);
-  const columns = evidenceOf(plan, trail);
+export function evidenceTable(trail: Trail): EvidenceTable {
+  const model = modelOf(trail);
+  const columns = evidenceOf(trail);
   const seen = columns.map(toSeen);
   const shares = posterior(model, seen);
   const chances = seen.map((one) => likelihoodsOf(model, one) ?? shares);

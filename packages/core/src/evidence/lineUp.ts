@@ -1,6 +1,7 @@
-import { indexPlan, type Outcome, type Plan, type Step, type Suspect } from '../plan/index.js';
-import { type OffPlanTest, standingWaymarks, type Trail, type Waymark } from '../trail/index.js';
-import { evidenceModel } from './evidenceModel.js';
+import { foundOn } from '../path/index.js';
+import { indexPlan, type Outcome, type Step, type Suspect } from '../plan/index.js';
+import { standingWaymarks, type Trail, voltsAlong, type Waymark } from '../trail/index.js';
+import { modelOf } from './evidenceModel.js';
 import { posterior, type Seen } from './posterior.js';
 
 /** A suspect as the trail sees it now. */
@@ -17,49 +18,44 @@ export interface LineUpEntry {
  * in `evidenceModel`. Skipped steps and waymarks set aside are no evidence. A later outcome that points to a cleared suspect takes it up
  * again.
  */
-export function lineUp(plan: Plan, trail: Trail): readonly LineUpEntry[] {
-  const seen = evidenceOf(plan, trail);
-  const shares = posterior(evidenceModel(plan), seen.map(toSeen));
-  return plan.suspects
+export function lineUp(trail: Trail): readonly LineUpEntry[] {
+  const seen = evidenceOf(trail);
+  const shares = posterior(modelOf(trail), seen.map(toSeen));
+  return trail.plan.suspects
     .map((suspect, at) => ({ suspect, clearedBy: clearedBy(suspect, seen), share: shares[at] ?? 0 }))
     .sort((a, b) => Number(a.clearedBy !== undefined) - Number(b.clearedBy !== undefined) || b.share - a.share);
 }
 
-/** Something that was found out and counts: an outcome of a step, or a test outside the plan. */
+/** Something that was found out and counts. */
 export interface Evidence {
-  /** Of the waymark or of the test. */
+  /** Of the waymark, or of the path. */
   readonly id: string;
   /** What was done. */
   readonly title: string;
   readonly clears: readonly string[];
   readonly pointsTo: readonly string[];
-  readonly atMs: number;
   readonly source:
     | { readonly kind: 'step'; readonly waymark: Waymark; readonly step: Step; readonly outcome: Outcome }
-    | { readonly kind: 'offPlan'; readonly test: OffPlanTest };
+    | { readonly kind: 'path'; readonly says: string };
 }
 
-/** The outcomes of all standing waymarks that were not skipped, and the tests outside the plan that were not taken back, in order. */
-export function evidenceOf(plan: Plan, trail: Trail): readonly Evidence[] {
-  const { steps } = indexPlan(plan);
+/** The outcomes of all standing waymarks that were not skipped, in order, then what was found along the paths. */
+export function evidenceOf(trail: Pick<Trail, 'plan' | 'waymarks' | 'pathReadings'>): readonly Evidence[] {
+  const { steps } = indexPlan(trail.plan);
   const ofSteps = standingWaymarks(trail).flatMap((waymark): Evidence[] => {
     const step = steps.get(waymark.stepId);
     const outcome = step?.outcomes.find(({ id }) => id === waymark.outcomeId);
     if (!step || !outcome || waymark.skippedBecause !== undefined) return [];
     const { clears, pointsTo } = outcome;
-    const source = { kind: 'step', waymark, step, outcome } as const;
-    return [{ id: waymark.id, title: step.title, clears, pointsTo, atMs: waymark.atMs, source }];
+    return [{ id: waymark.id, title: step.title, clears, pointsTo, source: { kind: 'step', waymark, step, outcome } }];
   });
-  const all = [...ofSteps];
-  for (const test of trail.offPlanTests) {
-    if (test.takenBackBecause !== undefined) continue;
-    const { id, title, clears, pointsTo, atMs } = test;
-    // The waymarks keep the order of the trail whatever the clocks of two devices say.
-    const before = all.findIndex((evidence) => evidence.atMs > atMs);
-    const source = { kind: 'offPlan', test } as const;
-    all.splice(before < 0 ? all.length : before, 0, { id, title, clears, pointsTo, atMs, source });
-  }
-  return all;
+  const ofPaths = trail.plan.paths.flatMap((path): Evidence[] => {
+    const volts = voltsAlong(trail, path.id);
+    if (volts.size === 0) return [];
+    const { clears, pointsTo, says } = foundOn(path, volts);
+    return [{ id: path.id, title: path.name, clears, pointsTo, source: { kind: 'path', says } }];
+  });
+  return [...ofSteps, ...ofPaths];
 }
 
 export const toSeen = ({ source, clears, pointsTo }: Evidence): Seen =>

@@ -1,7 +1,7 @@
-import { accessLevels, type Plan, type Step, type Suspect } from '../plan/index.js';
+import { accessLevels, type Step, type Suspect } from '../plan/index.js';
 import { formatPlain } from '../reading/index.js';
 import { type Trail, unmetNeeds } from '../trail/index.js';
-import { type EvidenceModel, evidenceModel, type StepModel } from './evidenceModel.js';
+import { type EvidenceModel, modelOf, type StepModel } from './evidenceModel.js';
 import { evidenceOf, toSeen } from './lineUp.js';
 import { posterior } from './posterior.js';
 
@@ -28,9 +28,9 @@ const accessOrder = Object.keys(accessLevels);
  * The steps not done yet by the expected fall of entropy per minute, the best first; ties go to the easier access. Steps that tell nothing
  * are left out. (Mutual information of outcome and suspect: Shannon 1948.)
  */
-export function nextTests(plan: Plan, trail: Trail): readonly NextTest[] {
-  const model = evidenceModel(plan);
-  const seen = evidenceOf(plan, trail);
+export function nextTests(trail: Trail): readonly NextTest[] {
+  const model = modelOf(trail);
+  const seen = evidenceOf(trail);
   const chances = posterior(model, seen.map(toSeen));
   const done = new Set(seen.flatMap(({ source }) => (source.kind === 'step' ? source.step.id : [])));
   return [...model.steps.values()]

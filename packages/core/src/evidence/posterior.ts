@@ -1,6 +1,6 @@
 import { type EvidenceModel, leaningOf, shared } from './evidenceModel.js';
 
-/** Something that has been seen: an outcome of a step, or what a test outside the plan says. */
+/** Something that has been seen: an outcome of a step, or what the volts along a path say. */
 export type Seen =
   | { readonly stepId: string; readonly outcomeId: string }
   | { readonly clears: readonly string[]; readonly pointsTo: readonly string[] };

@@ -1,4 +1,4 @@
-import { indexPlan, type Plan } from '../plan/index.js';
+import { indexPlan } from '../plan/index.js';
 import type { Trail } from '../trail/index.js';
 import { lineUp } from './lineUp.js';
 
@@ -19,9 +19,9 @@ const likelyFrom = 0.4;
  * How well a trail bears a conclusion out: by the probability of its suspects together. One that names none, no fault found, is proven where
  * every suspect has been cleared.
  */
-export function supportOf(plan: Plan, trail: Trail, conclusionId: string): Support {
-  const suspectIds = indexPlan(plan).conclusions.get(conclusionId)?.suspectIds ?? [];
-  const entries = lineUp(plan, trail);
+export function supportOf(trail: Trail, conclusionId: string): Support {
+  const suspectIds = indexPlan(trail.plan).conclusions.get(conclusionId)?.suspectIds ?? [];
+  const entries = lineUp(trail);
   if (suspectIds.length === 0) return entries.every(({ clearedBy }) => clearedBy) ? 'proven' : 'assumed';
   const named = entries.filter(({ suspect }) => suspectIds.includes(suspect.id));
   const share = named.reduce((sum, entry) => sum + entry.share, 0);

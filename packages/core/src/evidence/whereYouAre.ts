@@ -1,4 +1,4 @@
-import { indexPlan, type Plan } from '../plan/index.js';
+import { indexPlan } from '../plan/index.js';
 import { formatReading } from '../reading/index.js';
 import { standingWaymarks, type Trail, type Waymark } from '../trail/index.js';
 import { lineUp } from './lineUp.js';
@@ -12,19 +12,23 @@ export interface WhereYouAre {
 const namedClearings = 3;
 
 /** Where a trail stands and what is known, in two lines. */
-export const whereYouAre = (plan: Plan, trail: Trail): WhereYouAre => ({
-  at: sayPlace(plan, trail),
-  known: sayKnown(plan, trail),
+export const whereYouAre = (trail: Trail): WhereYouAre => ({
+  at: sayPlace(trail),
+  known: sayKnown(trail),
 });
 
-function sayPlace(plan: Plan, trail: Trail): string {
-  const { steps, conclusions } = indexPlan(plan);
-  const here =
-    trail.at.kind === 'step'
-      ? `You are at “${steps.get(trail.at.stepId)?.title}”`
-      : `You have come to “${conclusions.get(trail.at.conclusionId)?.title}”`;
+function sayPlace(trail: Trail): string {
+  const { steps, conclusions } = indexPlan(trail.plan);
   const last = standingWaymarks(trail).at(-1);
-  return last ? `${here}, after “${steps.get(last.stepId)?.title}” ${sayShown(last)}.` : `${here}, the first step.`;
+  const after = last ? `after “${steps.get(last.stepId)?.title}” ${sayShown(last)}` : undefined;
+  switch (trail.at.kind) {
+    case 'step':
+      return `You are at “${steps.get(trail.at.stepId)?.title}”, ${after ?? 'the first step'}.`;
+    case 'between':
+      return `You are to choose the next test, ${after ?? 'the first one'}.`;
+    default:
+      return `You have come to “${conclusions.get(trail.at.conclusionId)?.title}”, ${after ?? 'without a step'}.`;
+  }
 }
 
 function sayShown({ taken, skippedBecause }: Waymark): string {
@@ -33,8 +37,8 @@ function sayShown({ taken, skippedBecause }: Waymark): string {
   return shown.length > 0 ? `showed ${shown.join(', ')}` : 'was done';
 }
 
-function sayKnown(plan: Plan, trail: Trail): string {
-  const entries = lineUp(plan, trail);
+function sayKnown(trail: Trail): string {
+  const entries = lineUp(trail);
   const open = entries.filter(({ clearedBy }) => !clearedBy);
   const cleared = entries.filter(({ clearedBy }) => clearedBy).map(({ suspect }) => suspect.name);
   const left = `${open.length} of ${entries.length} suspects are left${open[0] ? `, the likeliest is ${open[0].suspect.name}` : ''}.`;

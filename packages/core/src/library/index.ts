@@ -9,4 +9,5 @@ export {
   usageQuerySchema,
 } from './libraryApi.js';
 export { type PinName, readPinName, renamePin, replaceCard, sayPinName } from './replace.js';
+export { suspectsOfCard } from './suspectsOfCard.js';
 export { type UsageHow, type UsageIn, usagesIn } from './usagesIn.js';

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { planSchema } from '../plan/index.js';
 import { validate } from '../schema/index.js';
 import { aHookUp, aPartCard, aPlan, withStep } from '../testing/aPlan.js';
-import { readPinName, renamePin, replaceCard, usagesIn } from './index.js';
+import { readPinName, renamePin, replaceCard, suspectsOfCard, usagesIn } from './index.js';
 
 const plain = aPartCard('M7', 'C31', ['1', '2']);
 const card = {
@@ -107,5 +107,22 @@ describe('replacing a part card', () => {
     const next = { ...card, place: 'behind the grille' };
     expect(replaceCard(plan, next).partCards).to.deep.equal([next]);
     expect(replaceCard(plan, { ...next, id: 'M8' })).to.equal(plan);
+  });
+});
+
+describe('suspectsOfCard', () => {
+  it('names the part and the wire at each of its pins, feeds and grounds by what their pins are called', () => {
+    const card = aPartCard('sensor', 'C31', ['1', '2', '3', '4']);
+    const [connector] = card.connectors;
+    const names = ['sensor ground', '5 V sensor supply', '', 'coil, switched to ground'];
+    const pins = connector?.pins.map((pin, at) => ({ ...pin, name: names[at] ?? '' })) ?? [];
+    const found = suspectsOfCard({ ...card, connectors: connector ? [{ ...connector, pins }] : [] });
+    expect(found.map(({ id, name, kind }) => [id, name, kind])).to.deep.equal([
+      ['sensor', 'sensor', 'part'],
+      ['sensor-C31-1', 'sensor ground at C31·1', 'ground'],
+      ['sensor-C31-2', '5 V sensor supply at C31·2', 'feed'],
+      ['sensor-C31-3', 'brown wire at C31·3', 'wire'],
+      ['sensor-C31-4', 'coil, switched to ground at C31·4', 'wire'],
+    ]);
   });
 });

@@ -1,4 +1,4 @@
-import { type Lead, type PartCard, type Plan, renameMentions } from '../plan/index.js';
+import { type Lead, type PartCard, type Path, type Plan, renameMentions } from '../plan/index.js';
 import { failed, ok, type Result } from '../result/index.js';
 
 /** A pin, as it is called on every plan that has it. */
@@ -34,11 +34,16 @@ export function renamePin(plan: Plan, from: PinName, toPin: string): Result<Plan
   );
   if (isTaken) return failed(`“${plan.title}” has a pin ${sayPinName(to)} already.`);
   const isIt = (pin: PinName) => pin.connectorId === from.connectorId && pin.pin === from.pin;
-  const leadAt = (lead: Lead): Lead =>
-    lead.at.kind === 'pin' && isIt(lead.at) ? { ...lead, at: { ...lead.at, pin: toPin } } : lead;
+  const renamed = <At extends Pick<Lead, 'at'>>(one: At): At =>
+    one.at.kind === 'pin' && isIt(one.at) ? { ...one, at: { ...one.at, pin: toPin } } : one;
+  const point = (one: Path['points'][number]) => {
+    const after = renamed(one);
+    return after === one ? one : { ...after, name: sayPinName(to) };
+  };
   return ok({
     ...plan,
     partCards: plan.partCards.map((card) => withPinRenamed(card, from, toPin)),
+    paths: plan.paths.map((path) => ({ ...path, points: path.points.map(point) })),
     uses: plan.uses.map((use) => ({
       ...use,
       inputs: use.inputs.map((input) => {
@@ -49,7 +54,7 @@ export function renamePin(plan: Plan, from: PinName, toPin: string): Result<Plan
     steps: plan.steps.map((step) => ({
       ...step,
       instruction: renameMentions(step.instruction, from, to),
-      hookUp: step.hookUp && { ...step.hookUp, leads: step.hookUp.leads.map(leadAt) },
+      hookUp: step.hookUp && { ...step.hookUp, leads: step.hookUp.leads.map(renamed) },
     })),
   });
 }

@@ -20,6 +20,9 @@ export function usagesIn(plan: Plan): readonly UsageIn[] {
   const found = [
     ...plan.partCards.map(({ id }) => whole('card', id)),
     ...plan.uses.map(({ blockId }) => whole('block', blockId)),
+    ...plan.paths.flatMap(({ points }) =>
+      points.flatMap(({ at }) => (at.kind === 'pin' ? [whole('measured', sayPinName(at))] : [])),
+    ),
     ...plan.steps.flatMap((step) => {
       const here = (how: UsageHow, what: string): UsageIn => ({ how, what, stepId: step.id, stepTitle: step.title });
       const measured = (step.hookUp?.leads ?? []).flatMap(({ at }) =>

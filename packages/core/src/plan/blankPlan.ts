@@ -13,6 +13,7 @@ export const blankPlan = (id: string, title: string): Plan => ({
   offline: false,
   suspects: [],
   partCards: [],
+  paths: [],
   block: null,
   uses: [],
   startStepId: '',
@@ -58,4 +59,5 @@ export const blankStep = (id: string, title: string): Step => ({
   effort: { minutes: 5, access: 'inReach', tools: [] },
   partCardIds: [],
   use: null,
+  experiment: null,
 });

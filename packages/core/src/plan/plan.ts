@@ -5,7 +5,7 @@ import { finite, formulaText, isMeasured, nameOrNull, nameText, specSchema, unit
 import { findUnit } from '../units/index.js';
 
 export const planFormat = 'probe-trail-plan';
-export const planFormatVersion = 4;
+export const planFormatVersion = 5;
 
 const list = <Item>(item: ISchema<Item, AnyObject>, maximum: number) => array(item).required().max(maximum);
 const names = (maximum: number) => array(string().required().max(200)).required().max(maximum);
@@ -244,6 +244,56 @@ const blockUseSchema = closedObject({
   }),
 });
 
+/** The experiments that practitioners use; what each of them asks for and means is written in `core/experiment`. */
+export const experimentNames = {
+  swap: 'swap with a twin',
+  substitute: 'put in something known',
+  unplug: 'unplug and see',
+  bridge: 'bridge it',
+  load: 'load it',
+  voltageDrop: 'voltage drop',
+  move: 'move it',
+  climate: 'heat, cool or wet it',
+  drive: 'drive an actuator',
+  clearCodes: 'clear and see',
+  compare: 'compare with a good one',
+  pressure: 'feed it pressure or vacuum',
+} as const;
+
+const pathPointSchema = closedObject({
+  id: idText(),
+  name: draftText(120),
+  at: leadAtSchema,
+  minutes: number().required().min(0).max(2000).meta({ description: 'to get at it and measure' }),
+  access: string().required().oneOf(keysOf(accessLevels)),
+});
+
+const pathSectionSchema = closedObject({
+  isLoad: boolean().required().meta({ description: 'what the current is for: a lamp, a motor, a coil' }),
+  suspectIds: list(idText(), 20).meta({ description: 'what is at fault if the fault lies here' }),
+  mostDrop: number().required().min(0).max(1000).meta({ description: 'V that may be lost here; nothing for a load' }),
+});
+
+/** The way of a current from the supply through a load to the ground, with the points at which it can be measured. */
+export const pathSchema = closedObject({
+  id: idText(),
+  name: draftText(120),
+  points: array(pathPointSchema.required()).required().min(2).max(40),
+  sections: array(pathSectionSchema.required()).required().min(1).max(39).meta({
+    description: 'between each point and the next; one of them may be the load',
+  }),
+})
+  .test(
+    'sections',
+    '${path}: there must be one section less than there are points',
+    (path) => !path?.points || !path.sections || path.points.length === path.sections.length + 1,
+  )
+  .test(
+    'load',
+    '${path}: there is more than one load',
+    (path) => (path?.sections ?? []).filter((section) => section?.isLoad).length <= 1,
+  );
+
 /** What a reading that is too close to call does. */
 export const tooClosePolicies = {
   asNominal: 'goes on as the number says',
@@ -279,6 +329,11 @@ export const stepSchema = closedObject({
     .nullable()
     .defined()
     .meta({ description: 'the block from which the step comes; null: it is of this plan alone' }),
+  experiment: string()
+    .oneOf(keysOf(experimentNames))
+    .nullable()
+    .defined()
+    .meta({ description: 'the experiment that the step is, whose safe preconditions it must have; null: none' }),
 });
 
 export const conclusionSchema = closedObject({
@@ -326,6 +381,7 @@ export const planSchema = closedObject({
     .meta({ description: 'kept on every device, so that a trail can begin without a network' }),
   suspects: list(suspectSchema.required(), 300),
   partCards: list(partCardSchema.required(), 300),
+  paths: list(pathSchema.required(), 40),
   block: closedObject({ inputs: list(blockInputSchema.required(), 20) })
     .nullable()
     .defined()
@@ -354,6 +410,9 @@ export type PartCard = Checked<typeof partCardSchema>;
 export type HookUp = NonNullable<Step['hookUp']>;
 export type Lead = HookUp['leads'][number];
 export type Need = Step['needs'][number];
+export type Experiment = keyof typeof experimentNames;
+export type Path = Checked<typeof pathSchema>;
+export type PathSection = Path['sections'][number];
 export type Input = Plan['inputs'][number];
 export type BlockInput = Checked<typeof blockInputSchema>;
 export type BlockUse = Plan['uses'][number];

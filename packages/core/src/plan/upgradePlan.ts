@@ -49,6 +49,12 @@ const upgrades: Readonly<Record<string, (plan: Fields) => Fields>> = {
     uses: [],
     steps: eachOf(plan.steps, (step) => ({ ...step, use: null })),
   }),
+  4: (plan) => ({
+    ...plan,
+    formatVersion: 5,
+    paths: [],
+    steps: eachOf(plan.steps, (step) => ({ ...step, experiment: null })),
+  }),
 };
 
 const eachOf = (list: unknown, upgrade: (item: Fields) => Fields): unknown =>

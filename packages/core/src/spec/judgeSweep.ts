@@ -66,16 +66,17 @@ const stuckSlope = 0.1;
 /**
  * The pattern of a sweep that fails, from straight lines through actual over expected. The simplest line within the tolerance of its rows
  * wins: one that is shifted (offset), one that is tilted about nothing (gain), both (whichever moves the rows more), else scatter.
- * Where expected values hardly differ, or too few rows have a number, it is scatter.
+ * Where expected values hardly differ, or too few rows have a number, it is scatter; two are enough to see that nothing follows.
  * Source: ordinary least squares.
  */
 export function patternOf(spec: SweepSpec, rows: readonly JudgedRow[]): SweepPattern {
   const points = pointsOf(spec, rows);
   const span = spanOf(points.map(({ expected }) => expected));
-  if (points.length < 3 || span === 0) return 'scatter';
+  if (points.length < 2 || span === 0) return 'scatter';
   const { slope, intercept } = fit(points);
   const lineFits = isWithin(points, ({ expected }) => intercept + slope * expected);
   if (Math.abs(slope) < stuckSlope && lineFits) return 'stuck';
+  if (points.length < 3) return 'scatter';
   const shift = mean(points.map(({ expected, actual }) => actual - expected));
   if (isWithin(points, ({ expected }) => expected + shift)) return 'offset';
   const tilt =

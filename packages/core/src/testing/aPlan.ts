@@ -34,6 +34,7 @@ export const aStep = (id: string, outcomes: readonly Outcome[], more: Partial<St
   effort: { minutes: 2, access: 'inReach', tools: [] },
   partCardIds: [],
   use: null,
+  experiment: null,
   ...more,
 });
 
@@ -102,7 +103,7 @@ const conclusion = (id: string, ...suspectIds: string[]) => ({ id, title: `Found
 /** Three steps: look at the fuse, measure the feed with the ignition on, measure the ground. */
 export const aPlan = (more: Partial<Plan> = {}): Plan => ({
   format: 'probe-trail-plan',
-  formatVersion: 4,
+  formatVersion: 5,
   id: 'fan',
   title: 'Radiator fan never runs',
   summary: '',
@@ -112,6 +113,7 @@ export const aPlan = (more: Partial<Plan> = {}): Plan => ({
   offline: false,
   suspects: [suspect('fuse', 4), suspect('feed', 2), suspect('ground', 3), suspect('motor', 1)],
   partCards: [],
+  paths: [],
   block: null,
   uses: [],
   startStepId: 'look',

@@ -39,7 +39,7 @@ export const ignitionOn = (stepId: string): Loose => ({
 
 /** The trail after these events, all of which must fit. */
 export function walk(plan: Plan, ...loose: Loose[]): Trail {
-  const result = reduceTrail(plan, events(opened, ...loose));
+  const result = reduceTrail(plan, events({ ...opened, planId: plan.id } as Loose, ...loose));
   expect(result.ok, result.ok ? '' : JSON.stringify(result.problem)).to.equal(true);
   return (result as Extract<typeof result, { ok: true }>).value;
 }

@@ -1,16 +1,28 @@
-import { indexPlan, type Plan } from '../plan/index.js';
+import { blankPlan, indexPlan, type Plan } from '../plan/index.js';
 import { failed, ok, type Result } from '../result/index.js';
+import {
+  addPartCard,
+  addStep,
+  addSuspect,
+  addTested,
+  leaveAddedStep,
+  nameCause,
+  openAddedStep,
+  takeBack,
+  withdrawCause,
+} from './addedEvents.js';
 import { chooseInstrument, confirmState, giveInput, overrideState, resume } from './benchEvents.js';
 import { addPhoto, addRemark } from './besideEvents.js';
 import type { Draft } from './draft.js';
 import type { Misfit } from './misfit.js';
-import { addOffPlanTest, takeBackOffPlanTest } from './offPlanEvents.js';
+import { addPath, measurePoint, takePointBack } from './pathEvents.js';
 import { acceptCloseCall, enterReading, goBack, skipStep, takeOutcome } from './stepEvents.js';
 import type { Trail } from './trail.js';
 import type { TrailEvent, TrailEventOf } from './trailEvent.js';
 
 /**
  * Next state of a trail. Pure: clock, ids and person arrive inside the event.
+ * @param plan that the trail follows; `openPlan` for an open trail
  * @param trail `undefined` before the first event
  * @returns the next state, or why the event does not fit this one
  */
@@ -18,7 +30,7 @@ export function applyTrailEvent(plan: Plan, trail: Trail | undefined, event: Tra
   if (event.kind === 'opened') return trail ? failed({ kind: 'alreadyOpened' }) : openTrail(plan, event);
   if (!trail) return failed({ kind: 'notOpened' });
   const draft: Draft = { ...trail, waymarks: [...trail.waymarks] };
-  const misfit = advance(plan, draft, event);
+  const misfit = advance(draft, event);
   return misfit ? failed(misfit) : ok(draft);
 }
 
@@ -36,25 +48,31 @@ export function reduceTrail(plan: Plan, events: readonly TrailEvent[]): Result<T
   // One draft for the whole fold: a copy for each event would make long trails quadratic.
   const draft: Draft = { ...opened.value, waymarks: [] };
   for (const event of rest) {
-    const misfit = event.kind === 'opened' ? ({ kind: 'alreadyOpened' } as const) : advance(plan, draft, event);
+    const misfit = event.kind === 'opened' ? ({ kind: 'alreadyOpened' } as const) : advance(draft, event);
     if (misfit) return failed({ eventId: event.id, misfit });
   }
   return ok(draft);
 }
 
+/** What an open trail begins with in the place of a plan: nothing. */
+export const openPlan: Plan = blankPlan('open-trail', 'Open trail');
+
 function openTrail(plan: Plan, event: TrailEventOf<'opened'>): Result<Trail, Misfit> {
-  if (event.planId !== plan.id)
-    return failed({ kind: 'otherPlan', planId: event.planId, planVersion: event.planVersion });
-  if (!indexPlan(plan).steps.has(plan.startStepId)) return failed({ kind: 'nothingToFollow' });
+  const isOpen = event.planId === null;
+  if (isOpen ? plan !== openPlan : event.planId !== plan.id || plan === openPlan)
+    return failed({ kind: 'otherPlan', planId: event.planId });
+  if (!isOpen && !indexPlan(plan).steps.has(plan.startStepId)) return failed({ kind: 'nothingToFollow' });
   return ok({
     jobId: event.jobId,
     planId: event.planId,
     planVersion: event.planVersion,
+    plan,
+    added: { stepIds: [], suspects: {}, from: undefined },
     vehicle: event.vehicle,
     complaint: event.complaint,
     openedAtMs: event.atMs,
     openedBy: event.by,
-    at: { kind: 'step', stepId: plan.startStepId },
+    at: isOpen ? { kind: 'between' } : { kind: 'step', stepId: plan.startStepId },
     inputs: {},
     instruments: {},
     believed: {},
@@ -62,7 +80,7 @@ function openTrail(plan: Plan, event: TrailEventOf<'opened'>): Result<Trail, Mis
     settlesAtMs: {},
     taken: {},
     waymarks: [],
-    offPlanTests: [],
+    pathReadings: {},
     remarks: [],
     photos: [],
     paused: undefined,
@@ -73,11 +91,11 @@ function openTrail(plan: Plan, event: TrailEventOf<'opened'>): Result<Trail, Mis
 
 type Later = Exclude<TrailEvent, { kind: 'opened' }>;
 
-function advance(plan: Plan, draft: Draft, event: Later): Misfit | undefined {
+function advance(draft: Draft, event: Later): Misfit | undefined {
   // What is only noted beside the way has its place after the end too, and during a pause.
   const isBeside = event.kind === 'remarkMade' || event.kind === 'photoAdded';
   if (draft.at.kind === 'concluded' && !isBeside) return { kind: 'alreadyConcluded' };
-  const misfit = applyByKind(plan, draft, event);
+  const misfit = applyByKind(draft, event);
   if (misfit) return misfit;
   // Whoever works on a paused trail has taken it up again.
   if (!isBeside && event.kind !== 'paused') draft.paused = undefined;
@@ -86,7 +104,8 @@ function advance(plan: Plan, draft: Draft, event: Later): Misfit | undefined {
   return undefined;
 }
 
-function applyByKind(plan: Plan, draft: Draft, event: Later): Misfit | undefined {
+function applyByKind(draft: Draft, event: Later): Misfit | undefined {
+  const { plan } = draft;
   switch (event.kind) {
     case 'inputGiven':
       return giveInput(plan, draft, event);
@@ -108,10 +127,30 @@ function applyByKind(plan: Plan, draft: Draft, event: Later): Misfit | undefined
       return goBack(draft, event);
     case 'concluded':
       return conclude(draft, event);
+    case 'suspectAdded':
+      return addSuspect(draft, event);
+    case 'partCardAdded':
+      return addPartCard(draft, event);
+    case 'pathAdded':
+      return addPath(draft, event);
+    case 'pointMeasured':
+      return measurePoint(draft, event);
+    case 'pointTakenBack':
+      return takePointBack(draft, event);
+    case 'stepAdded':
+      return addStep(draft, event);
+    case 'stepOpened':
+      return openAddedStep(draft, event);
+    case 'stepLeft':
+      return leaveAddedStep(draft, event);
+    case 'causeNamed':
+      return nameCause(draft, event);
+    case 'causeWithdrawn':
+      return withdrawCause(draft);
     case 'offPlanTested':
-      return addOffPlanTest(plan, draft, event);
+      return addTested(draft, event);
     case 'offPlanTakenBack':
-      return takeBackOffPlanTest(draft, event);
+      return takeBack(draft, event);
     case 'paused':
       draft.paused = { reason: event.reason, atMs: event.atMs, by: event.by };
       return undefined;

@@ -13,4 +13,27 @@ export function openStep(plan: Plan, draft: Draft, stepId: string): Step | undef
   return indexPlan(plan).steps.get(stepId);
 }
 
+/** Readings of a step that is left before its outcome was taken stay readable, set aside. */
+export function leavePlace(
+  draft: Draft,
+  { id, atMs, by }: { readonly id: string; readonly atMs: number; readonly by: string },
+): void {
+  const taken = Object.values(draft.taken);
+  if (draft.at.kind === 'step' && taken.length > 0)
+    draft.waymarks.push({
+      id,
+      stepId: draft.at.stepId,
+      taken,
+      overridden: draft.overridden,
+      outcomeId: null,
+      skippedBecause: undefined,
+      setAside: true,
+      takenBackBecause: undefined,
+      atMs,
+      by,
+    });
+  draft.taken = {};
+  draft.overridden = [];
+}
+
 export const notAtStep = (stepId: string): Misfit => ({ kind: 'notAtStep', stepId });

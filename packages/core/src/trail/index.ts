@@ -1,9 +1,10 @@
 // What other features and packages may use; every other file here is private to the folder.
-export { applyTrailEvent, type BrokenLog, reduceTrail } from './applyTrailEvent.js';
+export { applyTrailEvent, type BrokenLog, openPlan, reduceTrail } from './applyTrailEvent.js';
 export { type Bench, benchOf, instrumentOf } from './bench.js';
 export { readInput } from './benchEvents.js';
 export { type EntryProblem, type JudgedEntry, judgeEntry, rowNames } from './judgeEntry.js';
 export { type Misfit, sayMisfit } from './misfit.js';
+export { planFromTrail } from './planFromTrail.js';
 export { sampleEntry } from './sampleEntry.js';
 export { outcomeOfTaken } from './stepEvents.js';
 export {
@@ -11,8 +12,9 @@ export {
   earlierReading,
   type GivenInput,
   inputsToAsk,
-  type OffPlanTest,
+  isAdded,
   type OverriddenNeed,
+  type PathReadings,
   type Photo,
   type Remark,
   settledAtMs,
@@ -21,6 +23,7 @@ export {
   type Trail,
   type TrailPosition,
   unmetNeeds,
+  voltsAlong,
   type Waymark,
 } from './trail.js';
 export {

@@ -5,7 +5,7 @@ import type { EntryProblem } from './judgeEntry.js';
 export type Misfit =
   | { readonly kind: 'notOpened' }
   | { readonly kind: 'alreadyOpened' }
-  | { readonly kind: 'otherPlan'; readonly planId: string; readonly planVersion: number }
+  | { readonly kind: 'otherPlan'; readonly planId: string | null }
   | { readonly kind: 'nothingToFollow' }
   | { readonly kind: 'alreadyConcluded' }
   | { readonly kind: 'notAtStep'; readonly stepId: string }
@@ -25,6 +25,11 @@ export type Misfit =
   | { readonly kind: 'notAtConclusion'; readonly conclusionId: string }
   | { readonly kind: 'noSuchSuspect'; readonly suspectId: string }
   | { readonly kind: 'noSuchTest'; readonly testId: string }
+  | { readonly kind: 'thereAlready'; readonly what: 'suspect' | 'part card' | 'step' | 'path'; readonly id: string }
+  | { readonly kind: 'noSuchAddedStep'; readonly stepId: string }
+  | { readonly kind: 'stepLeadsOn'; readonly stepId: string }
+  | { readonly kind: 'noCauseNamed' }
+  | { readonly kind: 'noSuchPoint'; readonly pointId: string }
   | { readonly kind: 'leadsNowhere'; readonly outcomeId: string };
 
 /** The sentence for whoever entered it. */
@@ -35,7 +40,9 @@ export function sayMisfit(misfit: Misfit): string {
     case 'alreadyOpened':
       return 'This trail is open already.';
     case 'otherPlan':
-      return `This trail follows ${misfit.planId}, version ${misfit.planVersion}, and was given another plan.`;
+      return misfit.planId === null
+        ? 'This trail follows no plan, and was given one.'
+        : `This trail follows ${misfit.planId}, and was given another plan.`;
     case 'nothingToFollow':
       return 'This plan has no first step to follow.';
     case 'alreadyConcluded':
@@ -51,9 +58,19 @@ export function sayMisfit(misfit: Misfit): string {
     case 'noSuchInput':
       return `This plan does not ask for “${misfit.inputId}”.`;
     case 'noSuchSuspect':
-      return `This plan has no suspect “${misfit.suspectId}”.`;
+      return `There is no suspect “${misfit.suspectId}” on this trail.`;
     case 'noSuchTest':
       return 'There is no test of this trail outside the plan that could be taken back.';
+    case 'thereAlready':
+      return `There is a ${misfit.what} “${misfit.id}” on this trail already.`;
+    case 'noSuchAddedStep':
+      return `No test “${misfit.stepId}” was added on this trail.`;
+    case 'stepLeadsOn':
+      return `The test “${misfit.stepId}” leads to a step of its own; a test that is added leads back to where the trail was.`;
+    case 'noSuchPoint':
+      return `There is no point “${misfit.pointId}” on this path that is measured.`;
+    case 'noCauseNamed':
+      return 'No cause was named that could be withdrawn.';
     case 'notPaused':
       return 'This trail is not paused.';
     case 'closeCall':

@@ -1,10 +1,11 @@
 import { indexPlan, type Outcome, outcomeFor, type Plan, type Step } from '../plan/index.js';
+import { openAddedStep, returnFromAdded } from './addedEvents.js';
 import { benchOf, instrumentOf } from './bench.js';
 import { gateOf } from './benchEvents.js';
-import { type Draft, notAtStep, openStep } from './draft.js';
+import { type Draft, leavePlace, notAtStep, openStep } from './draft.js';
 import { type JudgedEntry, judgeDerived, judgeEntry } from './judgeEntry.js';
 import type { Misfit } from './misfit.js';
-import { closeCallAsks, type TakenReading, type Trail, type TrailPosition } from './trail.js';
+import { closeCallAsks, isAdded, type TakenReading, type Trail, type TrailPosition, type Waymark } from './trail.js';
 import type { TrailEventOf } from './trailEvent.js';
 
 /** What happens on a step: its readings, its outcome, and the ways out of it. */
@@ -121,9 +122,9 @@ function leaveStep(
   outcome: Outcome,
   skippedBecause: string | undefined,
 ): Misfit | undefined {
-  const next = positionAfter(plan, outcome);
-  if (!next) return { kind: 'leadsNowhere', outcomeId: outcome.id };
   const { id, stepId, atMs, by } = event;
+  const next = isAdded(draft, stepId) ? draft.added.from?.at : positionAfter(plan, outcome);
+  if (!next) return { kind: 'leadsNowhere', outcomeId: outcome.id };
   const taken = Object.values(draft.taken);
   const { overridden } = draft;
   draft.waymarks.push({
@@ -134,12 +135,14 @@ function leaveStep(
     outcomeId: outcome.id,
     skippedBecause,
     setAside: false,
+    takenBackBecause: undefined,
     atMs,
     by,
   });
   draft.taken = {};
   draft.overridden = [];
-  draft.at = next;
+  if (isAdded(draft, stepId)) returnFromAdded(draft);
+  else draft.at = next;
   return undefined;
 }
 
@@ -149,31 +152,30 @@ function positionAfter(plan: Plan, { goTo }: Outcome): TrailPosition | undefined
   return goTo.kind === 'conclusion' && conclusions.has(goTo.conclusionId) ? goTo : undefined;
 }
 
-/** Opens the step of a waymark again: it and all later ones are set aside, readable but no longer evidence. */
-export function goBack(draft: Draft, { id, toWaymarkId, atMs, by }: TrailEventOf<'wentBack'>): Misfit | undefined {
+/**
+ * Opens the step of a waymark again: it and all later ones are set aside, readable but no longer evidence. Those of added steps stand by
+ * themselves: they are set aside alone, and stay when the plan's steps are.
+ */
+export function goBack(draft: Draft, event: TrailEventOf<'wentBack'>): Misfit | undefined {
+  const { toWaymarkId } = event;
   const index = draft.waymarks.findLastIndex(({ id, setAside }) => id === toWaymarkId && !setAside);
   const waymark = draft.waymarks[index];
   if (!waymark) return { kind: 'noSuchWaymark', waymarkId: toWaymarkId };
+  const isOfAdded = ({ stepId }: Waymark) => isAdded(draft, stepId);
+  if (isOfAdded(waymark)) {
+    draft.waymarks[index] = { ...waymark, setAside: true };
+    return openAddedStep(draft, { ...event, kind: 'stepOpened', stepId: waymark.stepId });
+  }
   for (let at = index; at < draft.waymarks.length; at += 1) {
     const later = draft.waymarks[at];
-    if (later && !later.setAside) draft.waymarks[at] = { ...later, setAside: true };
+    if (later && !later.setAside && !isOfAdded(later)) draft.waymarks[at] = { ...later, setAside: true };
   }
-  const taken = Object.values(draft.taken);
-  // Readings of the step that is being left stay readable too.
-  if (draft.at.kind === 'step' && taken.length > 0)
-    draft.waymarks.push({
-      id,
-      stepId: draft.at.stepId,
-      taken,
-      overridden: draft.overridden,
-      outcomeId: null,
-      skippedBecause: undefined,
-      setAside: true,
-      atMs,
-      by,
-    });
-  draft.taken = {};
-  draft.overridden = [];
+  leavePlace(draft, event);
+  // What was entered at the place to which an added step would have led back stays readable too.
+  if (draft.added.from) {
+    returnFromAdded(draft);
+    leavePlace(draft, { ...event, id: `${event.id}-from` });
+  }
   draft.at = { kind: 'step', stepId: waymark.stepId };
   return undefined;
 }

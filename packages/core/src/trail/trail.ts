@@ -8,8 +8,13 @@ import type { Entry, PhotoMark, RemarkKind } from './trailEvent.js';
 export interface Trail {
   /** The visit of the vehicle that it belongs to; `null` without one. */
   readonly jobId: string | null;
-  readonly planId: string;
-  readonly planVersion: number;
+  /** The plan version that is followed; `null` of an open trail, which follows none. */
+  readonly planId: string | null;
+  readonly planVersion: number | null;
+  /** The plan as this trail has it: with the suspects, part cards, steps and causes that were added on it. */
+  readonly plan: Plan;
+  /** What the plan itself does not have. */
+  readonly added: Added;
   readonly vehicle: { readonly fleetNumber: string; readonly line: string };
   readonly complaint: string;
   readonly openedAtMs: number;
@@ -29,8 +34,8 @@ export interface Trail {
   readonly taken: Readonly<Record<string, TakenReading>>;
   /** Steps done, in order; those set aside by going back stay, marked. */
   readonly waymarks: readonly Waymark[];
-  /** Tests that the plan does not have, in order; those taken back stay, marked. */
-  readonly offPlanTests: readonly OffPlanTest[];
+  /** What was measured along the paths of the plan, by path and point. */
+  readonly pathReadings: Readonly<Record<string, PathReadings>>;
   readonly remarks: readonly Remark[];
   readonly photos: readonly Photo[];
   /** While nobody works on it. */
@@ -41,6 +46,8 @@ export interface Trail {
 
 export type TrailPosition =
   | { readonly kind: 'step'; readonly stepId: string }
+  /** Of an open trail: no test is open, and the next one is to be chosen. */
+  | { readonly kind: 'between' }
   /** The plan has come to its end; the technician has still to accept it. */
   | { readonly kind: 'conclusion'; readonly conclusionId: string }
   | {
@@ -73,18 +80,23 @@ export interface Pause {
   readonly by: string;
 }
 
-/** Something that was tested without the plan asking for it; it counts as a waymark does. */
-export interface OffPlanTest {
-  readonly id: string;
-  /** The step that was open meanwhile. */
-  readonly stepId: string;
-  readonly title: string;
-  /** What came out, as it was typed. */
-  readonly seen: string;
-  readonly clears: readonly string[];
-  readonly pointsTo: readonly string[];
-  /** Why it counts no more; `undefined` while it does. */
-  readonly takenBackBecause: string | undefined;
+/** What was added on a trail to the plan that it follows. */
+export interface Added {
+  readonly stepIds: readonly string[];
+  /** How many steps there were when a suspect was added: those were written without it in mind, and say nothing of it. */
+  readonly suspects: Readonly<Record<string, number>>;
+  /** Where the trail goes on once the added step that is open is done, or the cause that was named is withdrawn. */
+  readonly from: Place | undefined;
+}
+
+/** A place on a trail, with what was entered there. */
+export type Place = Pick<Trail, 'at' | 'taken' | 'overridden'>;
+
+/** Volts along a path, by point id. */
+export type PathReadings = Readonly<Record<string, PathReading>>;
+
+export interface PathReading {
+  readonly reading: Extract<Reading, { kind: 'exact' }>;
   readonly atMs: number;
   readonly by: string;
 }
@@ -143,6 +155,8 @@ export interface Waymark {
   /** Only where the step was skipped: then its outcome says where to go, and nothing else. */
   readonly skippedBecause: string | undefined;
   readonly setAside: boolean;
+  /** Of an added step, why it counts no more; `undefined` while it does, and where one went back. */
+  readonly takenBackBecause: string | undefined;
   readonly atMs: number;
   readonly by: string;
 }
@@ -162,6 +176,16 @@ export function earlierReading(trail: Trail, stepId: string, readingId: string):
     .filter((taken) => taken.readingId === readingId)
     .at(-1);
 }
+
+/** The volts along a path, by point id. */
+export const voltsAlong = (
+  { pathReadings }: Pick<Trail, 'pathReadings'>,
+  pathId: string,
+): ReadonlyMap<string, number> =>
+  new Map(Object.entries(pathReadings[pathId] ?? {}).map(([pointId, { reading }]) => [pointId, reading.value]));
+
+/** Whether a step was added on the trail: the plan that it follows does not have it. */
+export const isAdded = ({ added }: Pick<Trail, 'added'>, stepId: string): boolean => added.stepIds.includes(stepId);
 
 /** What one of the readings of a step that must be measured again asks for; `undefined` where it may go on. */
 export function closeCallAsks(policy: TooClosePolicy, taken: TakenReading): 'repeat' | 'betterInstrument' | undefined {

@@ -8,8 +8,9 @@ import { type TrailEvent, trailEventSchema } from './trailEvent.js';
 export interface TrailListItem {
   readonly trailId: string;
   readonly jobId: string | null;
-  readonly planId: string;
-  readonly planVersion: number;
+  /** `null` of an open trail. */
+  readonly planId: string | null;
+  readonly planVersion: number | null;
   readonly planTitle: string;
   readonly fleetNumber: string;
   readonly complaint: string;

@@ -1,5 +1,6 @@
 import { array, boolean, number, type ObjectShape, string } from 'yup';
 import { type InstrumentFunction, instrumentFunctions, instrumentSchema } from '../instrument/index.js';
+import { partCardSchema, pathSchema, stepSchema, suspectSchema } from '../plan/index.js';
 import { type Checked, closedObject, idOrNull, idText, unionByKind } from '../schema/index.js';
 
 const kind = <Kind extends string>(value: Kind) =>
@@ -84,8 +85,8 @@ const suspectList = () => array(idText()).required().max(200);
 export const trailEventSchema = unionByKind({
   opened: event('opened', {
     jobId: idOrNull().meta({ description: 'the visit of the vehicle that it belongs to; null without one' }),
-    planId: idText(),
-    planVersion: number().required().integer().min(1),
+    planId: idOrNull().meta({ description: 'the plan that is followed; null: an open trail, which follows none' }),
+    planVersion: number().integer().min(1).nullable().defined(),
     vehicle: closedObject({ fleetNumber: text(40), line: text(80) }).required(),
     complaint: string().defined().max(1000),
   }),
@@ -134,14 +135,35 @@ export const trailEventSchema = unionByKind({
       .optional()
       .meta({ description: 'why it is accepted although the readings do not bear it out' }),
   }),
+  suspectAdded: event('suspectAdded', { suspect: suspectSchema.required() }),
+  partCardAdded: event('partCardAdded', { partCard: partCardSchema.required() }),
+  pathAdded: event('pathAdded', { path: pathSchema.required() }),
+  pointMeasured: event('pointMeasured', {
+    pathId: idText(),
+    pointId: idText(),
+    text: text(60).meta({ description: 'V against the last point of the path, with the load on, as typed' }),
+  }),
+  pointTakenBack: event('pointTakenBack', { pathId: idText(), pointId: idText() }),
+  stepAdded: event('stepAdded', {
+    step: stepSchema.required().meta({ description: 'its outcomes lead nowhere: the trail goes on where it was' }),
+  }),
+  stepOpened: event('stepOpened', { stepId: idText().meta({ description: 'a step that was added' }) }),
+  stepLeft: event('stepLeft', { stepId: idText().meta({ description: 'it is not done now, and stays to be done' }) }),
+  causeNamed: event('causeNamed', {
+    suspectIds: suspectList().max(20).meta({ description: 'none: no fault was found' }),
+  }),
+  causeWithdrawn: event('causeWithdrawn', {}),
   offPlanTested: event('offPlanTested', {
-    stepId: idText().meta({ description: 'the step that was open meanwhile' }),
+    stepId: idOrNull().meta({ description: 'the step that was open meanwhile; null where none was' }),
     title: text(160).meta({ description: 'what was tested' }),
     seen: text(300).meta({ description: 'what came out, as it was typed' }),
     clears: suspectList(),
     pointsTo: suspectList(),
   }),
-  offPlanTakenBack: event('offPlanTakenBack', { testId: idText(), reason: text(300) }),
+  offPlanTakenBack: event('offPlanTakenBack', {
+    testId: idText().meta({ description: 'the event that ended it' }),
+    reason: text(300),
+  }),
   paused: event('paused', { reason: string().defined().max(300) }),
   resumed: event('resumed', {}),
   remarkMade: event('remarkMade', {

@@ -30,7 +30,7 @@ function rankOf({ what, is }: VehicleState): number {
 }
 
 const isPlugging = ({ what, is }: VehicleState) =>
-  !(what in vehicleStates) && /plug|pull|connect|remov|fitted|socket|bridged/i.test(is);
+  !(what in vehicleStates) && /plug|pull|connect|remov|fitted|swapp|socket|bridged/i.test(is);
 
 const offFirst = 'before anything is unplugged or plugged in';
 

@@ -3,10 +3,12 @@ import type { Plan } from '@probe-trail/core/plan';
 import {
   type Appended,
   applyTrailEvent,
+  openPlan,
   reduceTrail,
   sayMisfit,
   type Trail,
   type TrailEvent,
+  type TrailEventOf,
   type TrailLog,
 } from '@probe-trail/core/trail';
 import { LRUCache } from 'lru-cache';
@@ -22,6 +24,8 @@ interface LiveTrail {
   trail: Trail | undefined;
   readonly eventIds: Set<string>;
 }
+
+type Opening = TrailEventOf<'opened'>;
 
 export type TrailService = ReturnType<typeof makeTrailService>;
 
@@ -49,10 +53,15 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
     return document;
   };
 
+  const planFollowed = ({ planId, planVersion }: Opening): Promise<Plan> | Plan =>
+    planId === null ? openPlan : planOf(planId, planVersion ?? 0);
+
   /** A trail that runs goes on when its plan is retired; a new one does not begin. */
-  const mayBegin = async (planId: string, version: number): Promise<void> => {
+  const mayBegin = async (opening: Opening): Promise<void> => {
+    const { planId, planVersion: version } = opening;
+    if (planId === null) return;
     const versions = await plans.versions(planId);
-    if ((await planOf(planId, version)).block)
+    if ((await planFollowed(opening)).block)
       throw new AppError('PLAN_NOT_FOUND', `“${planId}” is a block: it is followed in the plans that have it in them.`);
     if (versions.find((one) => one.version === version)?.state === 'retired')
       throw new AppError('PLAN_NOT_FOUND', `The plan “${planId}” is retired: no new trail begins on it.`);
@@ -62,8 +71,8 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
     const events = await store.events(trailId);
     const opening = events[0] ?? first;
     if (opening?.kind !== 'opened') throw trailNotFound(trailId);
-    const plan = await planOf(opening.planId, opening.planVersion);
-    if (events.length === 0) await mayBegin(opening.planId, opening.planVersion);
+    const plan = await planFollowed(opening);
+    if (events.length === 0) await mayBegin(opening);
     const reduced = events.length > 0 ? reduceTrail(plan, events) : undefined;
     if (reduced && !reduced.ok)
       throw new Error(`the log of trail ${trailId} is broken at event ${reduced.problem.eventId}`);
@@ -135,7 +144,7 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
     try {
       await queue.add({
         rows,
-        line: toTrailRow(trailId, target.plan, trail),
+        line: toTrailRow(trailId, trail),
         remarks: remarksIn(trailId, trail, fresh),
       });
       stored.emit(trailId);

@@ -38,7 +38,7 @@ export const makeTrailStore = ({ orm }: Database) => ({
       .from(trailTable)
       .where(and(inArray(planId, [...planIds]), isNotNull(concludedWith)))
       .groupBy(planId, concludedWith);
-    return rows.map((row) => ({ ...row, title: row.title ?? '' }));
+    return rows.map(({ planId, title, count }) => ({ planId: planId ?? '', title: title ?? '', count }));
   },
 
   /** The events in order, without the first `skip` ones. */

@@ -1,4 +1,4 @@
-import { indexPlan, type Plan } from '@probe-trail/core/plan';
+import { indexPlan } from '@probe-trail/core/plan';
 import type { RemarkKind, Trail, TrailEvent, TrailListItem } from '@probe-trail/core/trail';
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
@@ -8,8 +8,8 @@ export const trailTable = sqliteTable(
   {
     trailId: text('trail_id').primaryKey(),
     jobId: text('job_id'),
-    planId: text('plan_id').notNull(),
-    planVersion: integer('plan_version').notNull(),
+    planId: text('plan_id'),
+    planVersion: integer('plan_version'),
     planTitle: text('plan_title').notNull(),
     fleetNumber: text('fleet_number').notNull(),
     complaint: text().notNull(),
@@ -58,14 +58,14 @@ export const remarkTable = sqliteTable(
 
 export type RemarkRow = typeof remarkTable.$inferInsert;
 
-/** The remarks among events that are appended. */
+/** The remarks among events that are appended; an open trail has no author to tell. */
 export const remarksIn = (
   trailId: string,
   { planId, planVersion }: Trail,
   events: readonly TrailEvent[],
 ): RemarkRow[] =>
   events.flatMap((event) => {
-    if (event.kind !== 'remarkMade') return [];
+    if (event.kind !== 'remarkMade' || planId === null || planVersion === null) return [];
     const { id: eventId, stepId, about, text, atMs, by } = event;
     return [{ eventId, trailId, planId, planVersion, stepId, about, text, atMs, by }];
   });
@@ -73,9 +73,13 @@ export const remarksIn = (
 export type EventRow = typeof trailEventTable.$inferInsert;
 
 /** The line in the list of trails for a state. */
-export function toTrailRow(trailId: string, plan: Plan, trail: Trail): TrailListItem {
-  const { steps, conclusions } = indexPlan(plan);
-  const { at, jobId, planId, planVersion, complaint, openedAtMs, openedBy, lastEventAtMs } = trail;
+export function toTrailRow(trailId: string, trail: Trail): TrailListItem {
+  const { steps, conclusions } = indexPlan(trail.plan);
+  const { at, plan, jobId, planId, planVersion, complaint, openedAtMs, openedBy, lastEventAtMs } = trail;
+  const sayPlace = (): string | null => {
+    if (at.kind === 'step') return steps.get(at.stepId)?.title ?? at.stepId;
+    return at.kind === 'between' ? 'the choice of the next test' : null;
+  };
   return {
     trailId,
     jobId,
@@ -88,6 +92,6 @@ export function toTrailRow(trailId: string, plan: Plan, trail: Trail): TrailList
     openedBy,
     lastEventAtMs,
     concludedWith: at.kind === 'concluded' ? (conclusions.get(at.conclusionId)?.title ?? at.conclusionId) : null,
-    atStep: at.kind === 'step' ? (steps.get(at.stepId)?.title ?? at.stepId) : null,
+    atStep: sayPlace(),
   };
 }

@@ -88,6 +88,7 @@ function Choice({
           )}
           {showsOthers &&
             others.map((plan) => <PlanOffer key={plan.candidate.planId} open={open} choice={choice} plan={plan} />)}
+          <WithoutPlan open={open} />
           <NoPlanFits open={open} />
         </div>
         <aside>
@@ -108,8 +109,7 @@ function PlanOffer({ open, choice, plan: { candidate, fit, reasons } }: OfferPro
   const { start, problem, isBusy } = useStartTrail();
   const begin = () =>
     start({
-      planId,
-      version,
+      follows: { planId, version },
       jobId: open.jobId,
       vehicle: { fleetNumber: open.vehicle.fleetNumber, line: open.line?.name ?? open.vehicle.lineId },
       complaint: open.job.arrival.complaint,
@@ -149,6 +149,29 @@ function sayUses(uses: number, found: RankedPlan['candidate']['found']): string 
   if (uses === 0) return 'Not used here yet.';
   const most = found.slice(0, 3).map(({ title, count }) => `${title} (${count})`);
   return `Used ${uses === 1 ? 'once' : `${uses} times`}; found ${most.join(', ')}.`;
+}
+
+/** Testing goes on where nobody has written a plan: with the same evidence and the same record. */
+function WithoutPlan({ open }: { readonly open: OpenJob }) {
+  const { start, problem } = useStartTrail();
+  const begin = () =>
+    start({
+      follows: undefined,
+      jobId: open.jobId,
+      vehicle: { fleetNumber: open.vehicle.fleetNumber, line: open.line?.name ?? open.vehicle.lineId },
+      complaint: open.job.arrival.complaint,
+    });
+  return (
+    <div className={classes.none}>
+      {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
+      <Button variant="default" size="lg" onClick={() => void begin()}>
+        Test without a plan
+      </Button>
+      <p className="soft">
+        You name the suspects and the tests as you go; the readings narrow them down as a plan’s would.
+      </p>
+    </div>
+  );
 }
 
 /** An honest way on when nothing fits: the author is told, and the job says so. */

@@ -95,7 +95,7 @@ function PlanSheet({ plan, says, document, version, children }: SheetProps) {
             </Button>
           )}
           {mayWalk && document && version !== undefined && !plan.isBlock && (
-            <StartTrail plan={document} version={version} />
+            <StartTrail follows={{ plan: document, version }} />
           )}
         </>
       }

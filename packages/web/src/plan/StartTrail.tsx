@@ -1,33 +1,40 @@
 import { Button, Modal, Select, Stack, Textarea, TextInput } from '@mantine/core';
 import type { Plan } from '@probe-trail/core/plan';
 import { useState } from 'react';
+import { TextLine } from '../ui/TextField';
 import { useStartTrail } from './useStartTrail';
 
 interface StartProps {
-  readonly plan: Plan;
-  readonly version: number;
+  /** `undefined` for an open trail, without a plan. */
+  readonly follows: { readonly plan: Plan; readonly version: number } | undefined;
 }
 
-/** Starts a trail: which bus, and what its driver said. */
-export function StartTrail({ plan, version }: StartProps) {
+/** Starts a trail, on a plan or without one: which bus, and what its driver said. */
+export function StartTrail({ follows }: StartProps) {
   const [isOpen, setIsOpen] = useState(false);
-  const lines = [...plan.appliesTo.lines];
+  const lines = [...(follows?.plan.appliesTo.lines ?? [])];
   const [fleetNumber, setFleetNumber] = useState('');
   const [line, setLine] = useState(lines[0] ?? '');
   const [complaint, setComplaint] = useState('');
   const { start, problem, isBusy } = useStartTrail();
   return (
     <>
-      <Button onClick={() => setIsOpen(true)}>Follow this plan</Button>
-      <Modal opened={isOpen} onClose={() => setIsOpen(false)} title={`Follow: ${plan.title}`} size="lg">
+      <Button variant={follows ? 'filled' : 'default'} onClick={() => setIsOpen(true)}>
+        {follows ? 'Follow this plan' : 'Test without a plan'}
+      </Button>
+      <Modal
+        opened={isOpen}
+        onClose={() => setIsOpen(false)}
+        title={follows ? `Follow: ${follows.plan.title}` : 'Test without a plan'}
+        size="lg"
+      >
         <form
           onSubmit={(event) => {
             event.preventDefault();
             void start({
-              planId: plan.id,
-              version,
+              follows: follows && { planId: follows.plan.id, version: follows.version },
               jobId: null,
-              vehicle: { fleetNumber: fleetNumber.trim(), line },
+              vehicle: { fleetNumber: fleetNumber.trim(), line: line.trim() },
               complaint: complaint.trim(),
             });
           }}
@@ -43,6 +50,16 @@ export function StartTrail({ plan, version }: StartProps) {
               onChange={(event) => setFleetNumber(event.currentTarget.value)}
               error={problem}
             />
+            {!follows && (
+              <TextLine
+                label="Line"
+                placeholder="Such as Loper 35"
+                required
+                maxLength={80}
+                value={line}
+                onText={setLine}
+              />
+            )}
             {lines.length > 1 && (
               <Select
                 label="Line"
@@ -60,8 +77,13 @@ export function StartTrail({ plan, version }: StartProps) {
               value={complaint}
               onChange={(event) => setComplaint(event.currentTarget.value)}
             />
-            <Button type="submit" size="lg" loading={isBusy} disabled={fleetNumber.trim() === ''}>
-              Begin with the first step
+            <Button
+              type="submit"
+              size="lg"
+              loading={isBusy}
+              disabled={fleetNumber.trim() === '' || (!follows && line.trim() === '')}
+            >
+              {follows ? 'Begin with the first step' : 'Begin'}
             </Button>
           </Stack>
         </form>

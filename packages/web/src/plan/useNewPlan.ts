@@ -1,4 +1,4 @@
-import { blankPlan } from '@probe-trail/core/plan';
+import { blankPlan, type Plan } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -10,16 +10,23 @@ interface NewPlan {
   readonly isBlock: boolean;
 }
 
-/** Begins a plan or a block with nothing in it, and opens it. */
+/** An id that no plan has. */
+export const newPlanId = (kind: 'plan' | 'block'): string => `${kind}-${nanoid(8)}`;
+
+/** Begins a plan or a block, and opens it. */
 export function useNewPlan() {
   const [add] = useAddPlanMutation();
   const navigate = useNavigate();
   const [problem, setProblem] = useState<string | undefined>();
-  const create = async ({ title, isBlock }: NewPlan) => {
-    const id = `${isBlock ? 'block' : 'plan'}-${nanoid(8)}`;
-    const added = await add({ ...blankPlan(id, title), block: isBlock ? { inputs: [] } : null });
-    if (added.data) void navigate(`/plans/${id}/edit`);
+  /** Adds a draft that is written already, and opens it. */
+  const createFrom = async (draft: Plan) => {
+    const added = await add(draft);
+    if (added.data) void navigate(`/plans/${draft.id}/edit`);
     else setProblem(sayFailure(added.error));
   };
-  return { create, problem };
+  const create = ({ title, isBlock }: NewPlan) => {
+    const id = newPlanId(isBlock ? 'block' : 'plan');
+    return createFrom({ ...blankPlan(id, title), block: isBlock ? { inputs: [] } : null });
+  };
+  return { create, createFrom, problem };
 }

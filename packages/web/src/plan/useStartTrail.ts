@@ -1,4 +1,5 @@
-import type { TrailEventOf } from '@probe-trail/core/trail';
+import type { Plan } from '@probe-trail/core/plan';
+import { openPlan, type TrailEventOf } from '@probe-trail/core/trail';
 import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -8,27 +9,33 @@ import { usePerson } from '../person/sessionApi';
 import { recordEvents } from '../trail/recordEvents';
 import { planApi } from './planApi';
 
-interface TrailStart extends Pick<TrailEventOf<'opened'>, 'planId' | 'jobId' | 'vehicle' | 'complaint'> {
-  readonly version: number;
+interface TrailStart extends Pick<TrailEventOf<'opened'>, 'jobId' | 'vehicle' | 'complaint'> {
+  /** The released version that is followed; `undefined` for an open trail, without a plan. */
+  readonly follows: { readonly planId: string; readonly version: number } | undefined;
 }
 
-/** Opens a trail on a released plan and goes to its first step. */
+/** Opens a trail, on a released plan or without one, and goes to it. */
 export function useStartTrail() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const person = usePerson();
   const [problem, setProblem] = useState<string | undefined>();
   const [isBusy, setIsBusy] = useState(false);
-  const start = async ({ version, ...opening }: TrailStart) => {
+  const planToFollow = async (follows: TrailStart['follows']): Promise<Plan | undefined> => {
+    if (!follows) return openPlan;
     setIsBusy(true);
-    const plan = await dispatch(
-      planApi.endpoints.planVersion.initiate({ planId: opening.planId, version }, { subscribe: false }),
-    );
+    const version = await dispatch(planApi.endpoints.planVersion.initiate(follows, { subscribe: false }));
     setIsBusy(false);
-    if (!plan.data) return setProblem(sayFailure(plan.error));
+    if (!version.data) setProblem(sayFailure(version.error));
+    return version.data?.document;
+  };
+  const start = async ({ follows, ...opening }: TrailStart) => {
+    const plan = await planToFollow(follows);
+    if (!plan) return;
     const trailId = nanoid();
-    const opened = { kind: 'opened', planVersion: version, ...opening } as const;
-    const says = dispatch(recordEvents(trailId, plan.data.document, undefined, person?.name ?? '', [opened]));
+    const followed = { planId: follows?.planId ?? null, planVersion: follows?.version ?? null };
+    const opened = { kind: 'opened', ...followed, ...opening } as const;
+    const says = dispatch(recordEvents(trailId, plan, undefined, person?.name ?? '', [opened]));
     setProblem(says);
     if (says === undefined) void navigate(`/trails/${trailId}`);
   };

@@ -1,6 +1,8 @@
 import { Button } from '@mantine/core';
 import type { TrailListItem } from '@probe-trail/core/trail';
 import { Link } from 'react-router';
+import { useMay } from '../person/sessionApi';
+import { StartTrail } from '../plan/StartTrail';
 import { Moment } from '../ui/Moment';
 import { Page } from '../ui/Page';
 import rows from '../ui/rows.module.css';
@@ -12,13 +14,17 @@ import { useTrailsQuery } from './trailApi';
 /** The trails that are being walked, and those that have come to an end. */
 export function TrailsPage() {
   const { data, error, refetch } = useTrailsQuery(undefined, { refetchOnMountOrArgChange: true });
+  const mayRecord = useMay('recordTrails');
   return (
     <Page
       title="Trails"
       actions={
-        <Button component={Link} to="/plans">
-          Choose a plan to follow
-        </Button>
+        <>
+          {mayRecord && <StartTrail follows={undefined} />}
+          <Button component={Link} to="/plans">
+            Choose a plan to follow
+          </Button>
+        </>
       }
     >
       <Wait for={data} error={error} retry={refetch}>

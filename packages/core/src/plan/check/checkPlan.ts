@@ -1,5 +1,6 @@
 import type { Plan } from '../plan.js';
 import { blocksInThemselves, inputsLeftOpen, unknownInputs } from './blockRules.js';
+import { experimentsUnsafe } from './experimentRules.js';
 import { type Finding, isAbout } from './finding.js';
 import { easierStepsLater, noVisualCheck } from './orderRules.js';
 import {
@@ -53,6 +54,7 @@ const rules: readonly Rule[] = [
   resistanceMeasuredLive,
   unpluggedLive,
   statesUntold,
+  experimentsUnsafe,
   easierStepsLater,
   noVisualCheck,
 ];

@@ -26,6 +26,7 @@ export type RuleName =
   | 'resistanceMeasuredLive'
   | 'unpluggedLive'
   | 'stateUntold'
+  | 'experimentUnsafe'
   | 'hardBeforeEasy'
   | 'noVisualCheck'
   | 'blockInItself'

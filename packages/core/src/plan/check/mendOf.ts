@@ -102,6 +102,10 @@ function withoutUnknown(plan: Plan, stepId: string | undefined, conclusionId: st
     says: 'Take off what the plan does not have',
     plan: {
       ...mended,
+      paths: mended.paths.map((path) => ({
+        ...path,
+        sections: path.sections.map((section) => ({ ...section, suspectIds: known(section.suspectIds) })),
+      })),
       conclusions: mended.conclusions.map((conclusion) =>
         conclusion.id === conclusionId ? { ...conclusion, suspectIds: known(conclusion.suspectIds) } : conclusion,
       ),

@@ -1,6 +1,6 @@
 import { casesOf } from '../../spec/index.js';
 import { namesUsedBy } from '../namesUsedBy.js';
-import type { Outcome, Plan, Step } from '../plan.js';
+import type { Outcome, Path, Plan, Step } from '../plan.js';
 import { findPin, indexPlan, type PlanIndex } from '../planIndex.js';
 import type { Finding, Place } from './finding.js';
 
@@ -18,6 +18,7 @@ export function doubleIds(plan: Plan): Finding[] {
     ['suspect', plan.suspects],
     ['conclusion', plan.conclusions],
     ['part card', plan.partCards],
+    ['way of the current', plan.paths],
     ...plan.steps.flatMap((step) => [
       [`reading of “${step.title}”`, step.readings] as const,
       [`outcome of “${step.title}”`, step.outcomes] as const,
@@ -47,6 +48,7 @@ export function unknownReferences(plan: Plan): Finding[] {
       ...pinReferences(plan, step),
       ...formulaReferences(names, step),
     ]),
+    ...plan.paths.flatMap((path) => pathReferences(plan, index, path)),
     ...plan.conclusions.flatMap(({ id, title, suspectIds }) =>
       unknownSuspects(index, suspectIds, `The conclusion “${title}”`, { conclusionId: id }),
     ),
@@ -73,6 +75,20 @@ const unknownSuspects = (index: PlanIndex, ids: readonly string[], who: string, 
   ids
     .filter((id) => !index.suspects.has(id))
     .map((id) => unknown(at, `${who} names the suspect “${id}”, which the plan does not have.`));
+
+const pathReferences = (plan: Plan, index: PlanIndex, { name, points, sections }: Path): Finding[] => [
+  ...unknownSuspects(
+    index,
+    sections.flatMap(({ suspectIds }) => suspectIds),
+    `The way of the current “${name}”`,
+    {},
+  ),
+  ...points.flatMap(({ at }) =>
+    at.kind === 'pin' && !findPin(plan, at.connectorId, at.pin)
+      ? [unknown({}, `“${name}” goes through ${at.connectorId}·${at.pin}, which no part card has.`)]
+      : [],
+  ),
+];
 
 const cardReferences = (index: PlanIndex, step: Step): Finding[] =>
   step.partCardIds

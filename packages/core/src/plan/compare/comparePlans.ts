@@ -5,9 +5,11 @@ import {
   accessLevels,
   type BlockUse,
   type Conclusion,
+  experimentNames,
   type Input,
   type Outcome,
   type PartCard,
+  type Path,
   type Plan,
   type Step,
   type StepReading,
@@ -59,6 +61,13 @@ export function comparePlans(before: Plan, after: Plan): readonly Difference[] {
     ),
     ...eachOf(before.inputs, after.inputs, () => ({}), 'asked at the start', inputDifferences),
     ...eachOf(before.uses, after.uses, () => ({}), 'block', useDifferences),
+    ...eachOf(
+      before.paths,
+      after.paths,
+      () => ({}),
+      'way of the current',
+      (pair) => pathDifferences(plans, pair),
+    ),
     ...eachOf(before.partCards, after.partCards, () => ({}), 'part card', cardDifferences),
   ];
 }
@@ -153,6 +162,7 @@ function stepDifferences(plans: Plans, pair: Pair<Step>, at: Place): readonly Di
   const said = (what: string, say: (step: Step, plan: Plan) => string) =>
     changed(at, about, what, say(pair.before, plans.before), say(pair.after, plans.after));
   return [
+    ...said('experiment', ({ experiment }) => (experiment ? experimentNames[experiment] : '')),
     ...said('what it proves', ({ proves }) => proves),
     ...said('vehicle state', ({ needs }) => joined(needs.map(sayNeed))),
     ...said('hook-up', ({ hookUp }, plan) => (hookUp ? sayHookUp(plan, hookUp) : '')),
@@ -262,6 +272,22 @@ const useDifferences = ({ before, after }: Pair<BlockUse>, at: Place): readonly 
 
 const sayFilledIn = ({ inputs }: BlockUse): string =>
   joined(inputs.filter(({ value }) => value !== '').map(({ id, name, value }) => `${name || id}: ${value}`));
+
+function pathDifferences(plans: Plans, { before, after }: Pair<Path>): readonly Difference[] {
+  return changed({}, nameOf(after), 'points and sections', sayPath(plans.before, before), sayPath(plans.after, after));
+}
+
+/** A path from point to point, with what may be lost between them and who may be at fault there. */
+const sayPath = (plan: Plan, { points, sections }: Path): string =>
+  points
+    .map(({ name, minutes, access }, at) => {
+      const point = `${name} (${formatPlain(minutes)} min, ${accessLevels[access]})`;
+      const section = sections[at];
+      if (!section) return point;
+      const loses = section.isLoad ? 'the load' : `at most ${formatPlain(section.mostDrop)} V`;
+      return `${point}, ${joined([loses, ...section.suspectIds.map((id) => saySuspects(plan, [id]))])}`;
+    })
+    .join('; ');
 
 function cardDifferences({ before, after }: Pair<PartCard>, at: Place): readonly Difference[] {
   const about = nameOf(after);

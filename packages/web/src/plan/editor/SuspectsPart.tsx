@@ -3,6 +3,7 @@ import type { Suspect } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
+import { suspectKinds } from '../suspectKinds';
 import { CommittedInput } from './CommittedInput';
 import { DraftBlock, DraftLine } from './DraftText';
 import { change, removeById, useDraft, useEditor, useEdits } from './editorContext';
@@ -10,18 +11,7 @@ import { Findings } from './Findings';
 import { parseWeight } from './parseFields';
 import classes from './rows.module.css';
 
-const kinds: Record<Suspect['kind'], string> = {
-  part: 'part',
-  wire: 'wire',
-  connector: 'connector',
-  feed: 'feed',
-  ground: 'ground',
-  fuse: 'fuse',
-  relay: 'relay',
-  controlUnit: 'control unit',
-  setting: 'setting or program',
-};
-const kindOptions = Object.entries(kinds).map(([value, label]) => ({ value, label }));
+const kindOptions = Object.entries(suspectKinds).map(([value, label]) => ({ value, label }));
 
 /** Everything that can be the cause, how often it is, and what mends it. */
 export function SuspectsPart() {

@@ -6,6 +6,8 @@ import { Link } from 'react-router';
 import { Moment } from '../../ui/Moment';
 import { Notice } from '../../ui/Notice';
 import { ReasonForm } from '../../ui/ReasonForm';
+import { AddTest } from '../add/AddTest';
+import { NameCause } from '../add/NameCause';
 import { EvidenceList } from '../record/EvidenceList';
 import classes from './ConclusionPanel.module.css';
 import type { OpenTrail } from './useTrail';
@@ -15,11 +17,12 @@ export function ConclusionPanel({ open }: { readonly open: OpenTrail }) {
   const { plan, trail, trailId, record } = open;
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => button.current?.focus(), []);
-  if (trail.at.kind === 'step') return null;
+  if (!('conclusionId' in trail.at)) return null;
   const { conclusions, suspects } = indexPlan(plan);
   const conclusion = conclusions.get(trail.at.conclusionId);
   if (!conclusion) return null;
-  const support = supportOf(plan, trail, conclusion.id);
+  const isNamed = trail.added.from !== undefined;
+  const support = supportOf(trail, conclusion.id);
   const accept = (assumedBecause: string | null) =>
     record({ kind: 'concluded', conclusionId: conclusion.id, assumedBecause });
   return (
@@ -58,18 +61,35 @@ export function ConclusionPanel({ open }: { readonly open: OpenTrail }) {
           </Button>
         </Group>
       ) : support === 'assumed' ? (
-        <Assumed onAccept={accept} />
+        <>
+          <Assumed onAccept={accept} />
+          <Group mt="sm">
+            {isNamed ? <Withdraw open={open} /> : <NameCause open={open} button={{ size: 'lg', variant: 'default' }} />}
+            {!open.isOnlyTried && (
+              <AddTest open={open} says="Test something else" button={{ size: 'lg', variant: 'default' }} />
+            )}
+          </Group>
+        </>
       ) : (
         <Group mt="md">
           <Button ref={button} size="xl" mih={64} onClick={() => accept(null)}>
             Accept this conclusion
           </Button>
-          <span className="soft">Not convinced? Tap a waymark on the trail and go back to it.</span>
+          {isNamed ? <Withdraw open={open} /> : <NotConvinced />}
         </Group>
       )}
     </article>
   );
 }
+
+const NotConvinced = () => <span className="soft">Not convinced? Tap a waymark on the trail and go back to it.</span>;
+
+/** A cause that was named by the technician is withdrawn as easily: the trail goes on where it was. */
+const Withdraw = ({ open: { record } }: { readonly open: OpenTrail }) => (
+  <Button size="lg" variant="default" onClick={() => record({ kind: 'causeWithdrawn' })}>
+    Not yet, test more
+  </Button>
+);
 
 /** A conclusion that the readings do not bear out: it is accepted with a reason, which stays in the record. */
 function Assumed({ onAccept }: { readonly onAccept: (reason: string) => void }) {

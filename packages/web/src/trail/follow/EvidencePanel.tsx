@@ -8,7 +8,6 @@ import {
   type Strength,
   strengthWords,
 } from '@probe-trail/core/evidence';
-import type { Plan } from '@probe-trail/core/plan';
 import type { Trail } from '@probe-trail/core/trail';
 import { useMemo } from 'react';
 import { Notice } from '../../ui/Notice';
@@ -16,19 +15,18 @@ import classes from './EvidencePanel.module.css';
 import { sayEvidence } from './waymarkLook';
 
 interface PanelProps {
-  readonly plan: Plan;
   readonly trail: Trail;
   readonly onClose: () => void;
 }
 
 /** What the readings say of each suspect, where they contradict each other, and what would tell most next. */
-export default function EvidencePanel({ plan, trail, onClose }: PanelProps) {
-  const table = useMemo(() => evidenceTable(plan, trail), [plan, trail]);
+export default function EvidencePanel({ trail, onClose }: PanelProps) {
+  const table = useMemo(() => evidenceTable(trail), [trail]);
   const isSmall = useMediaQuery('(max-width: 700px)') ?? false;
   return (
     <Modal opened onClose={onClose} title="What the readings say" size="xl" fullScreen={isSmall}>
       <Contradicts table={table} />
-      {trail.at.kind === 'step' && <Next plan={plan} trail={trail} openId={trail.at.stepId} />}
+      {trail.at.kind === 'step' && <Next trail={trail} openId={trail.at.stepId} />}
       {table.columns.length === 0 ? <p>Nothing has been found out yet.</p> : <Table table={table} />}
     </Modal>
   );
@@ -107,8 +105,8 @@ const sayShare = (share: number): string =>
 
 const mostNext = 3;
 
-function Next({ plan, trail, openId }: Pick<PanelProps, 'plan' | 'trail'> & { readonly openId: string }) {
-  const tests = useMemo(() => nextTests(plan, trail).slice(0, mostNext), [plan, trail]);
+function Next({ trail, openId }: Pick<PanelProps, 'trail'> & { readonly openId: string }) {
+  const tests = useMemo(() => nextTests(trail).slice(0, mostNext), [trail]);
   if (tests.length === 0) return null;
   return (
     <section>

@@ -1,5 +1,6 @@
 import type { Step } from '@probe-trail/core/plan';
 import { inputsToAsk } from '@probe-trail/core/trail';
+import { BetweenPanel } from './BetweenPanel';
 import { ConclusionPanel } from './ConclusionPanel';
 import { InputsPanel } from './InputsPanel';
 import { PausePanel } from './PausePanel';
@@ -11,6 +12,7 @@ export function Following({ open }: { readonly open: OpenTrail }) {
   const { plan, trail } = open;
   const asked = inputsToAsk(plan, trail);
   if (trail.paused) return <PausePanel open={open} />;
+  if (trail.at.kind === 'between') return <BetweenPanel open={open} />;
   if (trail.at.kind !== 'step') return <ConclusionPanel open={open} />;
   if (asked.length > 0) return <InputsPanel open={open} inputs={asked} title="Before you begin" />;
   const { stepId } = trail.at;

@@ -1,6 +1,7 @@
 import { Button } from '@mantine/core';
 import { type LineUpEntry, lineUp, sayLikelihood } from '@probe-trail/core/evidence';
 import { lazy, Suspense, useMemo, useState } from 'react';
+import { AddSuspects } from '../add/AddSuspects';
 import classes from './LineUp.module.css';
 import type { OpenTrail } from './useTrail';
 import { sayEvidence } from './waymarkLook';
@@ -9,8 +10,9 @@ import { sayEvidence } from './waymarkLook';
 const EvidencePanel = lazy(() => import('./EvidencePanel'));
 
 /** The suspects, the likeliest first; a cleared one is struck through with its reason. */
-export function LineUp({ open: { plan, trail } }: { readonly open: OpenTrail }) {
-  const entries = useMemo(() => lineUp(plan, trail), [plan, trail]);
+export function LineUp({ open: opened }: { readonly open: OpenTrail }) {
+  const { trail } = opened;
+  const entries = useMemo(() => lineUp(trail), [trail]);
   const [isOpen, setIsOpen] = useState(false);
   const open = entries.filter(({ clearedBy }) => !clearedBy);
   const largest = Math.max(...open.map(({ share }) => share), 0);
@@ -24,6 +26,9 @@ export function LineUp({ open: { plan, trail } }: { readonly open: OpenTrail }) 
         <Button variant="subtle" px={0} justify="start" onClick={() => setIsOpen(true)}>
           What the readings say
         </Button>
+        {!opened.isOnlyTried && trail.at.kind !== 'concluded' && (
+          <AddSuspects open={opened} button={{ variant: 'subtle', px: 0, justify: 'start' }} />
+        )}
       </div>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the row scrolls, so the keyboard must reach it */}
       <ul className={classes.tags} tabIndex={0} aria-label="The line-up">
@@ -31,7 +36,7 @@ export function LineUp({ open: { plan, trail } }: { readonly open: OpenTrail }) 
           <Tag key={entry.suspect.id} entry={entry} largest={largest} />
         ))}
       </ul>
-      <Suspense>{isOpen && <EvidencePanel plan={plan} trail={trail} onClose={() => setIsOpen(false)} />}</Suspense>
+      <Suspense>{isOpen && <EvidencePanel trail={trail} onClose={() => setIsOpen(false)} />}</Suspense>
     </section>
   );
 }

@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core';
 import { indexPlan, type Outcome, type Plan, type Step } from '@probe-trail/core/plan';
+import { isAdded } from '@probe-trail/core/trail';
 import { useEffect, useRef } from 'react';
 import { Notice } from '../../ui/Notice';
 import classes from './OutcomePanel.module.css';
@@ -12,7 +13,8 @@ interface OutcomeProps {
 }
 
 /** What the readings of the step mean for the suspects, and where they lead. Nothing moves on by itself. */
-export function OutcomePanel({ open: { plan, record }, step, outcome }: OutcomeProps) {
+export function OutcomePanel({ open, step, outcome }: OutcomeProps) {
+  const { plan, trail, record } = open;
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => button.current?.focus({ preventScroll: true }), []);
   if (!outcome)
@@ -37,7 +39,7 @@ export function OutcomePanel({ open: { plan, record }, step, outcome }: OutcomeP
         classNames={{ label: classes.label ?? '' }}
         onClick={() => record({ kind: 'outcomeTaken', stepId: step.id, outcomeId: outcome.id })}
       >
-        Go on: {targetName(plan, outcome)}
+        Go on: {isAdded(trail, step.id) ? sayReturn(open) : targetName(plan, outcome)}
       </Button>
     </div>
   );
@@ -58,6 +60,13 @@ function Suspects({
       <b>{says}</b> {ids.map((id) => indexPlan(plan).suspects.get(id)?.name ?? id).join(', ')}.
     </p>
   );
+}
+
+/** Where the trail goes on after a test of one's own. */
+export function sayReturn({ plan, trail }: OpenTrail): string {
+  const at = trail.added.from?.at;
+  if (at?.kind === 'step') return `back to “${indexPlan(plan).steps.get(at.stepId)?.title}”`;
+  return at?.kind === 'between' ? 'the next test' : 'back to the conclusion';
 }
 
 /** Title of the step or conclusion that an outcome leads to. */

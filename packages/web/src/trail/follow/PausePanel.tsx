@@ -6,11 +6,11 @@ import classes from './InputsPanel.module.css';
 import type { OpenTrail } from './useTrail';
 
 /** A trail that is paused: where it stands and what is known, and one button to go on. */
-export function PausePanel({ open: { plan, trail, record } }: { readonly open: OpenTrail }) {
+export function PausePanel({ open: { trail, record } }: { readonly open: OpenTrail }) {
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => button.current?.focus(), []);
   if (!trail.paused) return null;
-  const { at, known } = whereYouAre(plan, trail);
+  const { at, known } = whereYouAre(trail);
   const { by, atMs, reason } = trail.paused;
   return (
     <section className={classes.inputs} aria-label="Paused">

@@ -10,7 +10,7 @@ import type { OpenTrail } from './useTrail';
 const longMs = 20 * 60_000;
 
 /** For whoever comes back to a trail after a while, or takes it over from a colleague: where it stands and what is known. */
-export function ReturnNote({ open: { plan, trail } }: { readonly open: OpenTrail }) {
+export function ReturnNote({ open: { trail } }: { readonly open: OpenTrail }) {
   const person = usePerson();
   // As it was when the trail was opened here: the first entry of one's own must not close it.
   const [since] = useState(trail.lastEventAtMs);
@@ -18,7 +18,7 @@ export function ReturnNote({ open: { plan, trail } }: { readonly open: OpenTrail
   const [isSeen, setIsSeen] = useState(false);
   const isBack = Date.now() - since > longMs || lastBy !== person?.name;
   if (isSeen || !isBack || trail.at.kind === 'concluded' || trail.lastEventAtMs !== since) return null;
-  const { at, known } = whereYouAre(plan, trail);
+  const { at, known } = whereYouAre(trail);
   return (
     <aside className={classes.note} aria-label="Where you are and what you know">
       <p>

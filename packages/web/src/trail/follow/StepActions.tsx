@@ -1,23 +1,36 @@
-import { Group } from '@mantine/core';
+import { Button, Group } from '@mantine/core';
 import type { Step } from '@probe-trail/core/plan';
+import { isAdded } from '@probe-trail/core/trail';
+import { AddTest } from '../add/AddTest';
 import { MakeRemark } from '../note/MakeRemark';
-import { OffPlanTests } from '../note/OffPlanTests';
 import { StepPhotos } from '../note/StepPhotos';
+import { WhereOnWire } from '../path/WhereOnWire';
 import { SkipStep } from './SkipStep';
 import type { OpenTrail } from './useTrail';
 
 /** What can be done on any step besides the step itself. */
 export function StepActions({ open, step }: { readonly open: OpenTrail; readonly step: Step }) {
+  const isOwn = isAdded(open.trail, step.id);
   return (
     <Group gap="xs" mt="xs" align="center">
-      <SkipStep open={open} step={step} />
+      {isOwn ? <LeaveForLater open={open} step={step} /> : <SkipStep open={open} step={step} />}
       {!open.isOnlyTried && (
         <>
-          <OffPlanTests open={open} step={step} />
+          {!isOwn && <AddTest open={open} says="Test something else" button={quiet} />}
+          <WhereOnWire open={open} button={quiet} />
           <StepPhotos open={open} step={step} />
-          <MakeRemark open={open} step={step} />
+          {!isOwn && <MakeRemark open={open} step={step} />}
         </>
       )}
     </Group>
   );
 }
+
+const quiet = { variant: 'subtle', color: 'gray' } as const;
+
+/** A test of one's own that is not done now: what was entered stays readable, and the trail goes on where it was. */
+const LeaveForLater = ({ open: { record }, step }: { readonly open: OpenTrail; readonly step: Step }) => (
+  <Button {...quiet} onClick={() => record({ kind: 'stepLeft', stepId: step.id })}>
+    Leave it for later
+  </Button>
+);

@@ -1,6 +1,13 @@
 import type { Step } from '@probe-trail/core/plan';
 import { isMeasured, isSeries } from '@probe-trail/core/spec';
-import { closeCallAsks, outcomeOfTaken, settledAtMs, type TakenReading, unmetNeeds } from '@probe-trail/core/trail';
+import {
+  closeCallAsks,
+  isAdded,
+  outcomeOfTaken,
+  settledAtMs,
+  type TakenReading,
+  unmetNeeds,
+} from '@probe-trail/core/trail';
 import { useState } from 'react';
 import { nowMs } from '../../app/clock';
 import { SafeMarkdown } from '../../ui/SafeMarkdown';
@@ -10,7 +17,7 @@ import { CountPanel } from './CountPanel';
 import { DerivedReading } from './DerivedReading';
 import { HookUpStrip } from './HookUpStrip';
 import { OfferedReading } from './OfferedReading';
-import { OutcomePanel } from './OutcomePanel';
+import { OutcomePanel, sayReturn } from './OutcomePanel';
 import { ReadingPanel } from './ReadingPanel';
 import type { ReadingProps } from './recordReading';
 import { SeriesPanel } from './SeriesPanel';
@@ -38,7 +45,10 @@ export function StepView({ open, step }: StepProps) {
   return (
     <article className={classes.step}>
       <div className={classes.top}>
-        <p className={classes.proves}>{step.proves}</p>
+        <p className={classes.proves}>
+          {isAdded(open.trail, step.id) && <b>{sayOwn(open)} </b>}
+          {step.proves}
+        </p>
         <Shelf plan={open.plan} step={step} />
       </div>
       <h1 className={classes.title}>{step.title}</h1>
@@ -51,6 +61,9 @@ export function StepView({ open, step }: StepProps) {
     </article>
   );
 }
+
+/** That a step is a test of one's own, and where the trail goes on after it. */
+const sayOwn = (open: OpenTrail): string => `A test of your own, then ${sayReturn(open)}.`;
 
 function OpenStep({ open, step }: StepProps) {
   const kit = useKit(open, step);

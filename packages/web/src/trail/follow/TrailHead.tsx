@@ -16,7 +16,7 @@ export function TrailHead({ open }: { readonly open: OpenTrail }) {
           <strong className={classes.bus}>{trail.vehicle.fleetNumber}</strong>
           <span className={classes.what}>
             {trail.vehicle.line} · {plan.title}
-            <NewerVersion planId={plan.id} version={trail.planVersion} />
+            {trail.planVersion !== null && <NewerVersion planId={plan.id} version={trail.planVersion} />}
           </span>
         </div>
         <BelievedState believed={trail.believed} />

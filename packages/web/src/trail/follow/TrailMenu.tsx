@@ -1,6 +1,7 @@
 import { Button, Drawer, Group, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { NameCause } from '../add/NameCause';
 import { InputsPanel } from './InputsPanel';
 import type { OpenTrail } from './useTrail';
 
@@ -49,6 +50,7 @@ export function TrailMenu({ open }: { readonly open: OpenTrail }) {
                 Change what was asked at the start
               </Button>
             )}
+            {trail.at.kind === 'step' && <NameCause open={open} button={{ size: 'lg', variant: 'default' }} />}
             <Button size="lg" variant="default" component={Link} to={`/trails/${trailId}/record`}>
               Record of this trail
             </Button>

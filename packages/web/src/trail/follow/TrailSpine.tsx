@@ -1,4 +1,4 @@
-import type { Waymark } from '@probe-trail/core/trail';
+import { isAdded, type Waymark } from '@probe-trail/core/trail';
 import { useEffect, useRef, useState } from 'react';
 import { VerdictMark } from '../../ui/VerdictMark';
 import classes from './TrailSpine.module.css';
@@ -15,7 +15,7 @@ export function TrailSpine({ open }: { readonly open: OpenTrail }) {
   useEffect(() => {
     end.current?.scrollIntoView({ block: 'nearest', inline: 'end' });
   }, [trail.at]);
-  const here = trail.at.kind === 'step' ? stepOf(plan, trail.at.stepId)?.title : 'Conclusion';
+  const here = sayHere(open);
   return (
     <nav className={classes.spine} aria-label="Trail so far">
       <ol>
@@ -38,13 +38,18 @@ export function TrailSpine({ open }: { readonly open: OpenTrail }) {
   );
 }
 
+function sayHere({ plan, trail }: OpenTrail): string | undefined {
+  if (trail.at.kind === 'step') return stepOf(plan, trail.at.stepId)?.title;
+  return trail.at.kind === 'between' ? 'The next test' : 'Conclusion';
+}
+
 interface WaymarkButtonProps {
   readonly open: OpenTrail;
   readonly waymark: Waymark;
   readonly onOpen: () => void;
 }
 
-function WaymarkButton({ open: { plan }, waymark, onOpen }: WaymarkButtonProps) {
+function WaymarkButton({ open: { plan, trail }, waymark, onOpen }: WaymarkButtonProps) {
   return (
     <button type="button" onClick={onOpen} className={classes.waymark}>
       <VerdictMark kind={markOf(waymark)} size={22} />
@@ -52,6 +57,7 @@ function WaymarkButton({ open: { plan }, waymark, onOpen }: WaymarkButtonProps) 
         <b>{stepOf(plan, waymark.stepId)?.title}</b>
         <small className={waymark.taken.some(({ reading }) => reading) ? 'mono' : undefined}>
           {sayWaymark(waymark)}
+          {isAdded(trail, waymark.stepId) && trail.planId !== null && ', your own'}
           {waymark.setAside && ', set aside'}
         </small>
       </span>

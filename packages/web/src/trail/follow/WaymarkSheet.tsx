@@ -1,6 +1,7 @@
 import { Button, Drawer, Group } from '@mantine/core';
-import type { Waymark } from '@probe-trail/core/trail';
+import { isAdded, type Waymark } from '@probe-trail/core/trail';
 import { Moment } from '../../ui/Moment';
+import { ReasonForm } from '../../ui/ReasonForm';
 import { WaymarkReadings } from '../record/WaymarkReadings';
 import type { OpenTrail } from './useTrail';
 import { stepOf } from './waymarkLook';
@@ -14,6 +15,7 @@ interface SheetProps {
 /** What was recorded at a waymark, with the offer to go back to it. */
 export function WaymarkSheet({ open: { plan, trail, record }, waymark, onClose }: SheetProps) {
   const canGoBack = waymark && !waymark.setAside && trail.at.kind !== 'concluded';
+  const isOwn = waymark !== undefined && isAdded(trail, waymark.stepId);
   const goBack = () => {
     if (waymark) record({ kind: 'wentBack', toWaymarkId: waymark.id });
     onClose();
@@ -25,6 +27,7 @@ export function WaymarkSheet({ open: { plan, trail, record }, waymark, onClose }
           <p className="soft">
             {waymark.by}, <Moment atMs={waymark.atMs} />
             {waymark.setAside && '. Set aside: it no longer counts as evidence.'}
+            {waymark.takenBackBecause !== undefined && ` ${waymark.takenBackBecause}.`}
           </p>
           <WaymarkReadings plan={plan} waymark={waymark} />
         </>
@@ -32,10 +35,26 @@ export function WaymarkSheet({ open: { plan, trail, record }, waymark, onClose }
       {canGoBack && (
         <Group mt="md">
           <Button size="lg" onClick={goBack}>
-            Go back to this step
+            {isOwn ? 'Do this test again' : 'Go back to this step'}
           </Button>
-          <span className="soft">This waymark and those after it are set aside, and stay readable.</span>
+          <span className="soft">
+            {isOwn
+              ? 'This waymark alone is set aside, and stays readable.'
+              : 'This waymark and those after it are set aside, and stay readable.'}
+          </span>
         </Group>
+      )}
+      {canGoBack && isOwn && (
+        <ReasonForm
+          opens="Take it back"
+          label="Why it does not count"
+          description="It stays in the record, set aside"
+          does="Take it back"
+          onReason={(reason) => {
+            record({ kind: 'offPlanTakenBack', testId: waymark.id, reason });
+            onClose();
+          }}
+        />
       )}
     </Drawer>
   );

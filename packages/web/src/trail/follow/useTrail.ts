@@ -1,6 +1,6 @@
 import { sayForbidden } from '@probe-trail/core/person';
 import type { Plan } from '@probe-trail/core/plan';
-import type { Trail } from '@probe-trail/core/trail';
+import { openPlan, type Trail } from '@probe-trail/core/trail';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -14,6 +14,7 @@ import { useLive } from './useLive';
 /** A trail as this device shows it: its plan, its state, and the way to add to it. */
 export interface OpenTrail {
   readonly trailId: string;
+  /** As the trail has it: with what was added on the way. */
   readonly plan: Plan;
   readonly trail: Trail;
   /** Records events at once; gives the sentence why they do not fit, if they do not. */
@@ -35,8 +36,10 @@ export function useTrail(trailId: string): {
   const { error: logError, retry } = useOpening(trailId);
   useLive(trailId);
   const opened = log?.events[0]?.kind === 'opened' ? log.events[0] : undefined;
-  const version = usePlanVersionQuery(opened ? { planId: opened.planId, version: opened.planVersion } : skipToken);
-  const plan = version.data?.document;
+  const followed =
+    opened && opened.planId !== null ? { planId: opened.planId, version: opened.planVersion ?? 0 } : undefined;
+  const version = usePlanVersionQuery(followed ?? skipToken);
+  const plan = opened?.planId === null ? openPlan : version.data?.document;
   const trail = useMemo(() => (plan && log ? foldLog(plan, log) : undefined), [plan, log]);
   const record = useCallback(
     (...events: readonly NewEvent[]) =>
@@ -48,8 +51,8 @@ export function useTrail(trailId: string): {
     [dispatch, trailId, plan, trail, person?.name, mayRecord],
   );
   const open = useMemo(
-    () => (plan && trail ? { trailId, plan, trail, record } : undefined),
-    [trailId, plan, trail, record],
+    () => (trail ? { trailId, plan: trail.plan, trail, record } : undefined),
+    [trailId, trail, record],
   );
   return { open, error: logError ?? version.error, retry };
 }

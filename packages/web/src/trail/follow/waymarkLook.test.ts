@@ -38,6 +38,7 @@ const waymark = (taken: readonly TakenReading[], more: Partial<Waymark> = {}): W
   skippedBecause: undefined,
   overridden: [],
   setAside: false,
+  takenBackBecause: undefined,
   atMs: 0,
   by: 'Tobi Lunde',
   ...more,

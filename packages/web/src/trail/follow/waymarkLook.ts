@@ -32,9 +32,9 @@ export function sayWaymark({ taken, skippedBecause }: Waymark): string {
 
 /** What came out of something that counts, in a few words. */
 export const sayEvidence = ({ source }: Evidence): string =>
-  source.kind === 'step' ? sayWaymark(source.waymark) : source.test.seen;
+  source.kind === 'step' ? sayWaymark(source.waymark) : source.says;
 
-/** The mark of something that counts; a test outside the plan has no limits to be judged by. */
+/** The mark of something that counts; volts along a path have no verdict of their own. */
 export const markOfEvidence = ({ source }: Evidence): MarkKind =>
   source.kind === 'step' ? markOf(source.waymark) : 'noLimit';
 

@@ -1,6 +1,6 @@
 import { type Evidence, evidenceOf } from '@probe-trail/core/evidence';
 import { indexPlan, type Plan } from '@probe-trail/core/plan';
-import type { Trail } from '@probe-trail/core/trail';
+import { isAdded, type Trail } from '@probe-trail/core/trail';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { markOfEvidence, sayEvidence } from '../follow/waymarkLook';
 import classes from './EvidenceList.module.css';
@@ -11,14 +11,14 @@ export function EvidenceList({ plan, trail }: { readonly plan: Plan; readonly tr
   const names = (ids: readonly string[]) => ids.map((id) => suspects.get(id)?.name ?? id).join(', ');
   return (
     <ol className={classes.evidence}>
-      {evidenceOf(plan, trail).map((evidence) => (
+      {evidenceOf(trail).map((evidence) => (
         <li key={evidence.id}>
           <VerdictMark kind={markOfEvidence(evidence)} size={20} />
           <div>
             <b>{evidence.title}</b>:{' '}
             <span className={isNumber(evidence) ? 'mono' : undefined}>{sayEvidence(evidence)}</span>
             <small>
-              {evidence.source.kind === 'offPlan' && <>Outside the plan. </>}
+              {isOutsideThePlan(trail, evidence) && <>Outside the plan. </>}
               {overriddenIn(evidence) !== '' && <>Tested without {overriddenIn(evidence)}. </>}
               {evidence.clears.length > 0 && <>Clears {names(evidence.clears)}. </>}
               {evidence.pointsTo.length > 0 && <>Points to {names(evidence.pointsTo)}.</>}
@@ -29,6 +29,10 @@ export function EvidenceList({ plan, trail }: { readonly plan: Plan; readonly tr
     </ol>
   );
 }
+
+/** On an open trail everything is: there it goes without saying. */
+const isOutsideThePlan = (trail: Trail, { source }: Evidence): boolean =>
+  trail.planId !== null && source.kind === 'step' && isAdded(trail, source.step.id);
 
 const isNumber = ({ source }: Evidence): boolean =>
   source.kind === 'step' && source.waymark.taken.some(({ reading }) => reading);

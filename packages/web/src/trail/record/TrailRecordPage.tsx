@@ -1,9 +1,12 @@
 import { Button } from '@mantine/core';
 import { supportOf, supportWords } from '@probe-trail/core/evidence';
 import { indexPlan } from '@probe-trail/core/plan';
-import { remarkKinds, type Waymark } from '@probe-trail/core/trail';
+import { planFromTrail, remarkKinds, type Waymark } from '@probe-trail/core/trail';
 import { Link, useParams } from 'react-router';
+import { useMay } from '../../person/sessionApi';
+import { newPlanId, useNewPlan } from '../../plan/useNewPlan';
 import { Moment } from '../../ui/Moment';
+import { Notice } from '../../ui/Notice';
 import { Page } from '../../ui/Page';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { Wait } from '../../ui/Wait';
@@ -17,11 +20,13 @@ import { WaymarkReadings } from './WaymarkReadings';
 export function TrailRecordPage() {
   const { trailId = '' } = useParams();
   const { open, error, retry } = useTrail(trailId);
+  const mayWrite = useMay('writePlans');
   const actions = (
     <>
       <Button variant="default" onClick={() => print()}>
         Print
       </Button>
+      {open?.trail.planId === null && mayWrite && <MakeDraft open={open} />}
       <Button component={Link} to={`/trails/${trailId}`}>
         {open?.trail.at.kind === 'concluded' ? 'Open the trail' : 'Go on with the trail'}
       </Button>
@@ -45,7 +50,8 @@ function Record({ open: { plan, trail } }: { readonly open: OpenTrail }) {
       <p>
         {trail.vehicle.line}. {trail.complaint !== '' && <>Complaint: “{trail.complaint}”. </>}
         <span className="soft">
-          Begun by {trail.openedBy}, <Moment atMs={trail.openedAtMs} />, plan version {trail.planVersion}.
+          Begun by {trail.openedBy}, <Moment atMs={trail.openedAtMs} />,{' '}
+          {trail.planVersion === null ? 'without a plan' : `plan version ${trail.planVersion}`}.
         </span>
       </p>
       <ol className={classes.record}>
@@ -59,6 +65,20 @@ function Record({ open: { plan, trail } }: { readonly open: OpenTrail }) {
   );
 }
 
+/** An open trail becomes a draft plan, in the order in which it was really done. */
+function MakeDraft({ open: { trail } }: { readonly open: OpenTrail }) {
+  const { createFrom, problem } = useNewPlan();
+  const title = (trail.complaint || `Open trail on ${trail.vehicle.fleetNumber}`).slice(0, 160);
+  return (
+    <>
+      {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
+      <Button variant="default" onClick={() => void createFrom(planFromTrail(trail, newPlanId('plan'), title))}>
+        Make a draft plan of it
+      </Button>
+    </>
+  );
+}
+
 function RecordLine({ plan, waymark }: Pick<OpenTrail, 'plan'> & { readonly waymark: Waymark }) {
   return (
     <li data-aside={waymark.setAside || undefined}>
@@ -67,6 +87,7 @@ function RecordLine({ plan, waymark }: Pick<OpenTrail, 'plan'> & { readonly waym
         <h2>
           {stepOf(plan, waymark.stepId)?.title}
           {waymark.setAside && <span className={classes.aside}>set aside</span>}
+          {waymark.takenBackBecause !== undefined && <span className={classes.aside}>{waymark.takenBackBecause}</span>}
         </h2>
         <WaymarkReadings plan={plan} waymark={waymark} />
       </div>
@@ -88,7 +109,7 @@ function Ending({ plan, trail }: Pick<OpenTrail, 'plan' | 'trail'>) {
       <p>{conclusion?.summary}</p>
       <p className="soft">
         Accepted by {trail.at.by}, <Moment atMs={trail.at.atMs} />,{' '}
-        {supportWords[supportOf(plan, trail, trail.at.conclusionId)]}
+        {supportWords[supportOf(trail, trail.at.conclusionId)]}
         {trail.at.assumedBecause === undefined ? '.' : `: ${trail.at.assumedBecause}`}
       </p>
     </section>
@@ -110,22 +131,6 @@ function Notes({ plan, trail }: Pick<OpenTrail, 'plan' | 'trail'>) {
                   {stepOf(plan, photo.stepId)?.title}
                   {photo.caption !== '' && `: ${photo.caption}`}
                 </small>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      {trail.offPlanTests.length > 0 && (
-        <section className={classes.notes}>
-          <h2>Tested outside the plan</h2>
-          <ul>
-            {trail.offPlanTests.map(({ id, stepId, title, seen, takenBackBecause, by }) => (
-              <li key={id} data-aside={takenBackBecause !== undefined || undefined}>
-                <b>{title}</b>: {seen}{' '}
-                <small className="soft">
-                  at {stepOf(plan, stepId)?.title}, {by}
-                </small>
-                {takenBackBecause !== undefined && <small className="soft"> taken back: {takenBackBecause}</small>}
               </li>
             ))}
           </ul>

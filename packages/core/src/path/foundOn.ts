@@ -1,0 +1,45 @@
+import type { Path } from '../plan/index.js';
+import { locate, type PathVolts } from './locate.js';
+
+/** What the voltages along a path say of the suspects. */
+export interface PathFinding {
+  readonly clears: readonly string[];
+  readonly pointsTo: readonly string[];
+  readonly says: string;
+}
+
+/**
+ * Suspects of sections that are proven under load are cleared; those of the sections between which the fault is shown are pointed to. Where
+ * it is only left over, nothing is: the cause may lie off the path.
+ */
+export function foundOn(path: Path, volts: PathVolts): PathFinding {
+  const { states, isShown, ...where } = locate(path, volts);
+  const suspectsIn = (wanted: (state: string) => boolean) => [
+    ...new Set(path.sections.flatMap(({ suspectIds }, at) => (wanted(states[at] ?? '') ? suspectIds : []))),
+  ];
+  const isPlace = (state: string) => state === 'fault' || state === 'possible';
+  const pointsTo = isShown ? suspectsIn(isPlace) : [];
+  // A wire that runs through several sections is not cleared by one of them.
+  const open = new Set(suspectsIn((state) => state !== 'good'));
+  return {
+    clears: suspectsIn((state) => state === 'good').filter((id) => !open.has(id)),
+    pointsTo,
+    says: sayWhere(path, { states, isShown, ...where }),
+  };
+}
+
+/** Where the fault lies, in a sentence. */
+export function sayWhere(path: Path, { between, risesAt, isShown, states }: ReturnType<typeof locate>): string {
+  const name = (at: number) => path.points[at]?.name || path.points[at]?.id || '';
+  if (risesAt !== undefined)
+    return `There is more at ${name(risesAt)} than before it: it is fed from elsewhere, or one of the two was read wrongly.`;
+  if (!between) return 'Nothing is known yet: the supply comes first.';
+  const [from, to] = between;
+  const place = `between ${name(from)} and ${name(to)}`;
+  if (!isShown) return `The fault is left ${place}.`;
+  const isLoad = to === from + 1 && path.sections[from]?.isLoad;
+  if (isLoad) return `The load gets its voltage, ${place}: it is the load itself.`;
+  const only =
+    from > 0 && !states.includes('good') ? ' What lies before it is connected, and not proven under load.' : '';
+  return `The fault lies ${place}.${only}`;
+}

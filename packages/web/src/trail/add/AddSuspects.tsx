@@ -1,0 +1,154 @@
+import { Button, Checkbox, Drawer, Group, SegmentedControl, Select, Stack } from '@mantine/core';
+import { suspectsOfCard } from '@probe-trail/core/library';
+import type { PartCard, Suspect } from '@probe-trail/core/plan';
+import { nanoid } from '@reduxjs/toolkit';
+import { type ComponentProps, useState } from 'react';
+import { sayFailure } from '../../app/api';
+import { useAppDispatch } from '../../app/store';
+import { libraryApi, useLibraryCardsQuery } from '../../plan/library/libraryApi';
+import { suspectKinds } from '../../plan/suspectKinds';
+import { Notice } from '../../ui/Notice';
+import { TextLine } from '../../ui/TextField';
+import type { OpenTrail } from '../follow/useTrail';
+
+interface AddProps {
+  readonly open: OpenTrail;
+  readonly button: ComponentProps<typeof Button>;
+}
+
+/** How often something is the cause, in the words of whoever knows it. */
+const weights = { 1: 'seldom', 3: 'now and then', 9: 'often' } as const;
+
+/** Suspects that the plan does not have, typed or picked from a part card. */
+export function AddSuspects({ open, button }: AddProps) {
+  const [isOpen, setIsOpen] = useState(false);
+  return (
+    <>
+      <Button {...button} onClick={() => setIsOpen(true)}>
+        Add a suspect
+      </Button>
+      <Drawer opened={isOpen} onClose={() => setIsOpen(false)} title="Who may be the cause">
+        <Stack maw={760}>
+          <Typed open={open} />
+          <FromCard open={open} />
+          <Button size="lg" variant="default" onClick={() => setIsOpen(false)}>
+            Done
+          </Button>
+        </Stack>
+      </Drawer>
+    </>
+  );
+}
+
+function Typed({ open: { record } }: Pick<AddProps, 'open'>) {
+  const [name, setName] = useState('');
+  const [kind, setKind] = useState<Suspect['kind']>('part');
+  const [weight, setWeight] = useState('3');
+  const [problem, setProblem] = useState<string | undefined>();
+  const add = () => {
+    const id = `suspect-${nanoid(8)}`;
+    const suspect = { id, name: name.trim(), kind, weight: Number(weight), repair: '', afterRepair: '' };
+    const says = record({ kind: 'suspectAdded', suspect });
+    setProblem(says);
+    if (says === undefined) setName('');
+  };
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (name.trim() !== '') add();
+      }}
+    >
+      <Stack>
+        <Group grow align="end">
+          <TextLine
+            label="Suspect"
+            placeholder="Such as: harness in the door hinge"
+            size="md"
+            data-autofocus
+            maxLength={120}
+            value={name}
+            error={problem}
+            onText={setName}
+          />
+          <Select
+            label="Kind"
+            data={Object.entries(suspectKinds).map(([value, label]) => ({ value, label }))}
+            allowDeselect={false}
+            value={kind}
+            onChange={(next) => setKind(next as Suspect['kind'])}
+          />
+        </Group>
+        <Group align="center">
+          <span>It is the cause</span>
+          <SegmentedControl
+            size="md"
+            data={Object.entries(weights).map(([value, label]) => ({ value, label }))}
+            value={weight}
+            onChange={setWeight}
+          />
+          <Button type="submit" size="lg" disabled={name.trim() === ''}>
+            Add it
+          </Button>
+        </Group>
+      </Stack>
+    </form>
+  );
+}
+
+function FromCard({ open: { plan, record } }: Pick<AddProps, 'open'>) {
+  const { data: cards = [] } = useLibraryCardsQuery();
+  const dispatch = useAppDispatch();
+  const [card, setCard] = useState<PartCard | undefined>();
+  const [problem, setProblem] = useState<string | undefined>();
+  const here = plan.partCards.map(({ id, name }) => ({ value: id, label: name || id }));
+  const known = new Set(here.map(({ value }) => value));
+  const more = cards.flatMap(({ cardId, name }) =>
+    known.has(cardId) ? [] : [{ value: cardId, label: name || cardId }],
+  );
+  const choose = async (cardId: string | null) => {
+    setProblem(undefined);
+    setCard(plan.partCards.find(({ id }) => id === cardId));
+    if (!cardId || known.has(cardId)) return;
+    const found = await dispatch(libraryApi.endpoints.libraryCard.initiate(cardId, { subscribe: false }));
+    if (found.error) setProblem(sayFailure(found.error));
+    setCard(found.data?.card);
+  };
+  const toggle = (suspect: Suspect) => {
+    const isNew = card && !plan.partCards.some(({ id }) => id === card.id);
+    const added = { kind: 'suspectAdded', suspect } as const;
+    setProblem(isNew ? record({ kind: 'partCardAdded', partCard: card }, added) : record(added));
+  };
+  if (here.length + more.length === 0) return null;
+  return (
+    <>
+      <Select
+        label="Or from a part card"
+        placeholder="Choose a part"
+        searchable
+        data={[...here, ...more]}
+        value={card?.id ?? null}
+        onChange={(cardId) => void choose(cardId)}
+      />
+      {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
+      {card && (
+        <Stack gap="xs" role="group" aria-label={`Suspects of ${card.name}`}>
+          {suspectsOfCard(card).map((suspect) => {
+            const isThere = plan.suspects.some(({ id }) => id === suspect.id);
+            return (
+              <Checkbox
+                key={suspect.id}
+                size="md"
+                label={suspect.name}
+                checked={isThere}
+                // A suspect of a trail stays: what was found out speaks of it.
+                disabled={isThere}
+                onChange={() => toggle(suspect)}
+              />
+            );
+          })}
+        </Stack>
+      )}
+    </>
+  );
+}

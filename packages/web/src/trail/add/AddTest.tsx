@@ -1,0 +1,184 @@
+import { Button, Drawer, Group, NumberInput, SegmentedControl, Select, Stack } from '@mantine/core';
+import { measuredAsks } from '@probe-trail/core/experiment';
+import { type AccessLevel, accessLevels, type Suspect } from '@probe-trail/core/plan';
+import { type ComponentProps, useState } from 'react';
+import { Notice } from '../../ui/Notice';
+import { TextBlock, TextLine } from '../../ui/TextField';
+import type { OpenTrail } from '../follow/useTrail';
+import { AskFields } from './AskFields';
+import { ExperimentForm } from './ExperimentForm';
+import { SuspectPick } from './SuspectPick';
+import { type AddingTest, type TestKind, testKinds, useAddTest } from './useAddTest';
+
+interface AddProps {
+  readonly open: OpenTrail;
+  readonly button: ComponentProps<typeof Button>;
+  readonly says: string;
+}
+
+/** A test that the plan does not ask for, or any test of an open trail: done already, a number with its limits, or an experiment. */
+export function AddTest({ open, button, says }: AddProps) {
+  const [isOpen, setIsOpen] = useState(false);
+  const close = () => setIsOpen(false);
+  const adding = useAddTest(open, close);
+  const { written, problem } = adding;
+  const { suspects } = open.plan;
+  return (
+    <>
+      <Button {...button} onClick={() => setIsOpen(true)}>
+        {says}
+      </Button>
+      <Drawer opened={isOpen} onClose={close} title="A test of your own">
+        <Stack maw={760}>
+          <SegmentedControl
+            size="md"
+            data={Object.entries(testKinds).map(([value, label]) => ({ value, label }))}
+            value={written.kind}
+            onChange={(kind) => adding.change({ kind: kind as TestKind })}
+          />
+          {written.kind === 'seen' && <Seen adding={adding} suspects={suspects} />}
+          {written.kind === 'measured' && <Measured adding={adding} suspects={suspects} />}
+          {written.kind === 'experiment' && (
+            <ExperimentForm
+              suspects={suspects}
+              written={written.experiment}
+              problem={problem}
+              onWrite={(part) =>
+                part.kind === undefined ? adding.write('experiment', part) : adding.chooseExperiment(part.kind)
+              }
+            />
+          )}
+          {problem?.askId === '' && <Notice kind="outOfSpec" title={problem.says} />}
+          {written.kind === 'seen' ? (
+            <Button
+              size="lg"
+              disabled={written.seen.title.trim() === '' || written.seen.text.trim() === ''}
+              onClick={adding.keepSeen}
+            >
+              Keep it
+            </Button>
+          ) : (
+            <Group>
+              <Button size="lg" disabled={!canBeAdded(adding)} onClick={() => adding.add(true)}>
+                Test it now
+              </Button>
+              <Button size="lg" variant="default" disabled={!canBeAdded(adding)} onClick={() => adding.add(false)}>
+                Keep it for later
+              </Button>
+            </Group>
+          )}
+        </Stack>
+      </Drawer>
+    </>
+  );
+}
+
+const canBeAdded = ({ written }: AddingTest): boolean =>
+  written.kind === 'experiment'
+    ? written.experiment.kind !== null
+    : (written.measured.answers.title ?? '').trim() !== '';
+
+interface PartProps {
+  readonly adding: AddingTest;
+  readonly suspects: readonly Suspect[];
+}
+
+function Seen({ adding: { written, write }, suspects }: PartProps) {
+  const { title, text, clears, pointsTo } = written.seen;
+  return (
+    <>
+      <TextLine
+        label="What was tested"
+        placeholder="Such as: harness looked at behind the hinge"
+        size="md"
+        data-autofocus
+        maxLength={160}
+        value={title}
+        onText={(next) => write('seen', { title: next })}
+      />
+      <TextBlock
+        label="What came out"
+        placeholder="As the meter shows it, or in words"
+        size="md"
+        minRows={2}
+        maxLength={300}
+        value={text}
+        onText={(next) => write('seen', { text: next })}
+      />
+      <SaysOf says={{ clears, pointsTo }} suspects={suspects} onSays={(part) => write('seen', part)} />
+    </>
+  );
+}
+
+function Measured({ adding: { written, problem, write }, suspects }: PartProps) {
+  const { answers, inSpec, outOfSpec, minutes, access } = written.measured;
+  return (
+    <>
+      <AskFields
+        asks={measuredAsks}
+        answers={{ unit: 'V', ...answers }}
+        problem={problem}
+        onAnswer={(askId, text) => write('measured', { answers: { ...answers, [askId]: text } })}
+      />
+      <SaysOf
+        when="In spec"
+        says={inSpec}
+        suspects={suspects}
+        onSays={(part) => write('measured', { inSpec: { ...inSpec, ...part } })}
+      />
+      <SaysOf
+        when="Out of spec"
+        says={outOfSpec}
+        suspects={suspects}
+        onSays={(part) => write('measured', { outOfSpec: { ...outOfSpec, ...part } })}
+      />
+      <Group grow align="end">
+        <NumberInput
+          label="Minutes"
+          size="md"
+          min={0}
+          max={2000}
+          value={minutes}
+          onChange={(next) => write('measured', { minutes: Number(next) || 0 })}
+        />
+        <Select
+          label="How to reach"
+          data={Object.entries(accessLevels).map(([value, label]) => ({ value, label }))}
+          allowDeselect={false}
+          value={access}
+          onChange={(next) => write('measured', { access: next as AccessLevel })}
+        />
+      </Group>
+    </>
+  );
+}
+
+interface SaysProps {
+  /** The verdict of which it is said; none where it was done already. */
+  readonly when?: string;
+  readonly says: { readonly clears: readonly string[]; readonly pointsTo: readonly string[] };
+  readonly suspects: readonly Suspect[];
+  readonly onSays: (part: { readonly clears?: readonly string[]; readonly pointsTo?: readonly string[] }) => void;
+}
+
+function SaysOf({ when, says: { clears, pointsTo }, suspects, onSays }: SaysProps) {
+  const label = (does: string) => (when === undefined ? `It ${does}` : `${when}, it ${does}`);
+  return (
+    <Group grow align="start">
+      <SuspectPick
+        label={label('points to')}
+        suspects={suspects}
+        chosen={pointsTo}
+        taken={clears}
+        onChoose={(ids) => onSays({ pointsTo: ids })}
+      />
+      <SuspectPick
+        label={label('clears')}
+        suspects={suspects}
+        chosen={clears}
+        taken={pointsTo}
+        onChoose={(ids) => onSays({ clears: ids })}
+      />
+    </Group>
+  );
+}

@@ -1,0 +1,40 @@
+import type { Answers, Ask, AskProblem } from '@probe-trail/core/experiment';
+import { TextLine } from '../../ui/TextField';
+
+interface FieldsProps {
+  readonly asks: readonly Ask[];
+  readonly answers: Answers;
+  readonly problem: AskProblem | undefined;
+  readonly onAnswer: (askId: string, text: string) => void;
+}
+
+/** A field for each thing that a test must be told; what cannot be used is said at its field. */
+export const AskFields = ({ asks, answers, problem, onAnswer }: FieldsProps) =>
+  asks.map((ask) => (
+    <TextLine
+      key={ask.id}
+      label={labelOf(ask, answers)}
+      description={descriptionOf(ask)}
+      size="md"
+      maxLength={160}
+      value={answers[ask.id] ?? ask.initial}
+      error={problem?.askId === ask.id && problem.says}
+      onText={(text) => onAnswer(ask.id, text)}
+    />
+  ));
+
+function labelOf({ label, unit }: Ask, answers: Answers): string {
+  const said = unit === undefined ? '' : (answers[unit] ?? unit);
+  return said === '' ? label : `${label}, ${said}`;
+}
+
+function descriptionOf({ is, mayBeEmpty }: Ask): string | undefined {
+  if (is === 'values' || is === 'names') return 'Several, with a semicolon between them';
+  return mayBeEmpty ? 'May be left empty' : undefined;
+}
+
+/** What was answered, and what is proposed where nothing was. */
+export const answersWith = (asks: readonly Ask[], answers: Answers): Answers => ({
+  ...Object.fromEntries(asks.map(({ id, initial }) => [id, initial])),
+  ...answers,
+});

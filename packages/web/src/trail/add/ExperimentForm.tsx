@@ -1,0 +1,105 @@
+import { Select } from '@mantine/core';
+import {
+  type Answers,
+  type AskProblem,
+  type ExperimentResult,
+  experimentKinds,
+  type Role,
+  roleNames,
+  type Subjects,
+} from '@probe-trail/core/experiment';
+import { type Experiment, experimentNames, type Suspect } from '@probe-trail/core/plan';
+import { AskFields, answersWith } from './AskFields';
+import classes from './ExperimentForm.module.css';
+import { SuspectPick } from './SuspectPick';
+
+/** An experiment as far as it is written. */
+export interface WrittenExperiment {
+  readonly kind: Experiment | null;
+  readonly answers: Answers;
+  readonly subjects: Subjects;
+}
+
+interface FormProps {
+  readonly suspects: readonly Suspect[];
+  readonly written: WrittenExperiment;
+  readonly problem: AskProblem | undefined;
+  readonly onWrite: (change: Partial<WrittenExperiment>) => void;
+}
+
+const kinds = Object.entries(experimentNames).map(([value, label]) => ({ value, label }));
+
+/** Which experiment, what it must be told, who stands in which role, and what each result will mean. */
+export function ExperimentForm({ suspects, written, problem, onWrite }: FormProps) {
+  const { kind, answers, subjects } = written;
+  const of = kind && experimentKinds[kind];
+  return (
+    <>
+      <Select
+        label="Which experiment"
+        placeholder="Choose one"
+        searchable
+        data={kinds}
+        value={kind}
+        onChange={(next) => onWrite({ kind: next as Experiment | null })}
+      />
+      {of && (
+        <>
+          <p className={classes.says}>{of.says}</p>
+          <AskFields
+            asks={of.asks}
+            answers={answersWith(of.asks, answers)}
+            problem={problem}
+            onAnswer={(askId, text) => onWrite({ answers: { ...answers, [askId]: text } })}
+          />
+          <fieldset className={classes.roles}>
+            <legend>Who is who</legend>
+            {rolesOf(of.results).map((role) => (
+              <SuspectPick
+                key={role}
+                label={roleNames[role]}
+                suspects={suspects}
+                chosen={subjects[role] ?? []}
+                onChoose={(ids) => onWrite({ subjects: { ...subjects, [role]: ids } })}
+              />
+            ))}
+          </fieldset>
+          <Meanings results={of.results} />
+        </>
+      )}
+    </>
+  );
+}
+
+const rolesOf = (results: readonly ExperimentResult[]): readonly Role[] =>
+  (Object.keys(roleNames) as Role[]).filter((role) =>
+    results.some(({ clears, pointsTo }) => [...clears, ...pointsTo].includes(role)),
+  );
+
+/** What can come out, and what it will mean for whom: known before anything is done. */
+function Meanings({ results }: { readonly results: readonly ExperimentResult[] }) {
+  const names = (roles: readonly Role[]) => roles.map((role) => roleNames[role]).join(', ');
+  return (
+    <table className={classes.meanings}>
+      <thead>
+        <tr>
+          <th scope="col">Comes out</th>
+          <th scope="col">Points to</th>
+          <th scope="col">Clears</th>
+        </tr>
+      </thead>
+      <tbody>
+        {results.map(({ id, name, meaning, clears, pointsTo }) => (
+          <tr key={id}>
+            <th scope="row">
+              {name}
+              <small>{meaning}</small>
+            </th>
+            <td>{names(pointsTo) || 'nobody'}</td>
+            <td>{names(clears) || 'nobody'}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,97 @@
+import {
+  type Answers,
+  type AskProblem,
+  experimentStep,
+  likelySubjects,
+  measuredAsks,
+  measuredStep,
+} from '@probe-trail/core/experiment';
+import type { AccessLevel } from '@probe-trail/core/plan';
+import { nanoid } from '@reduxjs/toolkit';
+import { useState } from 'react';
+import { useKeptState } from '../../ui/keptState';
+import type { OpenTrail } from '../follow/useTrail';
+import { answersWith } from './AskFields';
+import type { WrittenExperiment } from './ExperimentForm';
+
+/** What kind of test is being written. */
+export const testKinds = { seen: 'Done already', measured: 'A number', experiment: 'An experiment' } as const;
+export type TestKind = keyof typeof testKinds;
+
+interface Says {
+  readonly clears: readonly string[];
+  readonly pointsTo: readonly string[];
+}
+
+/** A test as far as it is written; all three kinds stand beside each other, so that changing one's mind loses nothing. */
+export interface WrittenTest {
+  readonly kind: TestKind;
+  readonly seen: Says & { readonly title: string; readonly text: string };
+  readonly measured: {
+    readonly answers: Answers;
+    readonly inSpec: Says;
+    readonly outOfSpec: Says;
+    readonly minutes: number;
+    readonly access: AccessLevel;
+  };
+  readonly experiment: WrittenExperiment;
+}
+
+const says: Says = { clears: [], pointsTo: [] };
+
+const nothing: WrittenTest = {
+  kind: 'seen',
+  seen: { ...says, title: '', text: '' },
+  measured: { answers: {}, inSpec: says, outOfSpec: says, minutes: 5, access: 'inReach' },
+  experiment: { kind: null, answers: {}, subjects: {} },
+};
+
+/** Writes a test that is added on a trail; what is written is kept until it is added. */
+export function useAddTest({ trailId, trail, plan, record }: OpenTrail, onAdded: () => void) {
+  const [written, setWritten, forget] = useKeptState<WrittenTest>(`add-test-${trailId}`, nothing);
+  const [problem, setProblem] = useState<AskProblem | undefined>();
+  const change = (part: Partial<WrittenTest>) => {
+    setProblem(undefined);
+    setWritten((last) => ({ ...last, ...part }));
+  };
+  const write = <Kind extends TestKind>(kind: Kind, part: Partial<WrittenTest[Kind]>) =>
+    change({ [kind]: { ...written[kind], ...part } });
+  const finish = (refusal: string | undefined) => {
+    if (refusal !== undefined) return setProblem({ askId: '', says: refusal });
+    setWritten({ ...nothing, kind: written.kind });
+    forget();
+    return onAdded();
+  };
+
+  /** Keeps a test that was done already. */
+  const keepSeen = () => {
+    const { title, text, clears, pointsTo } = written.seen;
+    const stepId = trail.at.kind === 'step' ? trail.at.stepId : null;
+    const seen = { title: title.trim(), seen: text.trim(), clears: [...clears], pointsTo: [...pointsTo] };
+    finish(record({ kind: 'offPlanTested', stepId, ...seen }));
+  };
+
+  /** Adds the test that is written, and opens it. */
+  const add = (isOpenedNow: boolean) => {
+    const id = `test-${nanoid(8)}`;
+    const made = stepOf(written, id);
+    if (!made) return undefined;
+    if (!made.ok) return setProblem(made.problem);
+    const added = { kind: 'stepAdded', step: made.value } as const;
+    return finish(isOpenedNow ? record(added, { kind: 'stepOpened', stepId: id }) : record(added));
+  };
+
+  /** Who probably stands in which role is proposed with the kind, and can be changed. */
+  const chooseExperiment = (kind: WrittenExperiment['kind']) =>
+    write('experiment', { kind, answers: {}, subjects: likelySubjects(plan.suspects) });
+
+  return { written, problem, change, write, keepSeen, add, chooseExperiment };
+}
+
+function stepOf({ kind, measured, experiment }: WrittenTest, id: string): ReturnType<typeof measuredStep> | undefined {
+  if (kind === 'measured')
+    return measuredStep(id, { ...measured, answers: answersWith(measuredAsks, measured.answers) });
+  return experiment.kind ? experimentStep(experiment.kind, id, experiment.answers, experiment.subjects) : undefined;
+}
+
+export type AddingTest = ReturnType<typeof useAddTest>;

@@ -1,0 +1,83 @@
+import { readPinName } from '@probe-trail/core/library';
+import { findPin, type Path, type Plan } from '@probe-trail/core/plan';
+import { nanoid } from '@reduxjs/toolkit';
+
+type Point = Path['points'][number];
+type Section = Path['sections'][number];
+
+const newPoint = (name: string, minutes = 2): Point => ({
+  id: `point-${nanoid(5)}`,
+  name,
+  at: { kind: 'place', name },
+  minutes,
+  access: 'inReach',
+});
+const newSection = (more: Partial<Section> = {}): Section => ({
+  isLoad: false,
+  suspectIds: [],
+  mostDrop: 0.1,
+  ...more,
+});
+
+/** A path to begin with: from the battery through a fuse and a load back to the battery. */
+export const newPath = (): Path => ({
+  id: `path-${nanoid(6)}`,
+  name: '',
+  points: ['Battery +', 'Fuse, far side', 'Feed pin of the load', 'Ground pin of the load', 'Battery −'].map((name) =>
+    newPoint(name),
+  ),
+  sections: [newSection(), newSection(), newSection({ isLoad: true, mostDrop: 0 }), newSection()],
+});
+
+/** The path with a point that is called otherwise; a pin of the plan is known by its name, such as C31·2. */
+export const namePoint = (plan: Plan, path: Path, pointId: string, name: string): Path => ({
+  ...path,
+  points: path.points.map((point) => (point.id === pointId ? { ...point, name, at: placeOf(plan, name) } : point)),
+});
+
+function placeOf(plan: Plan, name: string): Point['at'] {
+  const pin = readPinName(name.trim());
+  return pin && findPin(plan, pin.connectorId, pin.pin) ? { kind: 'pin', ...pin } : { kind: 'place', name };
+}
+
+/** The path with one more point behind this one: the section is parted, and both parts have its suspects. */
+export function addPointAfter(path: Path, at: number): Path {
+  const section = path.sections[at] ?? newSection();
+  return {
+    ...path,
+    points: path.points.toSpliced(at + 1, 0, newPoint('')),
+    sections: path.sections.toSpliced(at, 1, { ...section, isLoad: false, mostDrop: section.mostDrop || 0.1 }, section),
+  };
+}
+
+/** The path without a point: the sections before and behind it become one. */
+export function removePoint(path: Path, at: number): Path {
+  const [before, behind] = [path.sections[at - 1], path.sections[at]];
+  const joined = before && behind && joinSections(before, behind);
+  return {
+    ...path,
+    points: path.points.toSpliced(at, 1),
+    sections: joined ? path.sections.toSpliced(at - 1, 2, joined) : path.sections.toSpliced(before ? at - 1 : at, 1),
+  };
+}
+
+const joinSections = (before: Section, behind: Section): Section => ({
+  isLoad: before.isLoad || behind.isLoad,
+  suspectIds: [...new Set([...before.suspectIds, ...behind.suspectIds])],
+  mostDrop: before.mostDrop + behind.mostDrop,
+});
+
+/** The path with a section changed; a load that is set is the only one. */
+export const changeSection = (path: Path, at: number, more: Partial<Section>): Path => ({
+  ...path,
+  sections: path.sections.map((section, index) => {
+    if (index === at) return { ...section, ...more };
+    return more.isLoad ? { ...section, isLoad: false } : section;
+  }),
+});
+
+/** The path with a point changed. */
+export const changePoint = (path: Path, at: number, more: Partial<Point>): Path => ({
+  ...path,
+  points: path.points.map((point, index) => (index === at ? { ...point, ...more } : point)),
+});
