@@ -175,7 +175,11 @@ export async function choose(user: User, label: string, option: string, index = 
     option,
   );
   await (found as ElementHandle<HTMLElement>).click();
-  await user.press('Escape');
+  // A list of which several can be chosen stays open; elsewhere the key would close the dialog.
+  const isListOpen = () =>
+    [...document.querySelectorAll<HTMLElement>('[role="option"]')].some((one) => one.offsetParent);
+  await new Promise((resolve) => setTimeout(resolve, stillMs));
+  if (await user.page.evaluate(isListOpen)) await user.press('Escape');
 }
 
 /** The middle of what this selector finds, once it stands still: a map glides to where it is shown. */

@@ -34,7 +34,7 @@ const subjects: Subjects = Object.fromEntries(roles.map((role) => [role, [role]]
 /** What was proposed, and a name for what nobody can propose. */
 const answersTo = (kind: Experiment, more: Answers = {}): Answers => ({
   ...Object.fromEntries(
-    experimentKinds[kind].asks.map(({ id, initial }) => [id, initial || (id === 'max' ? '' : 'X1')]),
+    experimentKinds[kind].asks.flatMap(({ id, initial, mayBeEmpty }) => (initial || mayBeEmpty ? [] : [[id, 'X1']])),
   ),
   ...more,
 });

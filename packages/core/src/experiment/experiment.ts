@@ -28,7 +28,7 @@ export interface Ask {
   readonly mayBeEmpty?: true;
 }
 
-/** What was answered, as it was typed, by the id of what was asked. */
+/** What was answered, as it was typed, by the id of what was asked; what is not there is as proposed. */
 export type Answers = Readonly<Record<string, string>>;
 
 /** What cannot be used of an answer. */

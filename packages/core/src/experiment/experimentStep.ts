@@ -1,5 +1,6 @@
 import { blankHookUp, blankOutcome, blankStep, type Experiment, type Step } from '../plan/index.js';
 import { ok, type Result } from '../result/index.js';
+import { vehicleStates } from '../vehicleState/index.js';
 import type { Answers, AskProblem, ExperimentResult, Subjects } from './experiment.js';
 import { experimentKinds } from './kinds.js';
 import { readAnswers } from './readAnswers.js';
@@ -21,19 +22,23 @@ export function experimentStep(
   const told = answered.value;
   const readings = kind.readings(told);
   if (!readings.ok) return readings;
+  const needs = kind.needs(told);
+  const changesParts = needs.some(({ what }) => !(what in vehicleStates));
   return ok({
     ...blankStep(id, kind.title(told)),
     experiment,
     proves: kind.proves,
-    needs: kind.needs(told),
+    needs,
     cautions: kind.cautions(told),
-    instruction: kind.instruction(told),
+    instruction: `${kind.instruction(told)}${changesParts ? ` ${afterwards}` : ''}`,
     hookUp: kind.measures && { ...blankHookUp, instrument: kind.measures },
     readings: readings.value,
     outcomes: kind.results.map((result) => outcomeOf(result, subjects)),
     effort: { minutes: kind.minutes, access: 'inReach', tools: [] },
   });
 }
+
+const afterwards = 'Put everything back as it was afterwards.';
 
 /** A suspect for whom one result speaks in two roles is pointed to: nothing is cleared that may still be it. */
 function outcomeOf({ id, meaning, clears, pointsTo, when }: ExperimentResult, subjects: Subjects): Step['outcomes'][0] {

@@ -12,7 +12,8 @@ export function readAnswers(asks: readonly Ask[], answers: Answers): Result<Told
   return ok(toldBy(asks, answers));
 }
 
-const given = (answers: Answers, id: string) => (answers[id] ?? '').trim();
+/** What was answered, or what is proposed where nothing was. */
+const given = ({ id, initial }: Ask, answers: Answers) => (answers[id] ?? initial).trim();
 const parts = (text: string) =>
   text
     .split(';')
@@ -20,7 +21,7 @@ const parts = (text: string) =>
     .filter((one) => one !== '');
 
 function problemOf(ask: Ask, asks: readonly Ask[], answers: Answers): string | undefined {
-  const text = given(answers, ask.id);
+  const text = given(ask, answers);
   if (text === '') return ask.mayBeEmpty ? undefined : `“${ask.label}” is empty.`;
   switch (ask.is) {
     case 'text':
@@ -43,8 +44,10 @@ function problemOf(ask: Ask, asks: readonly Ask[], answers: Answers): string | u
   }
 }
 
-const unitFor = ({ unit = '' }: Ask, asks: readonly Ask[], answers: Answers): string =>
-  asks.some(({ id }) => id === unit) ? given(answers, unit) : unit;
+function unitFor({ unit = '' }: Ask, asks: readonly Ask[], answers: Answers): string {
+  const asked = asks.find(({ id }) => id === unit);
+  return asked ? given(asked, answers) : unit;
+}
 
 function numberProblem(text: string, unit: string): string | undefined {
   const reading = parseReading(text, { unit });
@@ -54,18 +57,19 @@ function numberProblem(text: string, unit: string): string | undefined {
 
 /** Reads answers that have no problem. */
 function toldBy(asks: readonly Ask[], answers: Answers): Told {
-  const unitOfAsk = (askId: string) => {
+  const text = (askId: string) => {
     const ask = asks.find(({ id }) => id === askId);
-    return ask ? unitFor(ask, asks, answers) : '';
+    return ask ? given(ask, answers) : '';
   };
-  const number = (text: string, unit: string): number | undefined => {
-    const reading = parseReading(text, { unit });
+  const read = (askId: string, typed: string): number | undefined => {
+    const ask = asks.find(({ id }) => id === askId);
+    const reading = parseReading(typed, { unit: ask ? unitFor(ask, asks, answers) : '' });
     return reading.ok && reading.value.kind === 'exact' ? reading.value.value : undefined;
   };
   return {
-    text: (askId) => given(answers, askId),
-    number: (askId) => number(given(answers, askId), unitOfAsk(askId)),
-    values: (askId) => parts(given(answers, askId)).flatMap((text) => number(text, unitOfAsk(askId)) ?? []),
-    names: (askId) => parts(given(answers, askId)),
+    text,
+    number: (askId) => read(askId, text(askId)),
+    values: (askId) => parts(text(askId)).flatMap((typed) => read(askId, typed) ?? []),
+    names: (askId) => parts(text(askId)),
   };
 }

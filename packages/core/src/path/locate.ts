@@ -56,7 +56,7 @@ export function locate(path: Path, volts: PathVolts): Whereabouts {
   const losing = spans.filter((span) => span !== withLoad && span.drop > mostDropOf(span) + hair);
   const region = losing[0] ?? withLoad ?? spans.at(-1);
   if (rises || !region) return { states: nothing, between: undefined, isShown: false, risesAt: rises?.to };
-  const flows = withLoad === undefined || withLoad.drop > leastFlow * supply;
+  const flow = flowOf(spans, withLoad, supply);
   const isShown = losing.length > 0 || (region === withLoad && region.sections.length === 1);
   const states = spans.flatMap((span) => {
     const isPlace = losing.includes(span) || span === region;
@@ -64,16 +64,25 @@ export function locate(path: Path, volts: PathVolts): Whereabouts {
       ? span.sections.length === 1
         ? 'fault'
         : 'possible'
-      : aside(span, region, span === withLoad, flows);
+      : aside(span, region, span === withLoad, flow);
     return span.sections.map(() => state);
   });
   return { states, between: [region.from, region.to], isShown, risesAt: undefined };
 }
 
-function aside(span: Span, region: Span, hasLoad: boolean, flows: boolean): SectionState {
-  if (hasLoad) return span.to <= region.from || flows ? 'continuous' : 'unknown';
-  if (flows) return 'good';
-  return span.to <= region.from ? 'continuous' : 'unknown';
+/** How much of the usual current flows, 0 to 1, by what the load gets of what it should get at least (Ohm’s law). */
+function flowOf(spans: readonly Span[], withLoad: Span | undefined, supply: number): number {
+  if (!withLoad) return 1;
+  if (withLoad.drop <= leastFlow * supply) return 0;
+  const least = supply - spans.reduce((sum, span) => sum + mostDropOf(span), 0);
+  return least > 0 ? Math.min(1, withLoad.drop / least) : 1;
+}
+
+function aside(span: Span, region: Span, hasLoad: boolean, flow: number): SectionState {
+  const isConnected = flow > 0 || span.to <= region.from;
+  // With a quarter of the current, a quarter of the drop is as much.
+  if (!hasLoad && flow > 0 && span.drop <= mostDropOf(span) * flow + hair) return 'good';
+  return isConnected ? 'continuous' : 'unknown';
 }
 
 const mostDropOf = ({ sections }: Span): number => sections.reduce((sum, { mostDrop }) => sum + mostDrop, 0);

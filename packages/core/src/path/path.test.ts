@@ -71,6 +71,17 @@ describe('where on the wire', () => {
       'The fault lies between fuse and C5·1.',
     ],
     [
+      'good only of what would be good with all of the current too',
+      [
+        ['plus', 12.4],
+        ['fuse', 12.32],
+        ['c51', 5.9],
+        ['c52', 0.02],
+      ],
+      'cFcgg',
+      'The fault lies between fuse and C5·1.',
+    ],
+    [
       'the load where it gets all of it',
       [
         ['plus', 12.4],

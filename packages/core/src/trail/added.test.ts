@@ -3,7 +3,7 @@ import { evidenceModel, lineUp, nextTests, supportOf } from '../evidence/index.j
 
 import { checkPlan, planSchema, type Step } from '../plan/index.js';
 import { validate } from '../schema/index.js';
-import { anOutcome, aPlan, aReading, aStep, toStep } from '../testing/aPlan.js';
+import { aNeed, anOutcome, aPlan, aReading, aStep, toStep } from '../testing/aPlan.js';
 import { chosen, events, ignitionOn, opened, taken, typed, walk } from '../testing/aWalk.js';
 import { openPlan, planFromTrail, reduceTrail, sayMisfit, type Trail, trailEventSchema } from './index.js';
 
@@ -56,6 +56,16 @@ describe('a test that is added on a trail', () => {
     expect(trail.taken.volts?.reading).to.include({ value: 12.4 });
     expect(trail.waymarks.at(-1)?.taken[0]?.verdict.kind).to.equal('outOfSpec');
     expect(lineUp(trail)[0]?.suspect.id).to.equal('feed');
+  });
+
+  it('believes nothing of what was taken apart for it once it is over, and the ignition as it was left', () => {
+    const apart = { ...step, needs: [aNeed('C31', 'unplugged'), aNeed('ignition', 'on')] };
+    const state = apart.needs.map(({ what, is }) => ({ what, is }));
+    const confirmed: Loose = { kind: 'stateConfirmed', stepId: 'lamp', state };
+    const open = walk(plan, added(apart), opens('lamp'), confirmed);
+    expect(open.believed).to.deep.equal({ C31: 'unplugged', ignition: 'on' });
+    const over = walk(plan, added(apart), opens('lamp'), confirmed, typed('lamp', 'shows', '3'), taken('lamp', 'out'));
+    expect(over.believed).to.deep.equal({ ignition: 'on' });
   });
 
   it('may be left undone: what was entered stays readable, and the test stays to be done', () => {

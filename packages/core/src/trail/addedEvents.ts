@@ -1,5 +1,6 @@
 import { blankOutcome, blankStep, indexPlan, type Plan, type Step } from '../plan/index.js';
 import { judgeChoice } from '../spec/index.js';
+import { vehicleStates } from '../vehicleState/index.js';
 import { type Draft, leavePlace, notAtStep } from './draft.js';
 import type { Misfit } from './misfit.js';
 import type { TrailEventOf } from './trailEvent.js';
@@ -64,10 +65,16 @@ function leaveFor(draft: Draft, event: { readonly id: string; readonly atMs: num
   draft.overridden = [];
 }
 
-/** Goes on where the trail was before something added was opened. */
+/**
+ * Goes on where the trail was before something added was opened. What was unplugged, swapped or bridged for it is put back, and that is
+ * believed of nobody: steps that need it so ask again.
+ */
 export function returnFromAdded(draft: Draft): void {
   const { from, ...added } = draft.added;
   if (!from) return;
+  const step = draft.at.kind === 'step' ? indexPlan(draft.plan).steps.get(draft.at.stepId) : undefined;
+  const madeFor = new Set(step?.needs.map(({ what }) => what).filter((what) => !(what in vehicleStates)));
+  draft.believed = Object.fromEntries(Object.entries(draft.believed).filter(([what]) => !madeFor.has(what)));
   Object.assign(draft, from);
   draft.added = { ...added, from: undefined };
 }

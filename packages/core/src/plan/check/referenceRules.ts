@@ -18,7 +18,7 @@ export function doubleIds(plan: Plan): Finding[] {
     ['suspect', plan.suspects],
     ['conclusion', plan.conclusions],
     ['part card', plan.partCards],
-    ['way of the current', plan.paths],
+    ['current path', plan.paths],
     ...plan.steps.flatMap((step) => [
       [`reading of “${step.title}”`, step.readings] as const,
       [`outcome of “${step.title}”`, step.outcomes] as const,
@@ -80,7 +80,7 @@ const pathReferences = (plan: Plan, index: PlanIndex, { name, points, sections }
   ...unknownSuspects(
     index,
     sections.flatMap(({ suspectIds }) => suspectIds),
-    `The way of the current “${name}”`,
+    `The current path “${name}”`,
     {},
   ),
   ...points.flatMap(({ at }) =>

@@ -65,7 +65,7 @@ export function comparePlans(before: Plan, after: Plan): readonly Difference[] {
       before.paths,
       after.paths,
       () => ({}),
-      'way of the current',
+      'current path',
       (pair) => pathDifferences(plans, pair),
     ),
     ...eachOf(before.partCards, after.partCards, () => ({}), 'part card', cardDifferences),

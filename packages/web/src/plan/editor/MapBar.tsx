@@ -5,6 +5,7 @@ import {
   IconClipboard,
   IconCopy,
   IconCut,
+  IconFlask,
   IconLayersSubtract,
   IconPlus,
   IconSearch,
@@ -38,11 +39,27 @@ interface BarProps {
   readonly onChoose: (stepId: string) => void;
   /** A block is to be put in behind the chosen step. */
   readonly onBlock: () => void;
+  /** Asks which experiment to add. */
+  readonly onExperiment: () => void;
 }
 
 /** What can be done on the map, by hand; every button names its key. */
 export const MapBar = memo(function MapBar(props: BarProps) {
-  const { edits, says, marked, chosenId, outcomes, focus, onFocus, wanted, onWanted, found, onChoose, onBlock } = props;
+  const {
+    edits,
+    says,
+    marked,
+    chosenId,
+    outcomes,
+    focus,
+    onFocus,
+    wanted,
+    onWanted,
+    found,
+    onChoose,
+    onBlock,
+    onExperiment,
+  } = props;
   const suspects = useDraft((plan) => plan.suspects);
   const goToNext = () => {
     const all = [...found];
@@ -51,7 +68,7 @@ export const MapBar = memo(function MapBar(props: BarProps) {
   };
   return (
     <div className={classes.bar} role="toolbar" aria-label="The map">
-      <AddStep edits={edits} outcomes={outcomes} onBlock={onBlock} />
+      <AddStep edits={edits} outcomes={outcomes} onBlock={onBlock} onExperiment={onExperiment} />
       <EditSteps edits={edits} marked={marked} />
       <TextInput
         className={classes.find ?? ''}
@@ -107,7 +124,9 @@ function EditSteps({ edits, marked }: Pick<BarProps, 'edits' | 'marked'>) {
   );
 }
 
-function AddStep({ edits, outcomes, onBlock }: Pick<BarProps, 'edits' | 'outcomes' | 'onBlock'>) {
+type AddProps = Pick<BarProps, 'edits' | 'outcomes' | 'onBlock' | 'onExperiment'>;
+
+function AddStep({ edits, outcomes, onBlock, onExperiment }: AddProps) {
   return (
     <Button.Group>
       <Button leftSection={<IconPlus size={18} />} onClick={() => edits.add()} title="After the chosen step (A)">
@@ -115,13 +134,16 @@ function AddStep({ edits, outcomes, onBlock }: Pick<BarProps, 'edits' | 'outcome
       </Button>
       <Menu position="bottom-start">
         <Menu.Target>
-          <Button px={8} aria-label="Add a step on an outcome, or a block">
+          <Button px={8} aria-label="Add a step on an outcome, a block or an experiment">
             <IconChevronDown size={18} />
           </Button>
         </Menu.Target>
         <Menu.Dropdown>
           <Menu.Item leftSection={<IconStack2 size={18} />} rightSection={<small>B</small>} onClick={onBlock}>
             A block from the library …
+          </Menu.Item>
+          <Menu.Item leftSection={<IconFlask size={18} />} rightSection={<small>E</small>} onClick={onExperiment}>
+            An experiment …
           </Menu.Item>
           {outcomes.length > 0 && <Menu.Label>On an outcome of the chosen step</Menu.Label>}
           {outcomes.map(({ id, meaning }, index) => (

@@ -20,6 +20,7 @@ import { FindingsPart } from './FindingsPart';
 import { readKeptDraft } from './keptDraft';
 import { MatrixPart } from './MatrixPart';
 import { PartCardsPart } from './PartCardsPart';
+import { PathsPart } from './PathsPart';
 import type { PlanChange } from './planChange';
 import type { PlanCheck } from './planCheck.worker';
 import { RestedDraftContext, useMakeRestedDraft } from './restedDraft';
@@ -63,6 +64,7 @@ const parts = {
   matrix: ['Suspects × outcomes', memo(MatrixPart)],
   conclusions: ['Conclusions', memo(ConclusionsPart)],
   cards: ['Part cards', memo(PartCardsPart)],
+  paths: ['Current paths', memo(PathsPart)],
   about: ['About', memo(AboutPart)],
   findings: ['Plan check', memo(FindingsPart)],
 } as const;

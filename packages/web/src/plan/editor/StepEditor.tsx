@@ -1,5 +1,13 @@
 import { Button, Group, MultiSelect, NumberInput, Select, TagsInput } from '@mantine/core';
-import { type AccessLevel, accessLevels, deleteSteps, isOpen, type Need, type Step } from '@probe-trail/core/plan';
+import {
+  type AccessLevel,
+  accessLevels,
+  deleteSteps,
+  experimentNames,
+  isOpen,
+  type Need,
+  type Step,
+} from '@probe-trail/core/plan';
 import { vehicleStates } from '@probe-trail/core/vehicleState';
 import type { Draft } from 'immer';
 import { memo, useCallback } from 'react';
@@ -86,6 +94,23 @@ function Basics({ step, editStep }: PartProps) {
           })
         }
       />
+      {step.experiment && (
+        <Group>
+          <span className="soft">
+            The experiment “{experimentNames[step.experiment]}”: the plan check minds what makes it safe.
+          </span>
+          <Button
+            variant="subtle"
+            onClick={() =>
+              editStep(null, (draft) => {
+                draft.experiment = null;
+              })
+            }
+          >
+            It is none any more
+          </Button>
+        </Group>
+      )}
       <Needs needs={step.needs} editStep={editStep} />
     </>
   );

@@ -6,6 +6,7 @@ import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { useSearchParams } from 'react-router';
 import { type OnTheWay, waysTo } from '../map/mapGraph';
 import { PlanMap } from '../map/PlanMap';
+import { AddExperiment } from './AddExperiment';
 import { useDraft, useEditor, useEdits } from './editorContext';
 import { MapBar, type MapFocus } from './MapBar';
 import { MapEnds } from './MapEnds';
@@ -59,8 +60,10 @@ function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
   const [folded, setFolded] = useState(nothing);
   const [focus, setFocus] = useState<MapFocus | undefined>();
   const [wanted, setWanted] = useState('');
-  const [isAsking, setIsAsking] = useState(false);
-  const askBlock = useCallback(() => setIsAsking(true), []);
+  const [asking, setAsking] = useState<'block' | 'experiment' | undefined>();
+  const askBlock = useCallback(() => setAsking('block'), []);
+  const askExperiment = useCallback(() => setAsking('experiment'), []);
+  const stopAsking = useCallback(() => setAsking(undefined), []);
   const { actions, says, marked } = useMapEdits({
     chosen: step,
     selected,
@@ -69,6 +72,7 @@ function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
     folded,
     setFolded,
     askBlock,
+    askExperiment,
   });
   // The map follows a moment after what is typed beside it.
   const plan = useDeferredValue(useRestedDraft((draft) => draft));
@@ -96,8 +100,10 @@ function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
         found={found}
         onChoose={onChoose}
         onBlock={askBlock}
+        onExperiment={askExperiment}
       />
-      {isAsking && <PutBlock afterId={step.id} onPut={onChoose} onClose={() => setIsAsking(false)} />}
+      {asking === 'block' && <PutBlock afterId={step.id} onPut={onChoose} onClose={stopAsking} />}
+      {asking === 'experiment' && <AddExperiment afterId={step.id} onAdded={onChoose} onClose={stopAsking} />}
       <div className={classes.map}>
         <PlanMap
           plan={plan}

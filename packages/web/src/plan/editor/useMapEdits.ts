@@ -25,12 +25,23 @@ interface MapState {
   readonly setFolded: (stepIds: ReadonlySet<string>) => void;
   /** Asks which block to put in. */
   readonly askBlock: () => void;
+  /** Asks which experiment to add. */
+  readonly askExperiment: () => void;
 }
 
 export type MapActions = ReturnType<typeof useMapEdits>['actions'];
 
 /** What can be done to the steps on the map, by buttons, by dragging and by keys. */
-export function useMapEdits({ chosen, selected, choose, setSelected, folded, setFolded, askBlock }: MapState) {
+export function useMapEdits({
+  chosen,
+  selected,
+  choose,
+  setSelected,
+  folded,
+  setFolded,
+  askBlock,
+  askExperiment,
+}: MapState) {
   const { read, rework } = useEdits();
   const [addPlan] = useAddPlanMutation();
   const [says, setSays] = useState<string | undefined>();
@@ -103,6 +114,7 @@ export function useMapEdits({ chosen, selected, choose, setSelected, folded, set
       : {
           a: () => add(),
           b: askBlock,
+          e: askExperiment,
           f: fold,
           Delete: remove,
           ...(outcome && { [event.key]: () => add(outcome.id) }),

@@ -30,6 +30,9 @@ export function AddSuspects({ open, button }: AddProps) {
       <Drawer opened={isOpen} onClose={() => setIsOpen(false)} title="Who may be the cause">
         <Stack maw={760}>
           <Typed open={open} />
+          {open.plan.suspects.length > 0 && (
+            <p className="soft">So far: {open.plan.suspects.map(({ name, id }) => name || id).join(', ')}.</p>
+          )}
           <FromCard open={open} />
           <Button size="lg" variant="default" onClick={() => setIsOpen(false)}>
             Done

@@ -2,12 +2,12 @@ import { Button, Drawer, Group, NumberInput, SegmentedControl, Select, Stack } f
 import { measuredAsks } from '@probe-trail/core/experiment';
 import { type AccessLevel, accessLevels, type Suspect } from '@probe-trail/core/plan';
 import { type ComponentProps, useState } from 'react';
+import { AskFields } from '../../experiment/AskFields';
+import { ExperimentForm } from '../../experiment/ExperimentForm';
+import { SuspectPick } from '../../experiment/SuspectPick';
 import { Notice } from '../../ui/Notice';
 import { TextBlock, TextLine } from '../../ui/TextField';
 import type { OpenTrail } from '../follow/useTrail';
-import { AskFields } from './AskFields';
-import { ExperimentForm } from './ExperimentForm';
-import { SuspectPick } from './SuspectPick';
 import { type AddingTest, type TestKind, testKinds, useAddTest } from './useAddTest';
 
 interface AddProps {
@@ -116,7 +116,7 @@ function Measured({ adding: { written, problem, write }, suspects }: PartProps) 
     <>
       <AskFields
         asks={measuredAsks}
-        answers={{ unit: 'V', ...answers }}
+        answers={answers}
         problem={problem}
         onAnswer={(askId, text) => write('measured', { answers: { ...answers, [askId]: text } })}
       />

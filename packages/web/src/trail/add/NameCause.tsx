@@ -1,8 +1,8 @@
 import { Button, Drawer, Stack } from '@mantine/core';
 import { lineUp, sayLikelihood } from '@probe-trail/core/evidence';
 import { type ComponentProps, useState } from 'react';
+import { SuspectPick } from '../../experiment/SuspectPick';
 import type { OpenTrail } from '../follow/useTrail';
-import { SuspectPick } from './SuspectPick';
 
 interface NameProps {
   readonly open: OpenTrail;

@@ -3,16 +3,14 @@ import {
   type AskProblem,
   experimentStep,
   likelySubjects,
-  measuredAsks,
   measuredStep,
 } from '@probe-trail/core/experiment';
 import type { AccessLevel } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
+import type { WrittenExperiment } from '../../experiment/ExperimentForm';
 import { useKeptState } from '../../ui/keptState';
 import type { OpenTrail } from '../follow/useTrail';
-import { answersWith } from './AskFields';
-import type { WrittenExperiment } from './ExperimentForm';
 
 /** What kind of test is being written. */
 export const testKinds = { seen: 'Done already', measured: 'A number', experiment: 'An experiment' } as const;
@@ -89,8 +87,7 @@ export function useAddTest({ trailId, trail, plan, record }: OpenTrail, onAdded:
 }
 
 function stepOf({ kind, measured, experiment }: WrittenTest, id: string): ReturnType<typeof measuredStep> | undefined {
-  if (kind === 'measured')
-    return measuredStep(id, { ...measured, answers: answersWith(measuredAsks, measured.answers) });
+  if (kind === 'measured') return measuredStep(id, measured);
   return experiment.kind ? experimentStep(experiment.kind, id, experiment.answers, experiment.subjects) : undefined;
 }
 

@@ -2,11 +2,11 @@ import { Button, Group } from '@mantine/core';
 import { evidenceOf, nextTests } from '@probe-trail/core/evidence';
 import type { Step } from '@probe-trail/core/plan';
 import { useMemo } from 'react';
+import { WhereOnWire } from '../../path/WhereOnWire';
 import rows from '../../ui/rows.module.css';
 import { AddSuspects } from '../add/AddSuspects';
 import { AddTest } from '../add/AddTest';
 import { NameCause } from '../add/NameCause';
-import { WhereOnWire } from '../path/WhereOnWire';
 import classes from './BetweenPanel.module.css';
 import type { OpenTrail } from './useTrail';
 

@@ -26,7 +26,7 @@ export function LineUp({ open: opened }: { readonly open: OpenTrail }) {
         <Button variant="subtle" px={0} justify="start" onClick={() => setIsOpen(true)}>
           What the readings say
         </Button>
-        {!opened.isOnlyTried && trail.at.kind !== 'concluded' && (
+        {!opened.isOnlyTried && (trail.at.kind === 'step' || trail.at.kind === 'conclusion') && (
           <AddSuspects open={opened} button={{ variant: 'subtle', px: 0, justify: 'start' }} />
         )}
       </div>

@@ -1,10 +1,10 @@
 import { Button, Group } from '@mantine/core';
 import type { Step } from '@probe-trail/core/plan';
 import { isAdded } from '@probe-trail/core/trail';
+import { WhereOnWire } from '../../path/WhereOnWire';
 import { AddTest } from '../add/AddTest';
 import { MakeRemark } from '../note/MakeRemark';
 import { StepPhotos } from '../note/StepPhotos';
-import { WhereOnWire } from '../path/WhereOnWire';
 import { SkipStep } from './SkipStep';
 import type { OpenTrail } from './useTrail';
 

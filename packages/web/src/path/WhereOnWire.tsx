@@ -5,9 +5,9 @@ import type { Path } from '@probe-trail/core/plan';
 import { formatReading, parseReading, sayReadingProblem } from '@probe-trail/core/reading';
 import { voltsAlong } from '@probe-trail/core/trail';
 import { type ComponentProps, useState } from 'react';
-import { useKeptState } from '../../ui/keptState';
-import { TextLine } from '../../ui/TextField';
-import type { OpenTrail } from '../follow/useTrail';
+import type { OpenTrail } from '../trail/follow/useTrail';
+import { useKeptState } from '../ui/keptState';
+import { TextLine } from '../ui/TextField';
 import { PathFields } from './PathFields';
 import { PathStrip } from './PathStrip';
 import { newPath } from './pathDraft';
@@ -35,7 +35,7 @@ export function WhereOnWire({ open, button }: WhereProps) {
             <>
               {paths.length > 1 && (
                 <Select
-                  label="Which way of the current"
+                  label="Current path"
                   data={paths.map(({ id, name }) => ({ value: id, label: name || id }))}
                   allowDeselect={false}
                   value={path.id}
@@ -45,7 +45,7 @@ export function WhereOnWire({ open, button }: WhereProps) {
               <Measuring key={path.id} open={open} path={path} />
               <Group>
                 <Button variant="subtle" color="gray" onClick={() => setIsWriting(true)}>
-                  Another way of the current
+                  Another current path
                 </Button>
               </Group>
             </>
@@ -150,7 +150,7 @@ function Measuring({ open: { trailId, trail, record }, path }: MeasuringProps) {
   );
 }
 
-/** A way of the current that the plan does not have. */
+/** A current path that the plan does not have. */
 function Writing({ open, onWritten }: { readonly open: OpenTrail; readonly onWritten: (pathId: string) => void }) {
   const { plan, trailId, record } = open;
   const [path, setPath, forget] = useKeptState<Path>(`new-path-${trailId}`, newPath());

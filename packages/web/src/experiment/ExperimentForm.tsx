@@ -9,7 +9,7 @@ import {
   type Subjects,
 } from '@probe-trail/core/experiment';
 import { type Experiment, experimentNames, type Suspect } from '@probe-trail/core/plan';
-import { AskFields, answersWith } from './AskFields';
+import { AskFields } from './AskFields';
 import classes from './ExperimentForm.module.css';
 import { SuspectPick } from './SuspectPick';
 
@@ -48,12 +48,13 @@ export function ExperimentForm({ suspects, written, problem, onWrite }: FormProp
           <p className={classes.says}>{of.says}</p>
           <AskFields
             asks={of.asks}
-            answers={answersWith(of.asks, answers)}
+            answers={answers}
             problem={problem}
             onAnswer={(askId, text) => onWrite({ answers: { ...answers, [askId]: text } })}
           />
           <fieldset className={classes.roles}>
             <legend>Who is who</legend>
+            <p>This side is that of the part, that side the one of the control unit.</p>
             {rolesOf(of.results).map((role) => (
               <SuspectPick
                 key={role}

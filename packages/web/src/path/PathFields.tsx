@@ -1,8 +1,8 @@
 import { ActionIcon, Button, Checkbox, NumberInput, Select, Stack } from '@mantine/core';
 import { type AccessLevel, accessLevels, type Path, type Plan } from '@probe-trail/core/plan';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
-import { TextLine } from '../../ui/TextField';
-import { SuspectPick } from '../add/SuspectPick';
+import { SuspectPick } from '../experiment/SuspectPick';
+import { TextLine } from '../ui/TextField';
 import classes from './PathFields.module.css';
 import { addPointAfter, changePoint, changeSection, namePoint, removePoint } from './pathDraft';
 
@@ -19,7 +19,7 @@ export function PathFields({ plan, path, onPath }: FieldsProps) {
   return (
     <Stack gap="xs">
       <TextLine
-        label="Which way of the current"
+        label="What it is called"
         placeholder="Such as: fan motor, from the battery and back"
         size="md"
         maxLength={120}

@@ -1,5 +1,5 @@
 import type { Answers, Ask, AskProblem } from '@probe-trail/core/experiment';
-import { TextLine } from '../../ui/TextField';
+import { TextLine } from '../ui/TextField';
 
 interface FieldsProps {
   readonly asks: readonly Ask[];
@@ -13,7 +13,7 @@ export const AskFields = ({ asks, answers, problem, onAnswer }: FieldsProps) =>
   asks.map((ask) => (
     <TextLine
       key={ask.id}
-      label={labelOf(ask, answers)}
+      label={labelOf(ask, asks, answers)}
       description={descriptionOf(ask)}
       size="md"
       maxLength={160}
@@ -23,8 +23,9 @@ export const AskFields = ({ asks, answers, problem, onAnswer }: FieldsProps) =>
     />
   ));
 
-function labelOf({ label, unit }: Ask, answers: Answers): string {
-  const said = unit === undefined ? '' : (answers[unit] ?? unit);
+function labelOf({ label, unit }: Ask, asks: readonly Ask[], answers: Answers): string {
+  const asked = asks.find(({ id }) => id === unit);
+  const said = asked ? (answers[asked.id] ?? asked.initial) : (unit ?? '');
   return said === '' ? label : `${label}, ${said}`;
 }
 
@@ -32,9 +33,3 @@ function descriptionOf({ is, mayBeEmpty }: Ask): string | undefined {
   if (is === 'values' || is === 'names') return 'Several, with a semicolon between them';
   return mayBeEmpty ? 'May be left empty' : undefined;
 }
-
-/** What was answered, and what is proposed where nothing was. */
-export const answersWith = (asks: readonly Ask[], answers: Answers): Answers => ({
-  ...Object.fromEntries(asks.map(({ id, initial }) => [id, initial])),
-  ...answers,
-});

@@ -1,0 +1,50 @@
+import { Button, Modal, Stack } from '@mantine/core';
+import { type AskProblem, experimentStep, likelySubjects } from '@probe-trail/core/experiment';
+import { addStepAfter } from '@probe-trail/core/plan';
+import { nanoid } from '@reduxjs/toolkit';
+import { useState } from 'react';
+import { ExperimentForm, type WrittenExperiment } from '../../experiment/ExperimentForm';
+import { useDraft, useEdits } from './editorContext';
+
+interface AddProps {
+  /** The step behind which it comes. */
+  readonly afterId: string | undefined;
+  readonly onAdded: (stepId: string) => void;
+  readonly onClose: () => void;
+}
+
+/** Adds an experiment as a step: everything of it can be changed afterwards, as of any other. */
+export function AddExperiment({ afterId, onAdded, onClose }: AddProps) {
+  const { rework } = useEdits();
+  const suspects = useDraft((plan) => plan.suspects);
+  const [written, setWritten] = useState<WrittenExperiment>(() => ({
+    kind: null,
+    answers: {},
+    subjects: likelySubjects(suspects),
+  }));
+  const [problem, setProblem] = useState<AskProblem | undefined>();
+  const write = (part: Partial<WrittenExperiment>) => {
+    setProblem(undefined);
+    setWritten((last) => ({ ...last, ...(part.kind !== undefined && { answers: {} }), ...part }));
+  };
+  const add = () => {
+    const { kind, answers, subjects } = written;
+    if (!kind) return undefined;
+    const id = `step-${nanoid(6)}`;
+    const made = experimentStep(kind, id, answers, subjects);
+    if (!made.ok) return setProblem(made.problem);
+    rework((plan) => addStepAfter(plan, afterId, made.value));
+    onAdded(id);
+    return onClose();
+  };
+  return (
+    <Modal opened onClose={onClose} title="An experiment" size="xl">
+      <Stack>
+        <ExperimentForm suspects={suspects} written={written} problem={problem} onWrite={write} />
+        <Button disabled={!written.kind} onClick={add}>
+          Add it as a step
+        </Button>
+      </Stack>
+    </Modal>
+  );
+}
