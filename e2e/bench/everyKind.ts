@@ -134,6 +134,7 @@ async function releaseLongSweep(url: string): Promise<void> {
             id: 'long',
             name: 'Long',
             derivedFrom: null,
+            expects: [],
             spec: {
               kind: 'sweep',
               unit: 'V',

@@ -177,7 +177,10 @@ describe('the library', () => {
   it('puts a pasted picture into an instruction, where the technician sees it; a table takes none', async () => {
     const rows = [0, 50].map((at) => ({ at, limits: { kind: 'band' as const, min: 0, max: 1 } }));
     const curve = { kind: 'curve' as const, unit: 'V', of: 'temperature', ofUnit: '°C', rows };
-    const step = { ...blankStep('one', 'One'), readings: [{ id: 'v', name: 'V', derivedFrom: null, spec: curve }] };
+    const step = {
+      ...blankStep('one', 'One'),
+      readings: [{ id: 'v', name: 'V', derivedFrom: null, expects: [], spec: curve }],
+    };
     await send(world.server.url, 'POST', '/api/plans', {
       document: { ...blankPlan('pictures', 'Pictures'), steps: [step], startStepId: 'one' },
     });

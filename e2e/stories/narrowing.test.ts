@@ -18,6 +18,7 @@ const seen = (id: string, ...names: string[]) => ({
   id,
   name: 'What is seen',
   derivedFrom: null,
+  expects: [],
   spec: { kind: 'choice' as const, options: names.map((name) => ({ id: name, name, meaning: '', ok: true })) },
 });
 const when = (readingId: string, zoneId: string, more: Partial<Outcome>): Outcome =>

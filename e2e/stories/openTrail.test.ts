@@ -28,6 +28,7 @@ const presumes: Plan = {
           id: 'sound',
           name: 'Sound',
           derivedFrom: null,
+          expects: [],
           spec: {
             kind: 'choice',
             options: [

@@ -1,5 +1,6 @@
-import type { Outcome, Plan, Step, Suspect } from '../plan/index.js';
+import { type Outcome, type Plan, type Step, type Suspect, suspectsNamedBy } from '../plan/index.js';
 import type { Trail } from '../trail/index.js';
+import { chancesExpected } from './expected.js';
 
 // One wrong reading must not decide everything: an outcome that should be impossible keeps this small chance.
 export const leak = 0.02;
@@ -12,6 +13,8 @@ export function leaningOf({ clears, pointsTo }: Pick<Outcome, 'clears' | 'points
 
 /** The same of an outcome among those of its step, before it is shared out over them: see `evidenceModel`. */
 function leaningAt(outcome: Outcome, step: Step, suspectId: string): number {
+  const expected = chancesExpected(step, suspectId);
+  if (expected) return Math.max(leak, expected.get(outcome.id) ?? 0);
   if (outcome.expects.includes(suspectId)) return 1;
   const leaning = leaningOf(outcome, suspectId);
   if (leaning !== evenly) return leaning;
@@ -46,7 +49,7 @@ const models = new WeakMap<Plan, EvidenceModel>();
 /**
  * P(outcome | suspect) from what the author has marked. An outcome that points to a suspect, or is expected of it, is likely for it; one
  * that clears it, or points to others alone, is left the leak, and so is every outcome where another of the step is expected of the suspect;
- * where nothing is said the outcomes are even, or a fifth of one that points to it. A step that was there before a suspect was added on a
+ * What its readings are expected to show of a suspect goes before all of that: see `chancesExpected`. Where nothing is said the outcomes are even, or a fifth of one that points to it. A step that was there before a suspect was added on a
  * trail was written without it in mind: it says nothing of that suspect, unless it names it. Made once for each document, as documents are never changed in place.
  */
 export function evidenceModel(plan: Plan, added: Trail['added']['suspects'] = {}): EvidenceModel {
@@ -66,9 +69,8 @@ export const modelOf = ({ plan, added }: Pick<Trail, 'plan' | 'added'>): Evidenc
   evidenceModel(plan, added.suspects);
 
 function stepModel({ suspects }: Plan, step: Step, cameLater: (suspectId: string) => boolean): StepModel {
-  const isNamed = (id: string) =>
-    step.outcomes.some(({ clears, pointsTo, expects }) => [clears, pointsTo, expects].some((ids) => ids.includes(id)));
-  const unknown = new Set(suspects.flatMap(({ id }) => (cameLater(id) && !isNamed(id) ? [id] : [])));
+  const named = new Set(suspectsNamedBy(step));
+  const unknown = new Set(suspects.flatMap(({ id }) => (cameLater(id) && !named.has(id) ? [id] : [])));
   const leanings = step.outcomes.map((outcome) =>
     Float64Array.from(suspects, ({ id }) => (unknown.has(id) ? evenly : leaningAt(outcome, step, id))),
   );

@@ -2,6 +2,7 @@ import { foundOn } from '../path/index.js';
 import { indexPlan, type Outcome, type Step, type Suspect } from '../plan/index.js';
 import { standingWaymarks, type Trail, voltsAlong, type Waymark } from '../trail/index.js';
 import { modelOf } from './evidenceModel.js';
+import { suspectsMissed } from './expected.js';
 import { posterior, type Seen } from './posterior.js';
 
 /** A suspect as the trail sees it now. */
@@ -59,7 +60,13 @@ export function evidenceOf(trail: Pick<Trail, 'plan' | 'waymarks' | 'pathReading
 }
 
 export const toSeen = ({ source, clears, pointsTo }: Evidence): Seen =>
-  source.kind === 'step' ? { stepId: source.step.id, outcomeId: source.outcome.id } : { clears, pointsTo };
+  source.kind === 'step'
+    ? {
+        stepId: source.step.id,
+        outcomeId: source.outcome.id,
+        missed: suspectsMissed(source.step, source.waymark.taken),
+      }
+    : { clears, pointsTo };
 
 function clearedBy({ id }: Suspect, seen: readonly Evidence[]): Evidence | undefined {
   const last = seen.findLast(({ clears, pointsTo }) => clears.includes(id) || pointsTo.includes(id));

@@ -1,5 +1,14 @@
 import Papa from 'papaparse';
-import { blankOutcome, blankPlan, blankStep, type GoTo, type Outcome, type Plan, type Step } from '../plan/index.js';
+import {
+  blankOutcome,
+  blankPlan,
+  blankReading,
+  blankStep,
+  type GoTo,
+  type Outcome,
+  type Plan,
+  type Step,
+} from '../plan/index.js';
 import { parseReading } from '../reading/index.js';
 import { failed, ok, type Result } from '../result/index.js';
 import type { Spec } from '../spec/index.js';
@@ -128,7 +137,7 @@ function toDraft(id: string, title: string, outline: readonly OutlineStep[]): Ou
     return {
       ...blankStep(stepId, written.title.slice(0, 160)),
       instruction: 'To be written.',
-      readings: [{ id: `reading${index + 1}`, name: '', derivedFrom: null, spec }],
+      readings: [blankReading(`reading${index + 1}`, '', spec)],
       outcomes: outcomesOf(spec, `reading${index + 1}`, so, not),
     };
   });

@@ -1,4 +1,4 @@
-import type { Experiment, Need, StepReading } from '../plan/index.js';
+import { blankReading, type Experiment, type Need } from '../plan/index.js';
 import { failed, ok } from '../result/index.js';
 import type { Spec, Zone } from '../spec/index.js';
 import type { Ask, ExperimentKind, ExperimentResult, Role, Told } from './experiment.js';
@@ -17,12 +17,11 @@ const part = ask('part', 'Which part', 'text');
 const unit = ask('unit', 'Unit', 'unit', 'V');
 
 const shows = 'shows';
-const reading = (id: string, name: string, spec: Spec): StepReading => ({ id, name, derivedFrom: null, spec });
 const option = (id: string, name: string, isOk = false): Zone => ({ id, name, meaning: '', ok: isOk });
 const seen =
   (name: string, ...options: readonly Zone[]) =>
   () =>
-    ok([reading(shows, name, { kind: 'choice', options })]);
+    ok([blankReading(shows, name, { kind: 'choice', options })]);
 
 interface Says {
   readonly clears?: readonly Role[];
@@ -58,7 +57,7 @@ function measured(name: string) {
     const spec = bandOf(told, told.text('unit'));
     if (spec?.kind !== 'band') return failed(noLimit);
     if (spec.min !== null && spec.max !== null && spec.min > spec.max) return failed(crossed);
-    return ok([reading(shows, name, spec)]);
+    return ok([blankReading(shows, name, spec)]);
   };
 }
 
@@ -78,7 +77,9 @@ function followed(command: string) {
       limits: { kind: 'tolerance', nominal: back[index] ?? 0, tolerance, as: 'absolute' } as const,
     }));
     const commandUnit = told.text('putUnit');
-    return ok([reading(shows, 'Comes back', { kind: 'sweep', unit: told.text('unit'), command, commandUnit, rows })]);
+    return ok([
+      blankReading(shows, 'Comes back', { kind: 'sweep', unit: told.text('unit'), command, commandUnit, rows }),
+    ]);
   };
 }
 
@@ -241,8 +242,8 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
       const min = told.number('min');
       if (min === undefined) return failed({ askId: 'min', says: 'The least under load must be told.' });
       return ok([
-        reading('open', 'Without load', { kind: 'band', unit: 'V', min: null, max: null }),
-        reading(shows, 'Under load', { kind: 'band', unit: 'V', min, max: null }),
+        blankReading('open', 'Without load', { kind: 'band', unit: 'V', min: null, max: null }),
+        blankReading(shows, 'Under load', { kind: 'band', unit: 'V', min, max: null }),
       ]);
     },
     results: [
@@ -274,8 +275,8 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
       const [feed, ground] = [told.number('feedMost'), told.number('groundMost')];
       if (feed === undefined || ground === undefined) return failed(withoutDrop);
       return ok([
-        reading('feedSide', 'Lost in the feed', { kind: 'band', unit: 'V', min: null, max: feed }),
-        reading('groundSide', 'Lost in the ground', { kind: 'band', unit: 'V', min: null, max: ground }),
+        blankReading('feedSide', 'Lost in the feed', { kind: 'band', unit: 'V', min: null, max: feed }),
+        blankReading('groundSide', 'Lost in the ground', { kind: 'band', unit: 'V', min: null, max: ground }),
       ]);
     },
     results: [
@@ -328,7 +329,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
       if (inSeconds < 1 || inSeconds > 3600)
         return failed({ askId: 'seconds', says: 'From 1 s to an hour for each section.' });
       return ok([
-        reading(shows, 'Dropouts', { kind: 'count', what: 'dropouts', inSeconds, min: null, max: 0, sections }),
+        blankReading(shows, 'Dropouts', { kind: 'count', what: 'dropouts', inSeconds, min: null, max: 0, sections }),
       ]);
     },
     results: [
@@ -451,7 +452,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
       const members = names.map((name, index) => ({ id: `member-${index + 1}`, name }));
       const spread = told.number('spread') ?? 0;
       return ok([
-        reading(shows, 'Shows', { kind: 'siblings', unit: told.text('unit'), members, spread, as: 'absolute' }),
+        blankReading(shows, 'Shows', { kind: 'siblings', unit: told.text('unit'), members, spread, as: 'absolute' }),
       ]);
     },
     results: [

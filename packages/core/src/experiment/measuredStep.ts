@@ -1,4 +1,4 @@
-import { type AccessLevel, blankHookUp, blankOutcome, blankStep, type Step } from '../plan/index.js';
+import { type AccessLevel, blankHookUp, blankOutcome, blankReading, blankStep, type Step } from '../plan/index.js';
 import { failed, ok, type Result } from '../result/index.js';
 import { findUnit } from '../units/index.js';
 import type { Answers, Ask, AskProblem } from './experiment.js';
@@ -44,7 +44,7 @@ export function measuredStep(id: string, test: MeasuredTest): Result<Step, AskPr
   return ok({
     ...blankStep(id, told.value.text('title')),
     hookUp: findUnit(unit)?.base.quantity === 'voltage' ? blankHookUp : null,
-    readings: [{ id: 'shows', name: 'Shows', derivedFrom: null, spec }],
+    readings: [blankReading('shows', 'Shows', spec)],
     outcomes: [
       blankOutcome('inSpec', { when: [{ readingId: 'shows', zoneIds: ['inSpec'] }], ...test.inSpec }),
       blankOutcome('outOfSpec', test.outOfSpec),

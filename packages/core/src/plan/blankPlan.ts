@@ -1,4 +1,12 @@
-import { type HookUp, type Outcome, type Plan, planFormat, planFormatVersion, type Step } from './plan.js';
+import {
+  type HookUp,
+  type Outcome,
+  type Plan,
+  planFormat,
+  planFormatVersion,
+  type Step,
+  type StepReading,
+} from './plan.js';
 
 /** An empty plan document: valid as a draft, with everything still to be written. */
 export const blankPlan = (id: string, title: string): Plan => ({
@@ -32,6 +40,15 @@ export const blankOutcome = (id: string, more: Partial<Outcome> = {}): Outcome =
   expects: [],
   goTo: { kind: 'nowhere' },
   ...more,
+});
+
+/** A reading that is entered, of which nothing is expected yet. */
+export const blankReading = (id: string, name: string, spec: StepReading['spec']): StepReading => ({
+  id,
+  name,
+  derivedFrom: null,
+  spec,
+  expects: [],
 });
 
 /** A hook-up with nothing connected yet: a meter for DC volts. */

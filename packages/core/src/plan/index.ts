@@ -1,5 +1,5 @@
 // What other features and packages may use; every other file here is private to the folder.
-export { blankHookUp, blankOutcome, blankPlan, blankStep } from './blankPlan.js';
+export { blankHookUp, blankOutcome, blankPlan, blankReading, blankStep } from './blankPlan.js';
 export { blockOfSteps } from './block/blockOfSteps.js';
 export {
   blocksIn,
@@ -39,6 +39,7 @@ export {
   type BlockUse,
   type Conclusion,
   type Connector,
+  type Expectation,
   type Experiment,
   experimentNames,
   faceViews,
@@ -76,4 +77,5 @@ export {
 export { type FoundPin, findPin, indexPlan, isSameGoal, type PlanIndex, pinNamed, pinsIn } from './planIndex.js';
 export { type PlanFileProblem, readPlan, readPlanFile, sayPlanFileProblem } from './readPlanFile.js';
 export { letterOf, sayCondition, sayGoal, sayHookUp, sayLead, sayNeed, saySuspects, sayZones } from './sayPlan.js';
+export { suspectsNamedBy } from './suspectsNamedBy.js';
 export { upgradePlan } from './upgradePlan.js';

@@ -1,7 +1,18 @@
 import { type AnyObject, array, boolean, type ISchema, number, string } from 'yup';
 import { instrumentFunctions } from '../instrument/index.js';
 import { type Checked, closedObject, draftText, idText, unionByKind } from '../schema/index.js';
-import { finite, formulaText, isMeasured, nameOrNull, nameText, specSchema, unitText } from '../spec/index.js';
+import {
+  finite,
+  formulaText,
+  isMeasured,
+  isOrdered,
+  kindText,
+  nameOrNull,
+  nameText,
+  openLimit,
+  specSchema,
+  unitText,
+} from '../spec/index.js';
 import { findUnit } from '../units/index.js';
 
 export const planFormat = 'probe-trail-plan';
@@ -144,6 +155,18 @@ const hookUpSchema = closedObject({
   scope: scopeSchema.nullable().defined(),
 });
 
+const zonesExpectedSchema = closedObject({
+  kind: kindText('zones'),
+  suspectId: idText(),
+  zoneIds: array(idText()).required().min(1).max(30),
+});
+const rangeExpectedSchema = closedObject({
+  kind: kindText('range'),
+  suspectId: idText(),
+  min: openLimit(),
+  max: openLimit(),
+}).test('order', '${path}: the lower end lies above the upper one', (range) => isOrdered(range?.min, range?.max));
+
 const stepReadingSchema = closedObject({
   id: idText(),
   name: draftText(120),
@@ -151,6 +174,9 @@ const stepReadingSchema = closedObject({
     .nullable()
     .meta({ description: 'formula of other readings from which this one is computed; null: it is entered' }),
   spec: specSchema,
+  expects: list(unionByKind({ zones: zonesExpectedSchema, range: rangeExpectedSchema }), 300).meta({
+    description: 'what a suspect would make this reading show: zones, or a range in the unit of the limits',
+  }),
 }).test(
   'derived',
   '${path}: only a reading with one number can be computed from others',
@@ -401,6 +427,7 @@ export const planSchema = closedObject({
 export type Plan = Checked<typeof planSchema>;
 export type Step = Checked<typeof stepSchema>;
 export type StepReading = Step['readings'][number];
+export type Expectation = StepReading['expects'][number];
 export type Outcome = Checked<typeof outcomeSchema>;
 export type GoTo = Outcome['goTo'];
 export type Suspect = Checked<typeof suspectSchema>;

@@ -53,7 +53,11 @@ const upgrades: Readonly<Record<string, (plan: Fields) => Fields>> = {
     ...plan,
     formatVersion: 5,
     paths: [],
-    steps: eachOf(plan.steps, (step) => ({ ...step, experiment: null })),
+    steps: eachOf(plan.steps, (step) => ({
+      ...step,
+      experiment: null,
+      readings: eachOf(step.readings, (reading) => ({ ...reading, expects: [] })),
+    })),
   }),
 };
 

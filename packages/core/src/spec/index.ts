@@ -41,6 +41,15 @@ export {
   type Zone,
   type ZonesSpec,
 } from './spec.js';
-export { finite, formulaText, nameOrNull, nameText, unitText } from './specFields.js';
+export {
+  finite,
+  formulaText,
+  isOrdered,
+  kindText,
+  nameOrNull,
+  nameText,
+  openLimit,
+  unitText,
+} from './specFields.js';
 export { type TypicalZones, typicalZones } from './typicalZones.js';
 export { boundsOf, casesOf, changeZones, type ZoneLine, zoneIndexAt, zonesOf } from './zonesOf.js';

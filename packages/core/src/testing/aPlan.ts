@@ -43,6 +43,7 @@ export const aReading = (id: string, spec: Spec, more: Partial<StepReading> = {}
   name: id,
   derivedFrom: null,
   spec,
+  expects: [],
   ...more,
 });
 

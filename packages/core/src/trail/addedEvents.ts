@@ -1,4 +1,12 @@
-import { blankOutcome, blankStep, indexPlan, type Plan, type Step } from '../plan/index.js';
+import {
+  blankOutcome,
+  blankReading,
+  blankStep,
+  indexPlan,
+  type Plan,
+  type Step,
+  suspectsNamedBy,
+} from '../plan/index.js';
 import { judgeChoice } from '../spec/index.js';
 import { vehicleStates } from '../vehicleState/index.js';
 import { type Draft, leavePlace, notAtStep } from './draft.js';
@@ -28,8 +36,7 @@ export function addPartCard(draft: Draft, { partCard }: TrailEventOf<'partCardAd
 
 export function addStep(draft: Draft, { step }: TrailEventOf<'stepAdded'>): Misfit | undefined {
   if (step.outcomes.some(({ goTo }) => goTo.kind !== 'nowhere')) return { kind: 'stepLeadsOn', stepId: step.id };
-  const named = step.outcomes.flatMap(({ clears, pointsTo, expects }) => [...clears, ...pointsTo, ...expects]);
-  return unknownSuspect(draft.plan, named) ?? putStep(draft, step);
+  return unknownSuspect(draft.plan, suspectsNamedBy(step)) ?? putStep(draft, step);
 }
 
 function putStep(draft: Draft, step: Step): Misfit | undefined {
@@ -159,18 +166,13 @@ const shortened = (text: string) => (text.length > longestName ? `${text.slice(0
 const testedStep = ({ id, title, seen: text, clears, pointsTo }: TrailEventOf<'offPlanTested'>): Step => ({
   ...blankStep(id, title),
   readings: [
-    {
-      id: seen,
-      name: 'Came out',
-      derivedFrom: null,
-      spec: {
-        kind: 'choice',
-        options: [
-          { id: seen, name: shortened(text), meaning: text, ok: pointsTo.length === 0 },
-          { id: otherwise, name: 'anything else', meaning: '', ok: pointsTo.length > 0 },
-        ],
-      },
-    },
+    blankReading(seen, 'Came out', {
+      kind: 'choice',
+      options: [
+        { id: seen, name: shortened(text), meaning: text, ok: pointsTo.length === 0 },
+        { id: otherwise, name: 'anything else', meaning: '', ok: pointsTo.length > 0 },
+      ],
+    }),
   ],
   outcomes: [
     blankOutcome(seen, { when: [{ readingId: seen, zoneIds: [seen] }], clears, pointsTo }),

@@ -125,7 +125,13 @@ export const smallPlan = (more: Partial<Plan> = {}): Plan => ({
     {
       ...blankStep('rest', 'Battery at rest'),
       readings: [
-        { id: 'volts', name: 'Voltage', derivedFrom: null, spec: { kind: 'band', unit: 'V', min: 12.2, max: null } },
+        {
+          id: 'volts',
+          name: 'Voltage',
+          derivedFrom: null,
+          expects: [],
+          spec: { kind: 'band', unit: 'V', min: 12.2, max: null },
+        },
       ],
       outcomes: [
         blankOutcome('low', {

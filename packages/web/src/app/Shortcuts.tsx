@@ -9,6 +9,7 @@ const shortcuts = [
   ['Ctrl Z, Ctrl Shift Z', 'undo and redo in the editor'],
   ['arrow keys', 'move a cut of the ruler, go from step to step on the map, from cell to cell in the matrix'],
   ['A, 1 to 9', 'on the map: add a step after this one, on one of its outcomes'],
+  ['B, E', 'on the map: put in a block, an experiment'],
   ['F, Delete', 'on the map: fold what follows, delete'],
   ['Ctrl C, X, V', 'on the map: copy, cut, paste steps'],
   ['P, C, E', 'in the matrix: points to, clears, expects'],

@@ -188,6 +188,10 @@ function placed(step: Step, { use, stepIds, goals }: Placing): Step {
   return {
     ...step,
     id: stepIds.get(step.id) ?? step.id,
+    readings: step.readings.map((reading) => ({
+      ...reading,
+      expects: reading.expects.map((one) => ({ ...one, suspectId: standsFor(use, one.suspectId) })),
+    })),
     outcomes: step.outcomes.map((outcome) => ({
       ...outcome,
       clears: inPlan(outcome.clears),

@@ -91,6 +91,10 @@ function withoutUnknown(plan: Plan, stepId: string | undefined, conclusionId: st
   const mended = changeStep(plan, stepId, (step) => ({
     ...step,
     partCardIds: step.partCardIds.filter((id) => partCards.has(id)),
+    readings: step.readings.map((reading) => ({
+      ...reading,
+      expects: reading.expects.filter(({ suspectId }) => suspects.has(suspectId)),
+    })),
     outcomes: step.outcomes.map((outcome) => ({
       ...outcome,
       clears: known(outcome.clears),

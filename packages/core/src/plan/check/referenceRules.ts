@@ -1,7 +1,8 @@
 import { casesOf } from '../../spec/index.js';
 import { namesUsedBy } from '../namesUsedBy.js';
-import type { Outcome, Path, Plan, Step } from '../plan.js';
+import type { Outcome, Path, Plan, Step, StepReading } from '../plan.js';
 import { findPin, indexPlan, type PlanIndex } from '../planIndex.js';
+import { namedByOutcome } from '../suspectsNamedBy.js';
 import type { Finding, Place } from './finding.js';
 
 /** A plan that nobody can follow: no step, or no first one. */
@@ -44,6 +45,7 @@ export function unknownReferences(plan: Plan): Finding[] {
   return [
     ...plan.steps.flatMap((step) => [
       ...step.outcomes.flatMap((outcome) => outcomeReferences(index, step, outcome)),
+      ...step.readings.flatMap((reading) => expectedReferences(index, step, reading)),
       ...cardReferences(index, step),
       ...pinReferences(plan, step),
       ...formulaReferences(names, step),
@@ -59,7 +61,7 @@ function outcomeReferences(index: PlanIndex, step: Step, outcome: Outcome): Find
   const at = { stepId: step.id, outcomeId: outcome.id };
   const who = `An outcome of “${step.title}”`;
   return [
-    ...unknownSuspects(index, [...outcome.clears, ...outcome.pointsTo, ...outcome.expects], who, at),
+    ...unknownSuspects(index, namedByOutcome(outcome), who, at),
     ...outcome.when.flatMap(({ readingId, zoneIds }) => {
       const reading = step.readings.find(({ id }) => id === readingId);
       if (!reading) return [unknown(at, `${who} asks for the reading “${readingId}”, which the step does not take.`)];
@@ -75,6 +77,24 @@ const unknownSuspects = (index: PlanIndex, ids: readonly string[], who: string, 
   ids
     .filter((id) => !index.suspects.has(id))
     .map((id) => unknown(at, `${who} names the suspect “${id}”, which the plan does not have.`));
+
+function expectedReferences(index: PlanIndex, step: Step, { name, id, spec, expects }: StepReading): Finding[] {
+  const at = { stepId: step.id };
+  const who = `What “${name || id}” is expected to show`;
+  const cases = new Set(casesOf(spec).map((zone) => zone.id));
+  const zoneIds = expects.flatMap((one) => (one.kind === 'zones' ? one.zoneIds : []));
+  return [
+    ...unknownSuspects(
+      index,
+      expects.map(({ suspectId }) => suspectId),
+      who,
+      at,
+    ),
+    ...zoneIds
+      .filter((zoneId) => !cases.has(zoneId))
+      .map((zoneId) => unknown(at, `${who} names “${zoneId}”, which it cannot show.`)),
+  ];
+}
 
 const pathReferences = (plan: Plan, index: PlanIndex, { name, points, sections }: Path): Finding[] => [
   ...unknownSuspects(

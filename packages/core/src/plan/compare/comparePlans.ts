@@ -1,5 +1,5 @@
 import { formatPlain } from '../../reading/index.js';
-import { saySpec } from '../../spec/index.js';
+import { casesOf, saySpec } from '../../spec/index.js';
 import type { Place } from '../check/finding.js';
 import {
   accessLevels,
@@ -174,7 +174,7 @@ function stepDifferences(plans: Plans, pair: Pair<Step>, at: Place): readonly Di
       pair.after.readings,
       () => at,
       `reading of “${about}”`,
-      (readings) => readingDifferences(readings, at, about),
+      (readings) => readingDifferences(plans, readings, at, about),
     ),
     ...outcomeDifferences(plans, pair, at, about),
     ...said('effort', ({ effort }) => `${formatPlain(effort.minutes)} min, ${accessLevels[effort.access]}`),
@@ -185,10 +185,33 @@ function stepDifferences(plans: Plans, pair: Pair<Step>, at: Place): readonly Di
 const sayAccuracy = ({ percent, digits }: { readonly percent: number; readonly digits: number }): string =>
   `± (${formatPlain(percent)} % + ${digits} digits)`;
 
-const readingDifferences = ({ before, after }: Pair<StepReading>, at: Place, about: string): readonly Difference[] => [
+const readingDifferences = (
+  plans: Plans,
+  { before, after }: Pair<StepReading>,
+  at: Place,
+  about: string,
+): readonly Difference[] => [
   ...changed(at, about, `limits of ${after.name || 'the reading'}`, saySpec(before.spec), saySpec(after.spec)),
   ...changed(at, about, `formula of ${after.name}`, before.derivedFrom ?? '', after.derivedFrom ?? ''),
+  ...changed(
+    at,
+    about,
+    `what ${after.name || 'the reading'} is expected to show`,
+    sayExpected(plans.before, before),
+    sayExpected(plans.after, after),
+  ),
 ];
+
+const sayExpected = (plan: Plan, { spec, expects }: StepReading): string =>
+  expects
+    .map((one) => {
+      const who = saySuspects(plan, [one.suspectId]);
+      if (one.kind === 'range')
+        return `${who}: ${one.min === null ? '' : formatPlain(one.min)} to ${one.max === null ? '' : formatPlain(one.max)}`;
+      const cases = casesOf(spec);
+      return `${who}: ${joined(one.zoneIds.map((id) => cases.find((zone) => zone.id === id)?.name ?? id))}`;
+    })
+    .join('; ');
 
 function outcomeDifferences(plans: Plans, pair: Pair<Step>, at: Place, about: string): readonly Difference[] {
   const earlier = new Map(pair.before.outcomes.map((outcome) => [outcome.id, outcome]));

@@ -11,6 +11,7 @@ import {
   suspectSchema,
 } from '../plan.js';
 import { indexPlan } from '../planIndex.js';
+import { suspectsNamedBy } from '../suspectsNamedBy.js';
 import { freeId } from './freeId.js';
 
 const stepsFormat = 'probe-trail-steps';
@@ -34,10 +35,7 @@ export function copySteps(plan: Plan, stepIds: ReadonlySet<string>): CopiedSteps
   const outcomes = steps.flatMap((step) => step.outcomes);
   const ends = new Set(outcomes.flatMap(({ goTo }) => (goTo.kind === 'conclusion' ? [goTo.conclusionId] : [])));
   const conclusions = plan.conclusions.filter(({ id }) => ends.has(id));
-  const suspects = new Set([
-    ...outcomes.flatMap(({ clears, pointsTo, expects }) => [...clears, ...pointsTo, ...expects]),
-    ...conclusions.flatMap(({ suspectIds }) => suspectIds),
-  ]);
+  const suspects = new Set([...steps.flatMap(suspectsNamedBy), ...conclusions.flatMap(({ suspectIds }) => suspectIds)]);
   const cards = new Set(steps.flatMap(({ partCardIds }) => partCardIds));
   const connectors = new Set(
     steps.flatMap(({ hookUp }) =>

@@ -7,6 +7,7 @@ import type { Draft } from 'immer';
 import { memo } from 'react';
 import { CommittedInput } from './CommittedInput';
 import { DraftLine } from './DraftText';
+import { ExpectationsEditor } from './ExpectationsEditor';
 import { change, removeById } from './editorContext';
 import { FormulaInput } from './FormulaInput';
 import { parseId } from './parseFields';
@@ -29,6 +30,7 @@ export const ReadingsEditor = memo(function ReadingsEditor({ readings, editStep 
         id: `r${nanoid().replace(/\W/g, '').slice(0, 6)}`,
         name: '',
         derivedFrom: null,
+        expects: [],
         spec: specOfKind('band', undefined),
       } as Draft<StepReading>);
     });
@@ -79,6 +81,8 @@ const ReadingEditor = memo(function ReadingEditor({
             kind &&
             edit(null, (draft) => {
               draft.spec = specOfKind(kind as Spec['kind'], reading.spec) as Draft<StepReading['spec']>;
+              // What was expected was said in other zones, or in another unit.
+              draft.expects = [];
               // Only one number can be computed from others.
               if (!isMeasured(draft.spec)) draft.derivedFrom = null;
             })
@@ -117,6 +121,14 @@ const ReadingEditor = memo(function ReadingEditor({
         onChange={(field, spec) =>
           edit(field, (draft) => {
             draft.spec = spec as Draft<StepReading['spec']>;
+          })
+        }
+      />
+      <ExpectationsEditor
+        reading={reading}
+        onChange={(expects) =>
+          edit(null, (draft) => {
+            draft.expects = structuredClone(expects) as Draft<StepReading['expects']>;
           })
         }
       />
