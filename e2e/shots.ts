@@ -5,7 +5,7 @@ import type { Page } from 'puppeteer-core';
 import { openBrowser } from './support/browser.js';
 import { openServer } from './support/server.js';
 import { browserCookieOf } from './support/signIn.js';
-import { trailAt } from './support/trailAt.js';
+import { addEvents, trailAt } from './support/trailAt.js';
 import { send } from './support/user.js';
 
 // One picture of each main view, from the demo world, into docs/screenshots; or into the folder given as an argument.
@@ -44,7 +44,6 @@ const click = (selector: string) => async (page: Page) => {
 const shots: Readonly<Record<string, Shot>> = {
   board: { path: '/' },
   job: { path: '/jobs/job-fg-14' },
-  'job-tablet': { path: '/jobs/job-fg-05', size: [820, 1180] },
   codes: { path: '/jobs/job-fg-06/codes' },
   'common-cause': { path: '/jobs/job-fg-14/codes' },
   'choose-plan': { path: '/jobs/job-fg-07/plans' },
@@ -52,7 +51,15 @@ const shots: Readonly<Record<string, Shot>> = {
   plan: { path: '/plans/radiator-fan' },
   follow: { path: '/trails/fg-03-coolant', act: type('4.87') },
   sweep: { path: '/trails/shot-sweep', night: true, act: rows('1.24', '1.64', '2.04', '2.44', '2.84', '3.2') },
-  siblings: { path: '/trails/shot-siblings', act: rows('0.0', '0.1', '0.0', '1.9', '0.0', '0.1') },
+  'open-trail': { path: '/trails/fg-08-lamps', size: [820, 1180], act: click('::-p-text(Understood)') },
+  'where-on-wire': {
+    path: '/trails/shot-wire',
+    size: [820, 1180],
+    act: async (page) => {
+      await click('::-p-text(Understood)')(page);
+      await click('::-p-text(Where on the wire)')(page);
+    },
+  },
   'follow-phone': { path: '/trails/fg-03-coolant', size: [390, 844], act: type('4.52') },
   shelf: { path: '/trails/fg-07-fan', act: click('::-p-text(Fan control module A34)') },
   conclusion: { path: '/trails/fg-11-fan' },
@@ -71,7 +78,13 @@ try {
   await send(server.url, 'POST', '/api/plans/accelerator-pedal/draft');
   await leaveBranchOpen();
   await trailAt(server.url, 'shot-sweep', 'accelerator-pedal', 'sweep1');
-  await trailAt(server.url, 'shot-siblings', 'slow-cranking', 'fuseDrops');
+  await trailAt(server.url, 'shot-wire', 'boarding-ramp', 'drops');
+  const volts = { plus: '11,9', 'K41-B': '11,5', 'M41-2': '2,6' };
+  await addEvents(
+    server.url,
+    'shot-wire',
+    Object.entries(volts).map(([pointId, text]) => ({ kind: 'pointMeasured', pathId: 'pumpCurrent', pointId, text })),
+  );
   for (const [name, shot] of Object.entries(shots)) if (!only || name.includes(only)) await take(name, shot);
 } finally {
   await browser.close();

@@ -78,6 +78,8 @@ describe('what a reading is expected to show', () => {
     expect(order(inZones, '12,4', 'fine')[0]).to.equal('weak');
     expect(order(inZones, '3')[2]).to.equal('weak');
     expect(order(feedPlan(range('corroded', 9, 9)), '9,0')[0]).to.equal('corroded');
+    const shares = (plan: Plan) => lineUp(after(plan, '3', 'low')).map(({ share }) => share);
+    expect(shares(feedPlan(range('weak', null, null)))).to.deep.equal(shares(feedPlan()));
   });
 
   it('never makes a suspect impossible, nor the shares anything but 1', () =>

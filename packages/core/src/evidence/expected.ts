@@ -35,9 +35,10 @@ const chanceOf = ({ when }: Outcome, shares: ReadonlyMap<string, CaseShares>): n
     return ofCases ? chance * zoneIds.reduce((sum, id) => sum + (ofCases.get(id) ?? 0), 0) : chance;
   }, 1);
 
-/** `undefined` for a range whose zones are not known before the limits are computed. */
+/** `undefined` for a range that is not written yet, and for one whose zones are not known before the limits are computed. */
 function casesExpected({ spec }: StepReading, expected: Expectation): CaseShares | undefined {
   if (expected.kind === 'zones') return evenly(expected.zoneIds);
+  if (expected.min === null && expected.max === null) return undefined;
   if (!isMeasured(spec) || spec.kind === 'curve' || spec.kind === 'formula') return undefined;
   const { cuts, zones } = zonesOf(spec);
   const [from, to] = [expected.min ?? Number.NEGATIVE_INFINITY, expected.max ?? Number.POSITIVE_INFINITY];

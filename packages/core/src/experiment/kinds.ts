@@ -125,7 +125,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
   },
   substitute: {
     says: 'Known values go in where the part was: does the control unit’s value follow, at two points at least?',
-    asks: [part, ...asksFollowed('kohm', '0,33; 2,5', 'degC', '80; 20', '4')],
+    asks: [part, ...asksFollowed('kΩ', '0,33; 2,5', '°C', '80; 20', '4')],
     measures: null,
     minutes: 8,
     title: (told) => `Put known values in for ${told.text('part')}`,
