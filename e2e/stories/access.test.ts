@@ -7,7 +7,8 @@ import { useWorld } from '../support/world.js';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
-const views = {
+/** Address, what is seen once it is there, and what is pressed first. */
+const views: Readonly<Record<string, readonly [path: string, sign: string, ...presses: string[]]>> = {
   'the board': ['/', 'in the workshop'],
   'a job': ['/jobs/job-fg-14', 'Codes, whole vehicle'],
   'taking in': ['/jobs/new', 'Lamps and messages seen'],
@@ -42,7 +43,13 @@ const views = {
   'suspects against outcomes': ['/plans/radiator-fan/edit?part=matrix', 'points to'],
   'the versions of a plan': ['/plans/radiator-fan/versions', 'Version 1'],
   'a draft being tried': ['/plans/radiator-fan/try', 'Only tried'],
-} as const;
+  'the current paths': ['/plans/radiator-fan/edit?part=paths', 'May lose, V'],
+  'an open trail': ['/trails/fg-08-lamps', 'To be tested'],
+  'where on the wire': ['/trails/axe-wire', 'the supply comes first', 'Where on the wire'],
+  'a test of one’s own': ['/trails/fg-08-lamps', 'Test it now', 'Add a test', 'A number'],
+  'an experiment': ['/trails/fg-08-lamps', 'Which experiment', 'Add a test', 'An experiment'],
+  'who may be the cause': ['/trails/fg-08-lamps', 'Or from a part card', 'Add a suspect'],
+};
 
 interface Violation {
   readonly id: string;
@@ -59,13 +66,15 @@ describe('axe-core finds no violation', () => {
       ['axe-count', 'passenger-door', 'move'],
       ['axe-change', 'passenger-door', 'press'],
       ['axe-curve', 'slow-cranking', 'crank'],
+      ['axe-wire', 'radiator-fan', 'rest'],
     ] as const)
       await trailAt(world.server.url, trailId, planId, stepId);
     await addEvents(world.server.url, 'axe-inputs', [opening('slow-cranking')]);
   });
 
-  const check = async (user: User, path: string, sign: string) => {
+  const check = async (user: User, path: string, sign: string, ...presses: readonly string[]) => {
     await user.goTo(path);
+    for (const press of presses) await user.click(press);
     await user.see(sign);
     await user.page.evaluate(axe);
     const violations = (await user.page.evaluate(
@@ -83,13 +92,13 @@ describe('axe-core finds no violation', () => {
   });
 
   for (const scheme of ['light', 'dark'] as const)
-    for (const [name, [path, sign]] of Object.entries(views))
+    for (const [name, [path, sign, ...presses]] of Object.entries(views))
       it(`in ${name}, ${scheme === 'light' ? 'by day' : 'by night'}`, async () => {
         const user = await aUser(world.browser, world.server.url, 'ines');
         await user.page.emulateMediaFeatures([
           { name: 'prefers-color-scheme', value: scheme },
           { name: 'prefers-reduced-motion', value: 'reduce' },
         ]);
-        await check(user, path, sign);
+        await check(user, path, sign, ...presses);
       });
 });

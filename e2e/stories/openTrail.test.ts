@@ -232,6 +232,11 @@ describe('testing without a plan, and beside one', () => {
     await tobi.click('Test it now');
     await tobi.click('Leave it for later');
     await tobi.see('Battery voltage at rest');
+    // It is where tests are added, to be taken up again.
+    await tobi.click('Test something else');
+    await tobi.click('Test it');
+    await tobi.see('A test of your own, then back to “Battery voltage at rest”.');
+    await tobi.click('Leave it for later');
     await tobi.see('all saved');
     await tobi.leave();
   });
@@ -295,6 +300,10 @@ describe('testing without a plan, and beside one', () => {
     await hanna.click('Take it back');
     await hanna.see('The fault lies between Battery + and C52·1.');
     await hanna.press('Escape');
+    await hanna.see('all saved');
+    await hanna.goTo('/trails/wire-1/record');
+    await hanna.see('Where on the wire: Fan current, battery to stud G3');
+    await hanna.see('C52·1 9.8 V typed “9,8”');
   });
 
   it('has a current path written on the spot', async () => {

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { leadTo, type Outcome, type Plan } from '../plan/index.js';
-import { anOutcome, aPlan, aStep, toConclusion, withOutcome } from '../testing/aPlan.js';
+import { aNeed, anOutcome, aPlan, aStep, toConclusion, withOutcome, withStep } from '../testing/aPlan.js';
 import { chosen, events, ignitionOn, opened, taken, typed, walk } from '../testing/aWalk.js';
 import { reduceTrail } from '../trail/index.js';
 import {
@@ -170,6 +170,14 @@ describe('the next best test', () => {
     const minutes = (trail: Parameters<typeof nextTests>[0]) =>
       nextTests(trail).find(({ step }) => step.id === 'ground')?.minutes;
     expect([minutes(walk(plan)), minutes(walk(plan, ...look, ignitionOn('feed')))]).to.deep.equal([3, 2]);
+  });
+
+  it('costs a minute more, and says so, where something is taken apart', () => {
+    const apart = withStep(plan, 'ground', (step) => ({ ...step, needs: [aNeed('C31', 'unplugged')] }));
+    const reason = (of: Plan) => nextTests(walk(of)).find(({ step }) => step.id === 'ground')?.reason;
+    expect(reason(apart)).to.equal('tells fuse from ground: 4 min, in reach, something is taken apart');
+    const together = withStep(plan, 'ground', (step) => ({ ...step, needs: [aNeed('C31', 'plugged in')] }));
+    expect(reason(together)).to.equal('tells fuse from ground: 3 min, in reach');
   });
 
   it('prefers the easier access where two tell as much in the same time', () => {

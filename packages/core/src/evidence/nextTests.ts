@@ -1,6 +1,7 @@
 import { accessLevels, type Step, type Suspect } from '../plan/index.js';
 import { formatPlain } from '../reading/index.js';
 import { type Trail, unmetNeeds } from '../trail/index.js';
+import { takesApart } from '../vehicleState/index.js';
 import { type EvidenceModel, modelOf, type StepModel } from './evidenceModel.js';
 import { evidenceOf, toSeen } from './lineUp.js';
 import { posterior } from './posterior.js';
@@ -10,7 +11,7 @@ export interface NextTest {
   readonly step: Step;
   /** Expected fall of the uncertainty about the cause, in bits. */
   readonly bits: number;
-  /** Minutes of the step, and those to bring the vehicle into the state that it needs. */
+  /** Minutes of the step, those to bring the vehicle into the state that it needs, and one for the risk of taking something apart. */
   readonly minutes: number;
   /** Such as “tells the feed from the ground: 4 min, under the bonnet”. */
   readonly reason: string;
@@ -18,6 +19,8 @@ export interface NextTest {
 
 // Moving the vehicle from one state to another, such as ignition off and doors shut.
 const minutesForState = 1;
+// Codes that are made by unplugging, clips that break: between two tests that tell as much, the other one.
+const minutesForRisk = 1;
 const leastMinutes = 0.5;
 /** Below it a step tells nothing worth a sentence. */
 const leastBits = 0.01;
@@ -46,13 +49,14 @@ export function nextTests(trail: Trail): readonly NextTest[] {
       step: test.step,
       bits,
       minutes,
-      reason: `${sayTelling(model, test, chances)}: ${formatPlain(minutes)} min, ${accessLevels[test.step.effort.access]}`,
+      reason: `${sayTelling(model, test, chances)}: ${formatPlain(minutes)} min, ${accessLevels[test.step.effort.access]}${takesApart(test.step.needs) ? ', something is taken apart' : ''}`,
     }));
 }
 
 function minutesOf(trail: Trail, step: Step): number {
   const moves = unmetNeeds(trail, step.needs).length > 0 ? minutesForState : 0;
-  return Math.max(leastMinutes, step.effort.minutes + moves);
+  const risk = takesApart(step.needs) ? minutesForRisk : 0;
+  return Math.max(leastMinutes, step.effort.minutes + moves + risk);
 }
 
 const bits = (chance: number): number => (chance > 0 ? chance * Math.log2(chance) : 0);

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { planSchema } from '../plan/index.js';
 import { validate } from '../schema/index.js';
-import { aHookUp, aPartCard, aPlan, withStep } from '../testing/aPlan.js';
+import { aHookUp, aPartCard, aPath, aPlan, withStep } from '../testing/aPlan.js';
 import { readPinName, renamePin, replaceCard, suspectsOfCard, usagesIn } from './index.js';
 
 const plain = aPartCard('M7', 'C31', ['1', '2']);
@@ -16,6 +16,7 @@ const card = {
 const plan = withStep(
   aPlan({
     partCards: [card],
+    paths: [aPath('supply', ['C31·2', 'C31·1', 'stud'], ['feed'])],
     uses: [
       {
         id: 'use-1',
@@ -46,6 +47,8 @@ describe('what a plan uses', () => {
     expect(usagesIn(plan).map(({ how, what, stepId }) => [how, what, stepId])).to.deep.equal([
       ['card', 'M7', null],
       ['block', 'ground-check', null],
+      ['measured', 'C31·2', null],
+      ['measured', 'C31·1', null],
       ['measured', 'C31·2', 'ground'],
       ['mentioned', 'C31·2', 'ground'],
       ['mentioned', 'C31·1', 'ground'],
@@ -83,6 +86,11 @@ describe('renaming a pin', () => {
     ]);
     expect(step?.instruction).to.equal('Back-probe @C31.2b, not @C31·1, nor @C9.2. Then @C31.2b again.');
     expect(after.uses[0]?.inputs[0]?.value).to.equal('C31.2b');
+    expect(after.paths[0]?.points.map(({ name, at }) => [name, at.kind === 'pin' ? at.pin : ''])).to.deep.equal([
+      ['C31·2b', '2b'],
+      ['C31·1', '1'],
+      ['stud', ''],
+    ]);
     expect(validate(planSchema, after).ok).to.equal(true);
   });
 

@@ -4,6 +4,7 @@ import {
   type HookUp,
   type Need,
   type Outcome,
+  type Path,
   type Plan,
   type Step,
   type StepReading,
@@ -76,6 +77,21 @@ export const aPartCard = (
     },
   ],
   ...more,
+});
+
+/** A current path over three points, at pins such as `C31·2` or at places, with the load behind the second. */
+export const aPath = (id: string, points: readonly [string, string, string], suspectIds: readonly string[]): Path => ({
+  id,
+  name: id,
+  points: points.map((name, at) => {
+    const [connectorId = '', pin] = name.split('·');
+    const place = pin === undefined ? ({ kind: 'place', name } as const) : ({ kind: 'pin', connectorId, pin } as const);
+    return { id: `${id}-${at}`, name, at: place, minutes: 2, access: 'inReach' as const };
+  }),
+  sections: [
+    { isLoad: false, suspectIds, mostDrop: 0.1 },
+    { isLoad: true, suspectIds: [], mostDrop: 0 },
+  ],
 });
 
 const look: Spec = {

@@ -1,3 +1,3 @@
 // What other features and packages may use; every other file here is private to the folder.
-export { type Move, movesTo } from './movesTo.js';
+export { type Move, movesTo, takesApart } from './movesTo.js';
 export { lastingStates, type VehicleState, vehicleStates } from './vehicleState.js';

@@ -32,6 +32,10 @@ function rankOf({ what, is }: VehicleState): number {
 const isPlugging = ({ what, is }: VehicleState) =>
   !(what in vehicleStates) && /plug|pull|connect|remov|fitted|swapp|socket|bridged/i.test(is);
 
+/** Whether something is unplugged, pulled, bridged or taken off for these states: codes are set, and clips break. */
+export const takesApart = (needs: readonly VehicleState[]): boolean =>
+  needs.some((need) => isPlugging(need) && !/plugged in|fitted/.test(need.is));
+
 const offFirst = 'before anything is unplugged or plugged in';
 
 /**

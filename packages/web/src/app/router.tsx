@@ -1,14 +1,22 @@
 import type { ComponentType } from 'react';
-import { createBrowserRouter, type LazyRouteFunction, type RouteObject } from 'react-router';
+import { createBrowserRouter, type LazyRouteFunction, type LoaderFunctionArgs, type RouteObject } from 'react-router';
 import { BoardPage } from '../job/BoardPage';
+import { planApi } from '../plan/planApi';
 import { Waiting } from '../ui/Wait';
 import { RouteFailure } from './RouteFailure';
 import { Shell } from './Shell';
+import { store } from './store';
 
 /** A view that is loaded when it is first opened. */
 const view =
   <Name extends string>(load: () => Promise<Record<Name, ComponentType>>, name: Name): LazyRouteFunction<RouteObject> =>
   async () => ({ Component: (await load())[name] });
+
+/** Asks for a draft while the editor itself is still on its way. */
+function askDraft({ params: { planId = '' } }: LoaderFunctionArgs): null {
+  void store.dispatch(planApi.endpoints.planDraft.initiate(planId, { forceRefetch: true, subscribe: false }));
+  return null;
+}
 
 export const router = createBrowserRouter([
   {
@@ -33,7 +41,13 @@ export const router = createBrowserRouter([
       { path: '/trails', lazy: view(() => import('../trail/TrailsPage'), 'TrailsPage') },
       { path: '/plans', lazy: view(() => import('../plan/PlanLibraryPage'), 'PlanLibraryPage') },
       { path: '/plans/:planId', lazy: view(() => import('../plan/PlanPage'), 'PlanPage') },
-      { path: '/plans/:planId/edit', lazy: view(() => import('../plan/editor/PlanEditorPage'), 'PlanEditorPage') },
+      {
+        path: '/plans/:planId/edit',
+        loader: askDraft,
+        // The tabs of the editor and the chosen step stand in the address: they ask for nothing anew.
+        shouldRevalidate: ({ currentParams, nextParams }) => currentParams.planId !== nextParams.planId,
+        lazy: view(() => import('../plan/editor/PlanEditorPage'), 'PlanEditorPage'),
+      },
       { path: '/plans/:planId/versions', lazy: view(() => import('../plan/review/VersionsPage'), 'VersionsPage') },
       { path: '/plans/:planId/try', lazy: view(() => import('../plan/try/TryPage'), 'TryPage') },
       { path: '/trails/:trailId', lazy: view(() => import('../trail/follow/FollowPage'), 'FollowPage') },

@@ -58,7 +58,7 @@ function Retired({ plan, version }: { readonly plan: PlanListItem; readonly vers
 }
 
 function OnlyDraft({ plan }: { readonly plan: PlanListItem }) {
-  const { data, error, refetch } = usePlanDraftQuery(plan.planId);
+  const { data, error, refetch } = usePlanDraftQuery(plan.planId, { refetchOnMountOrArgChange: true });
   return (
     <PlanSheet plan={plan} says="a draft, not released yet" document={data?.document}>
       <Wait for={data} error={error} retry={refetch}>

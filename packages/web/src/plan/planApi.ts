@@ -17,7 +17,8 @@ export const planApi = api.injectEndpoints({
       query: ({ planId, version }) => `plans/${planId}/versions/${version}`,
       providesTags: ['plans'],
     }),
-    planDraft: build.query<PlanVersion, string>({ query: (planId) => `plans/${planId}/draft`, keepUnusedDataFor: 0 }),
+    /** The router asks for it anew whenever the editor is opened, before the editor is there to show it. */
+    planDraft: build.query<PlanVersion, string>({ query: (planId) => `plans/${planId}/draft`, keepUnusedDataFor: 30 }),
     addPlan: build.mutation<PlanVersion, Plan>({
       query: (document) => ({ url: 'plans', method: 'POST', body: { document } }),
       invalidatesTags: ['plans'],

@@ -3,6 +3,7 @@ import {
   aHookUp,
   aNeed,
   anOutcome,
+  aPath,
   aPlan,
   aReading,
   aStep,
@@ -209,6 +210,17 @@ describe('the mend of a finding', () => {
     ['caseLeftOpen', ground({ outcomes: [] })],
     ['outcomeNeverTaken', withOutcome(aPlan(), 'look', 'broken', { when: [] })],
     ['unknownReference', withOutcome(aPlan(), 'look', 'broken', { expects: ['ghost'] })],
+    ['unknownReference', aPlan({ paths: [aPath('lamp', ['battery', 'lamp', 'stud'], ['ghost'])] })],
+    [
+      'unknownReference',
+      withStep(aPlan(), 'ground', (step) => ({
+        ...step,
+        readings: step.readings.map((reading) => ({
+          ...reading,
+          expects: [{ kind: 'range', suspectId: 'ghost', min: 0, max: 1 }],
+        })),
+      })),
+    ],
     ['unknownReference', aPlan({ conclusions: aPlan().conclusions.map((one) => ({ ...one, suspectIds: ['ghost'] })) })],
     ['concludedAfterCleared', withOutcome(aPlan(), 'look', 'fine', { clears: ['fuse', 'ground'] })],
   ] as const)

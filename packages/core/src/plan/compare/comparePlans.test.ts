@@ -4,6 +4,7 @@ import {
   aHookUp,
   aNeed,
   anOutcome,
+  aPath,
   aPlan,
   aReading,
   aStep,
@@ -30,6 +31,27 @@ describe('comparePlans', () => {
         readings: [aReading('drop', { kind: 'band', unit: 'V', min: null, max: 0.3 }, { name: 'Drop' })],
       })),
       ['changed', 'ground', 'limits of Drop', '0.2 V or less', '0.3 V or less'],
+    ],
+    [
+      'what a suspect would make a reading show',
+      ground((step) => ({
+        ...step,
+        readings: step.readings.map((reading) => ({
+          ...reading,
+          expects: [{ kind: 'range', suspectId: 'ground', min: 0.4, max: null }],
+        })),
+      })),
+      ['added', 'ground', 'what Drop is expected to show', '', 'ground: 0.4 to '],
+    ],
+    [
+      'which experiment a step is',
+      ground((step) => ({ ...step, experiment: 'voltageDrop' })),
+      ['added', 'ground', 'experiment', '', 'voltage drop'],
+    ],
+    [
+      'a new current path',
+      aPlan({ paths: [aPath('lamp', ['battery', 'lamp', 'stud'], ['feed'])] }),
+      ['added', 'lamp', 'current path', '', 'lamp'],
     ],
     [
       'where a branch leads',
@@ -98,6 +120,19 @@ describe('comparePlans', () => {
     const looped = (one: Plan) => withOutcome(one, 'ground', 'bad', { goTo: toStep('look') });
     expect(said(looped(aPlan()), looped(plan))).to.deep.equal([
       ['changed', 'Look at the fuse', 'name', 'look', 'Look at the fuse'],
+    ]);
+  });
+
+  it('says what of a current path is another', () => {
+    const withPath = (suspectId: string) => aPlan({ paths: [aPath('lamp', ['battery', 'lamp', 'stud'], [suspectId])] });
+    expect(said(withPath('feed'), withPath('fuse'))).to.deep.equal([
+      [
+        'changed',
+        'lamp',
+        'points and sections',
+        'battery (2 min, in reach), at most 0.1 V, feed; lamp (2 min, in reach), the load; stud (2 min, in reach)',
+        'battery (2 min, in reach), at most 0.1 V, fuse; lamp (2 min, in reach), the load; stud (2 min, in reach)',
+      ],
     ]);
   });
 

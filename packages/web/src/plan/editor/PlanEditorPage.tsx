@@ -32,18 +32,19 @@ import { SavingContext, useSaving, useSavingState } from './useSaving';
 /** The author's editor: everything of a plan, saved as it is written, with the findings of the plan check. */
 export function PlanEditorPage() {
   const { planId = '' } = useParams();
-  const { data, error, refetch } = usePlanDraftQuery(planId, { refetchOnMountOrArgChange: true });
+  const { data, isFetching, error, refetch } = usePlanDraftQuery(planId);
   const [opened, setOpened] = useState<PlanVersion | undefined>();
   const dispatch = useAppDispatch();
   useEffect(() => {
-    if (!data || opened) return;
+    // What was asked for before may be older than what has been saved since.
+    if (!data || isFetching || opened) return;
     dispatch(draftOpened(data.document));
     dispatch(ActionCreators.clearHistory());
     const kept = readKeptDraft(planId);
     // Undo takes what was restored away again.
     if (kept) dispatch(draftEdited({ document: kept, group: null }));
     setOpened(data);
-  }, [data, opened, dispatch, planId]);
+  }, [data, isFetching, opened, dispatch, planId]);
   if (opened) return <OpenEditor opened={opened} />;
   return (
     <Page title="Draft">

@@ -8,6 +8,7 @@ import { SuspectPick } from '../../experiment/SuspectPick';
 import { Notice } from '../../ui/Notice';
 import { TextBlock, TextLine } from '../../ui/TextField';
 import type { OpenTrail } from '../follow/useTrail';
+import { TestsToDo } from './TestsToDo';
 import { type AddingTest, type TestKind, testKinds, useAddTest } from './useAddTest';
 
 interface AddProps {
@@ -30,6 +31,7 @@ export function AddTest({ open, button, says }: AddProps) {
       </Button>
       <Drawer opened={isOpen} onClose={close} title="A test of your own">
         <Stack maw={760}>
+          {open.trail.at.kind !== 'between' && <TestsToDo open={open} onOpened={close} />}
           <SegmentedControl
             size="md"
             data={Object.entries(testKinds).map(([value, label]) => ({ value, label }))}

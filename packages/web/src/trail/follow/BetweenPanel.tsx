@@ -1,12 +1,10 @@
-import { Button, Group } from '@mantine/core';
-import { evidenceOf, nextTests } from '@probe-trail/core/evidence';
-import type { Step } from '@probe-trail/core/plan';
-import { useMemo } from 'react';
+import { Group } from '@mantine/core';
+import { evidenceOf } from '@probe-trail/core/evidence';
 import { WhereOnWire } from '../../path/WhereOnWire';
-import rows from '../../ui/rows.module.css';
 import { AddSuspects } from '../add/AddSuspects';
 import { AddTest } from '../add/AddTest';
 import { NameCause } from '../add/NameCause';
+import { TestsToDo } from '../add/TestsToDo';
 import classes from './BetweenPanel.module.css';
 import type { OpenTrail } from './useTrail';
 
@@ -25,7 +23,7 @@ export function BetweenPanel({ open }: { readonly open: OpenTrail }) {
           whom it clears and whom it points to.
         </p>
       )}
-      <ToDo open={open} />
+      <TestsToDo open={open} />
       <Group mt="md">
         <AddSuspects open={open} button={{ size: 'lg', variant: hasSuspects ? 'default' : 'filled' }} />
         {hasSuspects && (
@@ -37,33 +35,5 @@ export function BetweenPanel({ open }: { readonly open: OpenTrail }) {
         {isBegun && <NameCause open={open} button={{ size: 'lg', variant: 'default' }} />}
       </Group>
     </article>
-  );
-}
-
-/** The tests that were added and not done yet; what tells nothing new comes last. */
-function ToDo({ open: { plan, trail, record } }: { readonly open: OpenTrail }) {
-  const telling = useMemo(() => nextTests(trail), [trail]);
-  const done = new Set(evidenceOf(trail).flatMap(({ source }) => (source.kind === 'step' ? source.step.id : [])));
-  const others = plan.steps.filter(({ id }) => !done.has(id) && !telling.some(({ step }) => step.id === id));
-  if (telling.length + others.length === 0) return null;
-  const line = (step: Step, reason: string) => (
-    <li key={step.id} className={classes.test}>
-      <span>
-        <b>{step.title}</b>
-        <small>{reason}</small>
-      </span>
-      <Button size="lg" variant="default" onClick={() => record({ kind: 'stepOpened', stepId: step.id })}>
-        Test it
-      </Button>
-    </li>
-  );
-  return (
-    <section aria-label="Tests to do">
-      <h2>To be tested, whatever tells most for its minutes first</h2>
-      <ul className={rows.rows}>
-        {telling.map(({ step, reason }) => line(step, reason))}
-        {others.map((step) => line(step, 'tells nothing new of the suspects'))}
-      </ul>
-    </section>
   );
 }

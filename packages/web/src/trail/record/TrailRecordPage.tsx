@@ -1,7 +1,9 @@
 import { Button } from '@mantine/core';
 import { supportOf, supportWords } from '@probe-trail/core/evidence';
-import { indexPlan } from '@probe-trail/core/plan';
-import { planFromTrail, remarkKinds, type Waymark } from '@probe-trail/core/trail';
+import { foundOn } from '@probe-trail/core/path';
+import { indexPlan, type Path } from '@probe-trail/core/plan';
+import { formatReading } from '@probe-trail/core/reading';
+import { planFromTrail, remarkKinds, voltsAlong, type Waymark } from '@probe-trail/core/trail';
 import { Link, useParams } from 'react-router';
 import { useMay } from '../../person/sessionApi';
 import { newPlanId, useNewPlan } from '../../plan/useNewPlan';
@@ -116,6 +118,29 @@ function Ending({ plan, trail }: Pick<OpenTrail, 'plan' | 'trail'>) {
   );
 }
 
+/** Volts along a current path, as they were typed, and what they say. */
+function PathRecord({ trail, path }: Pick<OpenTrail, 'trail'> & { readonly path: Path }) {
+  const readings = trail.pathReadings[path.id] ?? {};
+  const measured = path.points.flatMap(({ id, name }) => (readings[id] ? [{ id, name, ...readings[id] }] : []));
+  if (measured.length === 0) return null;
+  return (
+    <section className={classes.notes}>
+      <h2>Where on the wire: {path.name}</h2>
+      <p>{foundOn(path, voltsAlong(trail, path.id)).says}</p>
+      <ul>
+        {measured.map(({ id, name, reading, by, atMs }) => (
+          <li key={id}>
+            <b>{name}</b> <span className="mono">{formatReading(reading)}</span>{' '}
+            <small className="soft">
+              typed “{reading.text.trim()}”, {by}, <Moment atMs={atMs} />
+            </small>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 /** What was noted beside the way: pictures and remarks, with the steps that they belong to. */
 function Notes({ plan, trail }: Pick<OpenTrail, 'plan' | 'trail'>) {
   return (
@@ -136,6 +161,9 @@ function Notes({ plan, trail }: Pick<OpenTrail, 'plan' | 'trail'>) {
           </ul>
         </section>
       )}
+      {plan.paths.map((path) => (
+        <PathRecord key={path.id} trail={trail} path={path} />
+      ))}
       {trail.remarks.length > 0 && (
         <section className={classes.notes}>
           <h2>Told to the author</h2>

@@ -1,0 +1,51 @@
+import { Button } from '@mantine/core';
+import { evidenceOf, nextTests } from '@probe-trail/core/evidence';
+import type { Step } from '@probe-trail/core/plan';
+import { isAdded } from '@probe-trail/core/trail';
+import { useMemo } from 'react';
+import rows from '../../ui/rows.module.css';
+import type { OpenTrail } from '../follow/useTrail';
+import classes from './TestsToDo.module.css';
+
+interface ToDoProps {
+  readonly open: OpenTrail;
+  readonly onOpened?: () => void;
+}
+
+/** The tests that were added and not done yet; what tells nothing new comes last. */
+export function TestsToDo({ open: { plan, trail, record }, onOpened }: ToDoProps) {
+  const telling = useMemo(() => nextTests(trail).filter(({ step }) => isAdded(trail, step.id)), [trail]);
+  const done = new Set(evidenceOf(trail).flatMap(({ source }) => (source.kind === 'step' ? source.step.id : [])));
+  const others = plan.steps.filter(
+    ({ id }) => isAdded(trail, id) && !done.has(id) && !telling.some(({ step }) => step.id === id),
+  );
+  if (telling.length + others.length === 0) return null;
+  const line = (step: Step, reason: string) => (
+    <li key={step.id} className={classes.test}>
+      <span>
+        <b>{step.title}</b>
+        <small>{reason}</small>
+      </span>
+      <Button
+        size="lg"
+        mih={56}
+        variant="default"
+        onClick={() => {
+          record({ kind: 'stepOpened', stepId: step.id });
+          onOpened?.();
+        }}
+      >
+        Test it
+      </Button>
+    </li>
+  );
+  return (
+    <section className={classes.toDo} aria-label="Tests to do">
+      <h2>To be tested, whatever tells most for its minutes first</h2>
+      <ul className={rows.rows}>
+        {telling.map(({ step, reason }) => line(step, reason))}
+        {others.map((step) => line(step, 'tells nothing new of the suspects'))}
+      </ul>
+    </section>
+  );
+}
