@@ -14,6 +14,12 @@ const kingfisher: MantineColorsTuple = [
   '#04333d',
 ];
 
+// The cross has no words of its own, and fingers in gloves must hit it.
+const closeButtonProps = { 'aria-label': 'Close', size: 44 };
+
+// The page has a banner already; the head of a dialog is none.
+const attributes = { header: { role: 'none' } };
+
 export const theme = createTheme({
   colors: { kingfisher },
   primaryColor: 'kingfisher',
@@ -32,10 +38,10 @@ export const theme = createTheme({
     TextInput: { defaultProps: { size: 'md' } },
     // From the bottom edge, as high as what is in it.
     Drawer: {
-      defaultProps: { position: 'bottom' },
+      defaultProps: { position: 'bottom', closeButtonProps, attributes },
       styles: { title: { fontSize: 20, fontWeight: 700 }, content: { height: 'auto', maxHeight: '85dvh' } },
     },
-    Modal: { styles: { title: { fontSize: 20, fontWeight: 700 } } },
+    Modal: { defaultProps: { closeButtonProps, attributes }, styles: { title: { fontSize: 20, fontWeight: 700 } } },
     Textarea: { defaultProps: { size: 'md' } },
     // A closed list of 300 steps is not drawn.
     Combobox: { defaultProps: { keepMounted: false } },
