@@ -36,11 +36,13 @@ export function StepsPart() {
     },
     [setSearch],
   );
+  // The map of a large plan stands before all the fields of the step beside it are drawn.
+  const isBesideDue = useDeferredValue(true, false);
   if (!step) return <FirstStep onAdded={choose} />;
   return (
     <div className={classes.bench}>
       <MapSide step={step} selected={selected} onSelect={setSelected} onChoose={choose} walk={walk} />
-      <Beside step={step} walk={walk} onWalk={setWalk} />
+      {isBesideDue && <Beside step={step} walk={walk} onWalk={setWalk} />}
     </div>
   );
 }
