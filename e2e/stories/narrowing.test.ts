@@ -1,19 +1,12 @@
 import { blankOutcome, blankPlan, blankStep, type Outcome, type Plan } from '@probe-trail/core/plan';
 import { expect } from 'chai';
+import { aSuspect } from '../support/aSuspect.js';
 import { addEvents, opening } from '../support/trailAt.js';
 import { aUser, choose, eventsOf, send, tablet, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 const toStep = (stepId: string) => ({ kind: 'step', stepId }) as const;
 const toConclusion = (conclusionId: string) => ({ kind: 'conclusion', conclusionId }) as const;
-const suspect = (id: string, name: string, weight: number): Plan['suspects'][number] => ({
-  id,
-  name,
-  kind: 'part',
-  weight,
-  repair: `Mend the ${name}.`,
-  afterRepair: 'It runs.',
-});
 const seen = (id: string, ...names: string[]) => ({
   id,
   name: 'What is seen',
@@ -27,7 +20,7 @@ const when = (readingId: string, zoneId: string, more: Partial<Outcome>): Outcom
 /** Two looks that can contradict each other, and an end that nothing bears out. */
 const torn: Plan = {
   ...blankPlan('torn', 'Torn readings'),
-  suspects: [suspect('pump', 'Pump', 4), suspect('valve', 'Valve', 3), suspect('hose', 'Hose', 2)],
+  suspects: [aSuspect('pump', 'Pump', 4), aSuspect('valve', 'Valve', 3), aSuspect('hose', 'Hose', 2)],
   startStepId: 'first',
   steps: [
     {

@@ -1,24 +1,16 @@
 import { blankOutcome, blankPlan, blankStep, type Plan, type PlanVersion } from '@probe-trail/core/plan';
 import type { TrailEventOf } from '@probe-trail/core/trail';
 import { expect } from 'chai';
+import { aSuspect } from '../support/aSuspect.js';
 import { trailAt } from '../support/trailAt.js';
 import { aUser, choose, eventsOf, phone, send, tablet, trailIdOf, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
-
-const suspectOf = (id: string, name: string, weight: number): Plan['suspects'][number] => ({
-  id,
-  name,
-  kind: 'part',
-  weight,
-  repair: `Mend the ${name}.`,
-  afterRepair: 'It runs.',
-});
 
 /** “It always is the pump”: a look that tells nothing of it, and a conclusion all the same. */
 const presumes: Plan = {
   ...blankPlan('presumes', 'No pressure at the ramp'),
   appliesTo: { lines: ['Loper 35'], engines: [], codes: [], complaints: [] },
-  suspects: [suspectOf('pump', 'Pump', 2), suspectOf('screen', 'Screen', 2), suspectOf('valve', 'Valve', 2)],
+  suspects: [aSuspect('pump', 'Pump', 2), aSuspect('screen', 'Screen', 2), aSuspect('valve', 'Valve', 2)],
   startStepId: 'listen',
   steps: [
     {
@@ -218,6 +210,20 @@ describe('testing without a plan, and beside one', () => {
     expect(steps.map(({ step }) => step.experiment)).to.deep.equal(['swap', 'bridge']);
     await hanna.goTo('/trails/swap-1/record');
     await hanna.see('Bridge relay K7, K7·30 to K7·87');
+  });
+
+  it('begins from a job for which no plan fits, with its bus and its complaint', async () => {
+    await hanna.goTo('/jobs/job-fg-07/plans');
+    await hanna.click('Test without a plan');
+    await hanna.see('Who may be the cause?');
+    await hanna.see('FG-07');
+    await hanna.see('all saved');
+    const [opened] = await eventsOf(world.server.url, trailIdOf(hanna.page));
+    expect(opened).to.include({ kind: 'opened', jobId: 'job-fg-07', planId: null });
+    expect(opened?.kind === 'opened' && opened.complaint).to.not.equal('');
+    await hanna.goTo('/jobs/job-fg-07');
+    await hanna.see('Open trail');
+    await hanna.see('at: the choice of the next test');
   });
 
   it('leaves a test for later, and says so on a phone too', async () => {

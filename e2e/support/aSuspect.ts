@@ -1,0 +1,11 @@
+import type { Plan } from '@probe-trail/core/plan';
+
+/** A suspect for a plan of a story. */
+export const aSuspect = (id: string, name: string, weight: number): Plan['suspects'][number] => ({
+  id,
+  name,
+  kind: 'part',
+  weight,
+  repair: `Mend the ${name}.`,
+  afterRepair: 'It runs.',
+});
