@@ -6,6 +6,7 @@ import { Link } from 'react-router';
 import { Moment } from '../../ui/Moment';
 import { Notice } from '../../ui/Notice';
 import { ReasonForm } from '../../ui/ReasonForm';
+import { AddSuspects } from '../add/AddSuspects';
 import { AddTest } from '../add/AddTest';
 import { NameCause } from '../add/NameCause';
 import { EvidenceList } from '../record/EvidenceList';
@@ -66,7 +67,10 @@ export function ConclusionPanel({ open }: { readonly open: OpenTrail }) {
           <Group mt="sm">
             {isNamed ? <Withdraw open={open} /> : <NameCause open={open} button={{ size: 'lg', variant: 'default' }} />}
             {!open.isOnlyTried && (
-              <AddTest open={open} says="Test something else" button={{ size: 'lg', variant: 'default' }} />
+              <>
+                <AddTest open={open} says="Test something else" button={{ size: 'lg', variant: 'default' }} />
+                <AddSuspects open={open} button={{ size: 'lg', variant: 'default' }} />
+              </>
             )}
           </Group>
         </>

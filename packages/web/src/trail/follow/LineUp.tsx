@@ -1,7 +1,6 @@
 import { Button } from '@mantine/core';
 import { type LineUpEntry, lineUp, sayLikelihood } from '@probe-trail/core/evidence';
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { AddSuspects } from '../add/AddSuspects';
 import classes from './LineUp.module.css';
 import type { OpenTrail } from './useTrail';
 import { sayEvidence } from './waymarkLook';
@@ -10,8 +9,7 @@ import { sayEvidence } from './waymarkLook';
 const EvidencePanel = lazy(() => import('./EvidencePanel'));
 
 /** The suspects, the likeliest first; a cleared one is struck through with its reason. */
-export function LineUp({ open: opened }: { readonly open: OpenTrail }) {
-  const { trail } = opened;
+export function LineUp({ open: { trail } }: { readonly open: OpenTrail }) {
   const entries = useMemo(() => lineUp(trail), [trail]);
   const [isOpen, setIsOpen] = useState(false);
   const open = entries.filter(({ clearedBy }) => !clearedBy);
@@ -26,9 +24,6 @@ export function LineUp({ open: opened }: { readonly open: OpenTrail }) {
         <Button variant="subtle" px={0} justify="start" onClick={() => setIsOpen(true)}>
           What the readings say
         </Button>
-        {!opened.isOnlyTried && (trail.at.kind === 'step' || trail.at.kind === 'conclusion') && (
-          <AddSuspects open={opened} button={{ variant: 'subtle', px: 0, justify: 'start' }} />
-        )}
       </div>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the row scrolls, so the keyboard must reach it */}
       <ul className={classes.tags} tabIndex={0} aria-label="The line-up">

@@ -2,6 +2,7 @@ import { Button, Group } from '@mantine/core';
 import type { Step } from '@probe-trail/core/plan';
 import { isAdded } from '@probe-trail/core/trail';
 import { WhereOnWire } from '../../path/WhereOnWire';
+import { AddSuspects } from '../add/AddSuspects';
 import { AddTest } from '../add/AddTest';
 import { MakeRemark } from '../note/MakeRemark';
 import { StepPhotos } from '../note/StepPhotos';
@@ -17,6 +18,7 @@ export function StepActions({ open, step }: { readonly open: OpenTrail; readonly
       {!open.isOnlyTried && (
         <>
           {!isOwn && <AddTest open={open} says="Test something else" button={quiet} />}
+          <AddSuspects open={open} button={quiet} />
           <WhereOnWire open={open} button={quiet} />
           <StepPhotos open={open} step={step} />
           {!isOwn && <MakeRemark open={open} step={step} />}
