@@ -299,6 +299,13 @@ describe('the author’s bench', () => {
     await ines.goTo('/plans');
     await ines.goTo('/plans/word/edit');
     await ines.see('Battery at re');
+    // The fields of a step that was opened later are no different.
+    await ines.click('Add a step');
+    await ines.see('New step');
+    await ines.fill('Title', 'Fuse in the mid');
+    await ines.goTo('/plans');
+    await ines.goTo('/plans/word/edit');
+    await ines.see('Fuse in the mid');
     await ines.leave();
   });
 

@@ -1,6 +1,7 @@
 import { Textarea, type TextareaProps, TextInput, type TextInputProps } from '@mantine/core';
 import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { noteWriting } from './afterWriting';
+import { openField } from './openFields';
 
 export type Text<Props> = Omit<Props, 'onChange' | 'onBlur' | 'value'> & {
   readonly value: string;
@@ -78,10 +79,9 @@ export function useDraftText(value: string, onText: (text: string) => void) {
   }, [value]);
   // The browser closed in mid-word, or another step opened.
   useEffect(() => {
-    // Before the draft is kept, which happens at the same moment.
-    window.addEventListener('pagehide', tell, { capture: true });
+    const close = openField(tell);
     return () => {
-      window.removeEventListener('pagehide', tell, { capture: true });
+      close();
       tell();
     };
   }, [tell]);

@@ -7,6 +7,7 @@ import { planApi, useSaveDraftMutation } from '../planApi';
 import { afterWriting } from './afterWriting';
 import { draftEdited, selectDocument } from './draftSlice';
 import { forgetDraft, keepDraft } from './keptDraft';
+import { tellFields } from './openFields';
 
 export type SaveState =
   | { readonly kind: 'saved' }
@@ -89,8 +90,10 @@ function useKeeping(saved: Plan, isTroubled: boolean): void {
     if (isTroubled && document !== saved) keep.current();
   }, [document, saved, isTroubled]);
   useEffect(() => {
-    // By then every field has told what was written in it.
-    const onHide = () => keep.current();
+    const onHide = () => {
+      tellFields();
+      keep.current();
+    };
     window.addEventListener('pagehide', onHide);
     return () => {
       window.removeEventListener('pagehide', onHide);
