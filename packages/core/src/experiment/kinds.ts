@@ -1,95 +1,24 @@
-import { blankReading, type Experiment, type Need } from '../plan/index.js';
+import { blankReading, type Experiment } from '../plan/index.js';
 import { failed, ok } from '../result/index.js';
-import type { Spec, Zone } from '../spec/index.js';
-import type { Ask, ExperimentKind, ExperimentResult, Role, Told } from './experiment.js';
-
-const need = (what: string, is: string): Need => ({ what, is, settleSeconds: null });
-const ignitionOn = need('ignition', 'on');
-
-const ask = (id: string, label: string, is: Ask['is'], initial = '', more: Partial<Ask> = {}): Ask => ({
-  id,
-  label,
-  is,
-  initial,
-  ...more,
-});
-const part = ask('part', 'Which part', 'text');
-const unit = ask('unit', 'Unit', 'unit', 'V');
-
-const shows = 'shows';
-const option = (id: string, name: string, isOk = false): Zone => ({ id, name, meaning: '', ok: isOk });
-const seen =
-  (name: string, ...options: readonly Zone[]) =>
-  () =>
-    ok([blankReading(shows, name, { kind: 'choice', options })]);
-
-interface Says {
-  readonly clears?: readonly Role[];
-  readonly pointsTo?: readonly Role[];
-}
-
-const result = (id: string, name: string, meaning: string, { clears = [], pointsTo = [] }: Says): ExperimentResult => ({
-  id,
-  name,
-  meaning,
-  clears,
-  pointsTo,
-  when: { [shows]: [id] },
-});
-/** The same for zones with other names than the result. */
-const inZones = (zones: ExperimentResult['when'], of: ExperimentResult): ExperimentResult => ({ ...of, when: zones });
-
-const around = ['wiringHere', 'wiringThere', 'feed', 'ground', 'controlUnit'] as const;
-const wiring = ['wiringHere', 'wiringThere'] as const;
-const supply = ['feed', 'ground'] as const;
-
-/** Least or most that is wanted of a band with a limit on one side at least. */
-function bandOf(told: Told, unitText: string): Spec | undefined {
-  const [min = null, max = null] = [told.number('min'), told.number('max')];
-  if (min === null && max === null) return undefined;
-  return { kind: 'band', unit: unitText, min, max };
-}
-const noLimit = { askId: 'min', says: 'A least or a most is needed, so that the reading can be judged.' };
-const crossed = { askId: 'max', says: 'The most lies below the least.' };
-
-function measured(name: string) {
-  return (told: Told) => {
-    const spec = bandOf(told, told.text('unit'));
-    if (spec?.kind !== 'band') return failed(noLimit);
-    if (spec.min !== null && spec.max !== null && spec.min > spec.max) return failed(crossed);
-    return ok([blankReading(shows, name, spec)]);
-  };
-}
-
-/** Values that come back at values that are put in: one for each, at two points at least, and within a tolerance. */
-function followed(command: string) {
-  return (told: Told) => {
-    const [put, back] = [told.values('put'), told.values('back')];
-    if (put.length < 2)
-      return failed({ askId: 'put', says: 'Two values at least: at one point alone a bad part can look good.' });
-    if (put.some((value, at) => at > 0 && value <= (put[at - 1] ?? 0)))
-      return failed({ askId: 'put', says: 'The values must rise.' });
-    if (back.length !== put.length)
-      return failed({ askId: 'back', says: `${put.length} values are put in, and ${back.length} expected back.` });
-    const tolerance = told.number('tolerance') ?? 0;
-    const rows = put.map((at, index) => ({
-      at,
-      limits: { kind: 'tolerance', nominal: back[index] ?? 0, tolerance, as: 'absolute' } as const,
-    }));
-    const commandUnit = told.text('putUnit');
-    return ok([
-      blankReading(shows, 'Comes back', { kind: 'sweep', unit: told.text('unit'), command, commandUnit, rows }),
-    ]);
-  };
-}
-
-const asksFollowed = (putUnit: string, put: string, backUnit: string, back: string, tolerance: string) => [
-  ask('putUnit', 'Unit of what is put in', 'unit', putUnit),
-  ask('put', 'Values put in', 'values', put, { unit: 'putUnit' }),
-  ask('unit', 'Unit of what comes back', 'unit', backUnit),
-  ask('back', 'Values that should come back', 'values', back, { unit: 'unit' }),
-  ask('tolerance', 'May be off by', 'number', tolerance, { unit: 'unit' }),
-];
+import type { ExperimentKind } from './experiment.js';
+import {
+  around,
+  ask,
+  asksFollowed,
+  followed,
+  ignitionOn,
+  inZones,
+  measured,
+  need,
+  option,
+  part,
+  result,
+  seen,
+  shows,
+  supply,
+  unit,
+  wiring,
+} from './kindParts.js';
 
 const withoutDrop = { askId: 'feedMost', says: 'The most that may be lost must be told.' };
 

@@ -1,6 +1,7 @@
-import { type AccessLevel, blankHookUp, blankOutcome, blankReading, blankStep, type Step } from '../plan/index.js';
-import { failed, ok, type Result } from '../result/index.js';
+import { type AccessLevel, blankHookUp, blankOutcome, blankStep, type Step } from '../plan/index.js';
+import { ok, type Result } from '../result/index.js';
 import { findUnit } from '../units/index.js';
+import { bandReading } from './bandReading.js';
 import type { Answers, Ask, AskProblem } from './experiment.js';
 import { readAnswers } from './readAnswers.js';
 
@@ -34,17 +35,12 @@ export const measuredAsks: readonly Ask[] = [
 export function measuredStep(id: string, test: MeasuredTest): Result<Step, AskProblem> {
   const told = readAnswers(measuredAsks, test.answers);
   if (!told.ok) return told;
-  const [min = null, max = null] = [told.value.number('min'), told.value.number('max')];
-  if (min === null && max === null)
-    return failed({ askId: 'min', says: 'A least or a most is needed, so that the reading can be judged.' });
-  if (min !== null && max !== null && min > max)
-    return failed({ askId: 'max', says: 'The most lies below the least.' });
-  const unit = told.value.text('unit');
-  const spec = { kind: 'band', unit, min, max } as const;
+  const reading = bandReading(told.value, 'shows', 'Shows');
+  if (!reading.ok) return reading;
   return ok({
     ...blankStep(id, told.value.text('title')),
-    hookUp: findUnit(unit)?.base.quantity === 'voltage' ? blankHookUp : null,
-    readings: [blankReading('shows', 'Shows', spec)],
+    hookUp: findUnit(told.value.text('unit'))?.base.quantity === 'voltage' ? blankHookUp : null,
+    readings: [reading.value],
     outcomes: [
       blankOutcome('inSpec', { when: [{ readingId: 'shows', zoneIds: ['inSpec'] }], ...test.inSpec }),
       blankOutcome('outOfSpec', test.outOfSpec),

@@ -1,5 +1,5 @@
 import type { Path } from '../plan/index.js';
-import { locate, type PathVolts } from './locate.js';
+import { locate, type PathVolts, type Whereabouts } from './locate.js';
 
 /** What the voltages along a path say of the suspects. */
 export interface PathFinding {
@@ -29,17 +29,19 @@ export function foundOn(path: Path, volts: PathVolts): PathFinding {
 }
 
 /** Where the fault lies, in a sentence. */
-export function sayWhere(path: Path, { between, risesAt, isShown, states }: ReturnType<typeof locate>): string {
+export function sayWhere(path: Path, { between, alsoBetween, risesAt, isShown, states }: Whereabouts): string {
   const name = (at: number) => path.points[at]?.name || path.points[at]?.id || '';
   if (risesAt !== undefined)
     return `There is more at ${name(risesAt)} than before it: it is fed from elsewhere, or one of the two was read wrongly.`;
   if (!between) return 'Nothing is known yet: the supply comes first.';
   const [from, to] = between;
-  const place = `between ${name(from)} and ${name(to)}`;
+  const say = ([start, end]: readonly [number, number]) => `between ${name(start)} and ${name(end)}`;
+  const place = say(between);
+  const also = alsoBetween.map((other) => ` Too much is lost ${say(other)} too.`).join('');
   if (!isShown) return `The fault is left ${place}.`;
   const isLoad = to === from + 1 && path.sections[from]?.isLoad;
   if (isLoad) return `The load gets its voltage, ${place}: it is the load itself.`;
   const only =
     from > 0 && !states.includes('good') ? ' What lies before it is connected, and not proven under load.' : '';
-  return `The fault lies ${place}.${only}`;
+  return `The fault lies ${place}.${also}${only}`;
 }

@@ -21,6 +21,8 @@ export interface Whereabouts {
   readonly states: readonly SectionState[];
   /** Indexes of the points between which the fault lies; `undefined` while the supply is not known. */
   readonly between: readonly [number, number] | undefined;
+  /** Other stretches in which more than allowed is lost, each by its points: there is more than one fault. */
+  readonly alsoBetween: readonly (readonly [number, number])[];
   /** Something more than allowed is lost there, or it is the load alone: it is shown, and not only left over. */
   readonly isShown: boolean;
   /** Index of a point at which there is more than at the one before it: fed from elsewhere, or read wrongly. */
@@ -50,12 +52,14 @@ export function locate(path: Path, volts: PathVolts): Whereabouts {
   const supply = known[0]?.at === 0 ? known[0].volts : undefined;
   const nothing = path.sections.map(() => 'unknown' as const);
   if (supply === undefined || supply <= 0)
-    return { states: nothing, between: undefined, isShown: false, risesAt: undefined };
+    return { states: nothing, between: undefined, alsoBetween: [], isShown: false, risesAt: undefined };
   const rises = spans.find(({ drop }) => drop < -leastFlow * supply);
   const withLoad = spans.find(({ sections }) => sections.some(({ isLoad }) => isLoad));
   const losing = spans.filter((span) => span !== withLoad && span.drop > mostDropOf(span) + hair);
-  const region = losing[0] ?? withLoad ?? spans.at(-1);
-  if (rises || !region) return { states: nothing, between: undefined, isShown: false, risesAt: rises?.to };
+  // Of several the one that can still be narrowed down.
+  const region = losing.find(({ sections }) => sections.length > 1) ?? losing[0] ?? withLoad ?? spans.at(-1);
+  if (rises || !region)
+    return { states: nothing, between: undefined, alsoBetween: [], isShown: false, risesAt: rises?.to };
   const flow = flowOf(spans, withLoad, supply);
   const isShown = losing.length > 0 || (region === withLoad && region.sections.length === 1);
   const states = spans.flatMap((span) => {
@@ -67,7 +71,8 @@ export function locate(path: Path, volts: PathVolts): Whereabouts {
       : aside(span, region, span === withLoad, flow);
     return span.sections.map(() => state);
   });
-  return { states, between: [region.from, region.to], isShown, risesAt: undefined };
+  const alsoBetween = losing.filter((span) => span !== region).map(({ from, to }) => [from, to] as const);
+  return { states, between: [region.from, region.to], alsoBetween, isShown, risesAt: undefined };
 }
 
 /** How much of the usual current flows, 0 to 1, by what the load gets of what it should get at least (Ohm’s law). */

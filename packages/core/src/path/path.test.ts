@@ -100,7 +100,7 @@ describe('where on the wire', () => {
         ['c52', 2.1],
       ],
       'Fgcpp',
-      'The fault lies between bat+ and fuse.',
+      'The fault lies between C5·2 and bat−. Too much is lost between bat+ and fuse too.',
     ],
     [
       'that something feeds it from elsewhere',
@@ -152,6 +152,11 @@ describe('where on the wire', () => {
         points: fanPath.points.map((one) => (one.id.startsWith('c5') ? { ...one, minutes: 20 } : one)),
       };
       expect(nextPoint(hard, volts(['plus', 12.4]))?.pointId).to.be.oneOf(['fuse', 'stud']);
+    });
+
+    it('goes on in the stretch that can still be narrowed down, where there are two faults', () => {
+      const two = volts(['plus', 12.4], ['fuse', 10.0], ['c51', 9.95], ['c52', 2.1]);
+      expect(nextPoint(fanPath, two)?.pointId).to.equal('stud');
     });
 
     it('is none where one section is left, and never NaN for weights of nothing', () => {

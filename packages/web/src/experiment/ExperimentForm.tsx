@@ -16,9 +16,13 @@ import { SuspectPick } from './SuspectPick';
 /** An experiment as far as it is written. */
 export interface WrittenExperiment {
   readonly kind: Experiment | null;
-  readonly answers: Answers;
+  /** Of each experiment apart: changing one's mind loses nothing. */
+  readonly answers: Partial<Readonly<Record<Experiment, Answers>>>;
   readonly subjects: Subjects;
 }
+
+/** What was answered for the experiment that is chosen. */
+export const answersOf = ({ kind, answers }: WrittenExperiment): Answers => (kind && answers[kind]) || {};
 
 interface FormProps {
   readonly suspects: readonly Suspect[];
@@ -31,7 +35,8 @@ const kinds = Object.entries(experimentNames).map(([value, label]) => ({ value, 
 
 /** Which experiment, what it must be told, who stands in which role, and what each result will mean. */
 export function ExperimentForm({ suspects, written, problem, onWrite }: FormProps) {
-  const { kind, answers, subjects } = written;
+  const { kind, subjects } = written;
+  const answers = answersOf(written);
   const of = kind && experimentKinds[kind];
   return (
     <>
@@ -50,7 +55,9 @@ export function ExperimentForm({ suspects, written, problem, onWrite }: FormProp
             asks={of.asks}
             answers={answers}
             problem={problem}
-            onAnswer={(askId, text) => onWrite({ answers: { ...answers, [askId]: text } })}
+            onAnswer={(askId, text) =>
+              kind && onWrite({ answers: { ...written.answers, [kind]: { ...answers, [askId]: text } } })
+            }
           />
           <fieldset className={classes.roles}>
             <legend>Who is who</legend>

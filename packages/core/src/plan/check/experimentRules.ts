@@ -19,7 +19,10 @@ const preconditions: Readonly<Partial<Record<Experiment, Precondition>>> = {
   unplug: is('that the part is unplugged', /unplugged/),
   bridge: is('that the bridge is connected and fused', /fused \d/),
   load: is('that the load is connected', /connected/),
-  voltageDrop: { says: 'that the loads are on', isMetBy: ({ what }) => what === 'loads' || what === 'engine' },
+  voltageDrop: {
+    says: 'that the loads are on, or the engine runs',
+    isMetBy: ({ what, is }) => (what === 'loads' && is === 'on') || (what === 'engine' && is.includes('running')),
+  },
   drive: so('that moving parts are clear of people', 'moving parts', /clear/),
   clearCodes: so('that the code sheet is kept', 'code sheet', /kept/),
   pressure: so('that the pressure is released', 'pressure', /released/),

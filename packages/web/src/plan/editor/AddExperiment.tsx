@@ -3,7 +3,8 @@ import { type AskProblem, experimentStep, likelySubjects } from '@probe-trail/co
 import { addStepAfter } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
-import { ExperimentForm, type WrittenExperiment } from '../../experiment/ExperimentForm';
+import { answersOf, ExperimentForm, type WrittenExperiment } from '../../experiment/ExperimentForm';
+import { useKeptState } from '../../ui/keptState';
 import { useDraft, useEdits } from './editorContext';
 
 interface AddProps {
@@ -17,23 +18,22 @@ interface AddProps {
 export function AddExperiment({ afterId, onAdded, onClose }: AddProps) {
   const { rework } = useEdits();
   const suspects = useDraft((plan) => plan.suspects);
-  const [written, setWritten] = useState<WrittenExperiment>(() => ({
-    kind: null,
-    answers: {},
-    subjects: likelySubjects(suspects),
-  }));
+  const planId = useDraft((plan) => plan.id);
+  const nothing = { kind: null, answers: {}, subjects: likelySubjects(suspects) };
+  const [written, setWritten, forget] = useKeptState<WrittenExperiment>(`add-experiment-${planId}`, nothing);
   const [problem, setProblem] = useState<AskProblem | undefined>();
   const write = (part: Partial<WrittenExperiment>) => {
     setProblem(undefined);
-    setWritten((last) => ({ ...last, ...(part.kind !== undefined && { answers: {} }), ...part }));
+    setWritten((last) => ({ ...last, ...part }));
   };
   const add = () => {
-    const { kind, answers, subjects } = written;
+    const { kind, subjects } = written;
     if (!kind) return undefined;
     const id = `step-${nanoid(6)}`;
-    const made = experimentStep(kind, id, answers, subjects);
+    const made = experimentStep(kind, id, answersOf(written), subjects);
     if (!made.ok) return setProblem(made.problem);
     rework((plan) => addStepAfter(plan, afterId, made.value));
+    forget();
     onAdded(id);
     return onClose();
   };

@@ -7,6 +7,7 @@ import { sayFailure } from '../../app/api';
 import { useAppDispatch } from '../../app/store';
 import { libraryApi, useLibraryCardsQuery } from '../../plan/library/libraryApi';
 import { suspectKinds } from '../../plan/suspectKinds';
+import { useKeptState } from '../../ui/keptState';
 import { Notice } from '../../ui/Notice';
 import { TextLine } from '../../ui/TextField';
 import type { OpenTrail } from '../follow/useTrail';
@@ -43,8 +44,8 @@ export function AddSuspects({ open, button }: AddProps) {
   );
 }
 
-function Typed({ open: { record } }: Pick<AddProps, 'open'>) {
-  const [name, setName] = useState('');
+function Typed({ open: { trailId, record } }: Pick<AddProps, 'open'>) {
+  const [name, setName] = useKeptState(`add-suspect-${trailId}`, '');
   const [kind, setKind] = useState<Suspect['kind']>('part');
   const [weight, setWeight] = useState('3');
   const [problem, setProblem] = useState<string | undefined>();

@@ -8,7 +8,7 @@ import {
 import type { AccessLevel } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
-import type { WrittenExperiment } from '../../experiment/ExperimentForm';
+import { answersOf, type WrittenExperiment } from '../../experiment/ExperimentForm';
 import { useKeptState } from '../../ui/keptState';
 import type { OpenTrail } from '../follow/useTrail';
 
@@ -81,14 +81,14 @@ export function useAddTest({ trailId, trail, plan, record }: OpenTrail, onAdded:
 
   /** Who probably stands in which role is proposed with the kind, and can be changed. */
   const chooseExperiment = (kind: WrittenExperiment['kind']) =>
-    write('experiment', { kind, answers: {}, subjects: likelySubjects(plan.suspects) });
+    write('experiment', { kind, subjects: likelySubjects(plan.suspects) });
 
   return { written, problem, change, write, keepSeen, add, chooseExperiment };
 }
 
 function stepOf({ kind, measured, experiment }: WrittenTest, id: string): ReturnType<typeof measuredStep> | undefined {
   if (kind === 'measured') return measuredStep(id, measured);
-  return experiment.kind ? experimentStep(experiment.kind, id, experiment.answers, experiment.subjects) : undefined;
+  return experiment.kind ? experimentStep(experiment.kind, id, answersOf(experiment), experiment.subjects) : undefined;
 }
 
 export type AddingTest = ReturnType<typeof useAddTest>;
