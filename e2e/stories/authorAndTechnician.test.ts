@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { passwordOf } from '../support/signIn.js';
-import { aUser, eventsOf, trailIdOf, type User } from '../support/user.js';
+import { aUser, eventsOf, fieldCalled, trailIdOf, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 describe('an author changes a plan, and a technician walks the new version', () => {
@@ -51,8 +51,7 @@ describe('an author changes a plan, and a technician walks the new version', () 
 
   it('she takes a branch away, sees what the plan check says of it, and undoes that', async () => {
     await ines.see('Release version 2');
-    const fields = await ines.page.$$('::-p-aria([name="go to"])');
-    await fields[0]?.click();
+    await (await fieldCalled(ines.page, 'go to')).click();
     await ines.page.keyboard.down('Control');
     await ines.press('a');
     await ines.page.keyboard.up('Control');

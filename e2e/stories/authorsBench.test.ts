@@ -1,7 +1,7 @@
 import { blankHookUp, blankOutcome, blankPlan, blankStep, type Plan } from '@probe-trail/core/plan';
 import { expect } from 'chai';
 import { largePlan } from '../support/largePlan.js';
-import { aUser, middleOf, send, type User } from '../support/user.js';
+import { aUser, middleOf, reach, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 describe('the author’s bench', () => {
@@ -164,8 +164,7 @@ describe('the author’s bench', () => {
     const ines = await open('/plans/radiator-fan/edit');
     await ines.click('All walks');
     await ines.see('min on average');
-    const [walk] = await ines.page.$$('ol[aria-label="Walks"] button');
-    await walk?.click();
+    await (await reach(ines.page, ['ol[aria-label="Walks"] button'])).click();
     await ines.page.waitForSelector('[data-faint]');
     await ines.leave();
   });

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { aUser, choose, send, type User } from '../support/user.js';
+import { aUser, choose, fieldCalled, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 describe('the editor', () => {
@@ -24,8 +24,7 @@ describe('the editor', () => {
     await ines.fill('Title', 'The shared ground');
     await choose(ines, 'The cause', 'Shared ground');
     await ines.click('Add a conclusion');
-    const titles = await ines.page.$$('::-p-aria([name="Title"][role="textbox"])');
-    await titles[1]?.click();
+    await (await fieldCalled(ines.page, 'Title', 1)).click();
     await ines.type('No fault found');
     await ines.click('Steps');
     await ines.click('Add a step');

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { choose, middleOf, type User } from './user.js';
+import { choose, fieldCalled, middleOf, reach, type User } from './user.js';
 
 /** How somebody works at a screen: with the mouse, or with the keyboard alone. */
 export interface Hands {
@@ -22,9 +22,7 @@ export const mouse = (user: User): Hands => {
   return {
     press: user.click,
     fill: async (label, text, nth = 0) => {
-      await page.waitForSelector(`::-p-aria([name="${label}"])`);
-      const fields = await page.$$(`::-p-aria([name="${label}"][role="textbox"])`);
-      await fields[nth]?.click({ count: 3 });
+      await (await fieldCalled(page, label, nth)).click({ count: 3 });
       await page.keyboard.press('Backspace');
       await page.keyboard.type(text);
     },
@@ -32,7 +30,7 @@ export const mouse = (user: User): Hands => {
     addStep: () => user.click('Add a step'),
     chooseStep: async (title) => {
       await user.click('Fit View');
-      await (await page.waitForSelector(`[data-step] ::-p-text(${title})`))?.click();
+      await (await reach(page, [`[data-step] ::-p-text(${title})`])).click();
     },
     lead: async (fromTitle, nth, goal) => {
       await user.click('Fit View');

@@ -81,42 +81,41 @@ export async function userIn(
   };
 }
 
-/** The field with this label; waits for it. */
-async function fieldCalled(page: Page, label: string): Promise<ElementHandle> {
-  for (let waited = 0; waited <= waitMs; waited += 50) {
-    for (const role of ['textbox', 'combobox', 'searchbox']) {
-      const found = await page.$(`::-p-aria([name="${label}"][role="${role}"])`);
-      // In the tree already, and perhaps not on the screen yet.
-      if (found && (await found.isVisible())) return found;
-    }
-    await new Promise((resolve) => setTimeout(resolve, 50));
-  }
-  return expect.fail(`there is no field called “${label}”`);
-}
-
-/** Clicks the control of that name; where none has it, the text itself. */
-async function clickOn(page: Page, text: string): Promise<void> {
-  const named = ['button', 'link', 'tab', 'radio', 'switch'].map(
-    (role) => `::-p-aria([name="${text}"][role="${role}"])`,
-  );
-  const selectors = [...named, `::-p-text(${text})`];
+/** The nth of what these selectors find, the first selector before the next, once a hand could reach it; waits for it. */
+export async function reach(page: Page, selectors: readonly string[], nth = 0): Promise<ElementHandle> {
   for (let waited = 0; waited <= waitMs; waited += 50) {
     for (const selector of selectors) {
-      const found = await page.$(selector);
-      if (found && (await found.isVisible()) && (await isOnTop(found))) return found.click();
+      const found = (await page.$$(selector))[nth];
+      if (found && (await found.isVisible()) && (await isWithinReach(found))) return found;
     }
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
-  expect.fail(`there is nothing called “${text}” to click`);
+  return expect.fail(`within reach there is no ${selectors.join(' nor ')}, place ${nth + 1}`);
 }
 
-/** Whether a click in its middle would reach it: a drawer that slides away still covers what is under it. */
-const isOnTop = (found: ElementHandle): Promise<boolean> =>
-  found.evaluate((element) => {
-    element.scrollIntoView({ block: 'nearest' });
+const byRole = (name: string, roles: readonly string[]): readonly string[] =>
+  roles.map((role) => `::-p-aria([name="${name}"][role="${role}"])`);
+
+/** The nth field with this label; waits for it. */
+export const fieldCalled = (page: Page, label: string, nth = 0): Promise<ElementHandle> =>
+  reach(page, byRole(label, ['textbox', 'combobox', 'searchbox']), nth);
+
+/** Clicks the control of that name; where none has it, the text itself. */
+const clickOn = async (page: Page, text: string): Promise<void> => {
+  const named = byRole(text, ['button', 'link', 'tab', 'radio', 'switch']);
+  await (await reach(page, [...named, `::-p-text(${text})`])).click();
+};
+
+/** Whether a click in its middle would reach it: a drawer that slides away still covers what is under it, and one that slides in does not stand still. */
+const isWithinReach = (found: ElementHandle): Promise<boolean> =>
+  found.evaluate(async (element) => {
+    const before = element.getBoundingClientRect();
+    await new Promise((resolve) => setTimeout(resolve, 25));
     const { left, top, width, height } = element.getBoundingClientRect();
     const hit = document.elementFromPoint(left + width / 2, top + height / 2);
-    return hit !== null && (element.contains(hit) || hit.contains(element));
+    const isReached = hit !== null && (element.contains(hit) || hit.contains(element));
+    if (!isReached) element.scrollIntoView({ block: 'center' });
+    return isReached && before.left === left && before.top === top;
   });
 
 async function waitForText(page: Page, text: string, isThere: boolean): Promise<void> {
@@ -160,12 +159,7 @@ export const send = async (
 
 /** Picks an option in the list that opens under a field. */
 export async function choose(user: User, label: string, option: string, index = 0): Promise<void> {
-  const selector = `::-p-aria([name="${label}"])`;
-  await user.page.waitForSelector(selector);
-  const inputs = [];
-  for (const element of await user.page.$$(selector))
-    if (await element.evaluate(({ tagName }) => tagName === 'INPUT')) inputs.push(element);
-  await inputs[index]?.click();
+  await (await reach(user.page, [`input::-p-aria([name="${label}"])`], index)).click();
   const found = await user.page.waitForFunction(
     (wanted) =>
       [...document.querySelectorAll<HTMLElement>('[role="option"]')].find(

@@ -20,6 +20,10 @@ const closeButtonProps = { 'aria-label': 'Close', size: 44 };
 // The page has a banner already; the head of a dialog is none.
 const attributes = { header: { role: 'none' } };
 
+// The head of a dialog stays at its top: a field that gets the focus is not scrolled to beneath it.
+const content = { scrollPaddingTop: '5rem' };
+const title = { fontSize: 20, fontWeight: 700 };
+
 export const theme = createTheme({
   colors: { kingfisher },
   primaryColor: 'kingfisher',
@@ -39,9 +43,9 @@ export const theme = createTheme({
     // From the bottom edge, as high as what is in it.
     Drawer: {
       defaultProps: { position: 'bottom', closeButtonProps, attributes },
-      styles: { title: { fontSize: 20, fontWeight: 700 }, content: { height: 'auto', maxHeight: '85dvh' } },
+      styles: { title, content: { ...content, height: 'auto', maxHeight: '85dvh' } },
     },
-    Modal: { defaultProps: { closeButtonProps, attributes }, styles: { title: { fontSize: 20, fontWeight: 700 } } },
+    Modal: { defaultProps: { closeButtonProps, attributes }, styles: { title, content } },
     Textarea: { defaultProps: { size: 'md' } },
     // A closed list of 300 steps is not drawn.
     Combobox: { defaultProps: { keepMounted: false } },
