@@ -94,7 +94,8 @@ describe('testing without a plan, and beside one', () => {
     await hanna.fill('What is measured, and where', 'Feed behind F14, lamps on');
     await hanna.fill('At least, V', '11,5');
     await choose(hanna, 'In spec, it clears', 'Fuse F14');
-    await choose(hanna, 'Out of spec, it points to', 'Fuse F14');
+    await hanna.fill('Red lead at', 'F14, far side');
+    await choose(hanna, 'Too low, it points to', 'Fuse F14');
     await hanna.click('Test it now');
 
     await hanna.see('A test of your own, then the next test.');

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { lineUp } from '../evidence/index.js';
 import { checkPlan, type Experiment, experimentNames, type Plan, stepSchema } from '../plan/index.js';
 import { validate } from '../schema/index.js';
-import { aPlan, toConclusion } from '../testing/aPlan.js';
+import { aPartCard, aPlan, toConclusion } from '../testing/aPlan.js';
 import { chosen, entered, taken, typed, walk } from '../testing/aWalk.js';
 import { unmetNeeds } from '../trail/index.js';
 import {
@@ -210,15 +210,20 @@ describe('likelySubjects', () => {
 
 describe('measuredStep', () => {
   const test = (answers: Answers) =>
-    measuredStep('t', {
-      answers: { title: 'At C31·2', unit: 'V', min: '11,5', max: '', ...answers },
-      inSpec: { clears: ['feed'], pointsTo: [] },
-      outOfSpec: { clears: [], pointsTo: ['feed'] },
-      minutes: 3,
-      access: 'underBonnet',
-    });
+    measuredStep(
+      't',
+      {
+        answers: { title: 'Feed of the sensor', unit: 'V', min: '11,5', max: '', ...answers },
+        inSpec: { clears: ['feed'], pointsTo: [] },
+        below: { clears: [], pointsTo: ['feed'] },
+        above: { clears: [], pointsTo: ['controlUnit'] },
+        minutes: 3,
+        access: 'underBonnet',
+      },
+      { partCards: [aPartCard('sensor', 'C31', ['1', '2'])] },
+    );
 
-  it('makes a step of one number, with an outcome in spec and one out of spec', () => {
+  it('makes a step of one number, with an outcome in spec and one on each side with a limit', () => {
     const made = test({});
     expect(made.ok && validate(stepSchema, made.value).ok).to.equal(true);
     if (!made.ok) return;
@@ -227,12 +232,38 @@ describe('measuredStep', () => {
       [['feed'], []],
       [[], ['feed']],
     ]);
-    expect(made.value.hookUp?.instrument).to.equal('dcVolts');
+    expect(made.value.hookUp).to.deep.include({ instrument: 'dcVolts', leads: [] });
     expect(made.value.effort).to.deep.include({ minutes: 3, access: 'underBonnet' });
   });
 
+  it('tells too low from too high where both have a limit', () => {
+    const made = test({ max: '15' });
+    expect(made.ok && made.value.outcomes.map(({ when, pointsTo }) => [when[0]?.zoneIds, pointsTo])).to.deep.equal([
+      [['inSpec'], []],
+      [['below'], ['feed']],
+      [['above'], ['controlUnit']],
+    ]);
+  });
+
+  it('puts the leads to pins of the part cards, or to places in words, on an instrument that shows the unit', () => {
+    const hookUp = (answers: Answers) => {
+      const made = test(answers);
+      return made.ok ? made.value.hookUp : made.problem;
+    };
+    expect(hookUp({ red: 'C31.2', black: 'engine block ' })).to.deep.include({
+      instrument: 'dcVolts',
+      leads: [
+        { colour: 'red', how: '', at: { kind: 'pin', connectorId: 'C31', pin: '2' } },
+        { colour: 'black', how: '', at: { kind: 'place', name: 'engine block' } },
+      ],
+    });
+    expect(hookUp({ unit: 'kΩ', min: '1' })).to.deep.include({ instrument: 'ohms' });
+    expect(hookUp({ unit: '1/min', min: '1' })).to.equal(null);
+    expect(hookUp({ unit: '1/min', min: '1', red: 'crank sensor' })).to.deep.include({ instrument: 'scope' });
+  });
+
   it('asks for all that it is told, and for a limit', () => {
-    expect(measuredAsks.map(({ id }) => id)).to.deep.equal(['title', 'unit', 'min', 'max']);
+    expect(measuredAsks.map(({ id }) => id)).to.deep.equal(['title', 'unit', 'min', 'max', 'red', 'black']);
     const problem = (answers: Answers) => {
       const made = test(answers);
       return made.ok ? 'fits' : made.problem.askId;

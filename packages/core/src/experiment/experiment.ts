@@ -20,8 +20,8 @@ export type Subjects = Readonly<Partial<Record<Role, readonly string[]>>>;
 export interface Ask {
   readonly id: string;
   readonly label: string;
-  /** `values`: several numbers, apart by semicolons; `names`: several names likewise. */
-  readonly is: 'text' | 'unit' | 'number' | 'values' | 'names';
+  /** `place`: a pin of a part card or any place in words; `values`: several numbers, apart by semicolons; `names`: several names likewise. */
+  readonly is: 'text' | 'place' | 'unit' | 'number' | 'values' | 'names';
   readonly initial: string;
   /** Id of the ask with the unit of a number; or the unit itself. */
   readonly unit?: string;

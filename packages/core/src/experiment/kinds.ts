@@ -115,8 +115,8 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     says: 'A fused lead goes round a switch, a relay or a control unit: does the load run?',
     asks: [
       ask('part', 'What is bridged', 'text'),
-      ask('fromPin', 'From', 'text'),
-      ask('toPin', 'To', 'text'),
+      ask('fromPin', 'From', 'place'),
+      ask('toPin', 'To', 'place'),
       ask('rating', 'Fuse in the lead', 'number', '10', { unit: 'A' }),
       ask('never', 'What must not be bridged here', 'text', '', { mayBeEmpty: true }),
     ],

@@ -25,6 +25,7 @@ function problemOf(ask: Ask, asks: readonly Ask[], answers: Answers): string | u
   if (text === '') return ask.mayBeEmpty ? undefined : `“${ask.label}” is empty.`;
   switch (ask.is) {
     case 'text':
+    case 'place':
     case 'names':
       return undefined;
     case 'unit': {

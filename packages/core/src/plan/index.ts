@@ -74,8 +74,28 @@ export {
   planVersionParamsSchema,
   type VersionState,
 } from './planApi.js';
-export { type FoundPin, findPin, indexPlan, isSameGoal, type PlanIndex, pinNamed, pinsIn } from './planIndex.js';
+export {
+  type FoundPin,
+  findPin,
+  indexPlan,
+  isSameGoal,
+  type PlanIndex,
+  pinNamed,
+  pinPlaces,
+  pinsIn,
+  placeNamed,
+} from './planIndex.js';
 export { type PlanFileProblem, readPlan, readPlanFile, sayPlanFileProblem } from './readPlanFile.js';
-export { letterOf, sayCondition, sayGoal, sayHookUp, sayLead, sayNeed, saySuspects, sayZones } from './sayPlan.js';
+export {
+  letterOf,
+  sayCondition,
+  sayGoal,
+  sayHookUp,
+  sayLead,
+  sayNeed,
+  sayPlace,
+  saySuspects,
+  sayZones,
+} from './sayPlan.js';
 export { suspectsNamedBy } from './suspectsNamedBy.js';
 export { upgradePlan } from './upgradePlan.js';

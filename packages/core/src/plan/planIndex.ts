@@ -1,4 +1,4 @@
-import type { Conclusion, GoTo, PartCard, Plan, Step, Suspect } from './plan.js';
+import type { Conclusion, GoTo, Lead, PartCard, Plan, Step, Suspect } from './plan.js';
 
 /** The parts of a plan by their ids, and the ways between its steps. */
 export interface PlanIndex {
@@ -50,10 +50,20 @@ export const pinsIn = ({ partCards }: Pick<Plan, 'partCards'>): readonly FoundPi
     partCard.connectors.flatMap((connector) => connector.pins.map((pin) => ({ partCard, connector, pin }))),
   );
 
+/** How the pins on the part cards are written where a place is asked for: C31·2. */
+export const pinPlaces = (plan: Pick<Plan, 'partCards'>): readonly string[] =>
+  pinsIn(plan).map(({ connector, pin }) => `${connector.id}·${pin.pin}`);
+
 /** The pin that is written like this: `C31.2` or `C31·2`. */
-export function pinNamed(plan: Plan, text: string): FoundPin | undefined {
+export function pinNamed(plan: Pick<Plan, 'partCards'>, text: string): FoundPin | undefined {
   const wanted = text.trim().replace('·', '.');
   return pinsIn(plan).find(({ connector, pin }) => `${connector.id}.${pin.pin}` === wanted);
+}
+
+/** Where a lead is put, or a point lies: at the pin that is written like this, or else at the place in these words. */
+export function placeNamed(plan: Pick<Plan, 'partCards'>, text: string): Lead['at'] {
+  const found = pinNamed(plan, text);
+  return found ? { kind: 'pin', connectorId: found.connector.id, pin: found.pin.pin } : { kind: 'place', name: text };
 }
 
 /** Whether two outcomes lead to the same place. */

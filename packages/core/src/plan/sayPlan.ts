@@ -62,9 +62,11 @@ export function sayHookUp(plan: Plan, { instrument, range, leads, clamp, adapter
 export function sayLead(plan: Plan, { colour, how, at }: Lead): string {
   const found = at.kind === 'pin' ? findPin(plan, at.connectorId, at.pin) : undefined;
   const wire = found ? [found.pin.wire.colour, found.pin.wire.tracer].filter((one) => one !== '').join('/') : '';
-  const place = at.kind === 'pin' ? `${at.connectorId}·${at.pin}` : at.name;
-  return `${colour} lead${how === '' ? '' : `, ${how}`}: ${place}${wire === '' ? '' : ` (${wire})`}`;
+  return `${colour} lead${how === '' ? '' : `, ${how}`}: ${sayPlace(at)}${wire === '' ? '' : ` (${wire})`}`;
 }
+
+/** Where a lead is put, or a point lies, as it stands on the screen: C31·2, or a place in words. */
+export const sayPlace = (at: Lead['at']): string => (at.kind === 'pin' ? `${at.connectorId}·${at.pin}` : at.name);
 
 /** A, B … Z, AA, AB …: the ends of a plan, so that they are not taken for steps. */
 export function letterOf(index: number): string {

@@ -1,7 +1,12 @@
+import { Autocomplete } from '@mantine/core';
 import type { Answers, Ask, AskProblem } from '@probe-trail/core/experiment';
+import { type Plan, pinPlaces } from '@probe-trail/core/plan';
+import { useMemo } from 'react';
 import { TextLine } from '../ui/TextField';
 
 interface FieldsProps {
+  /** With the pins that can be named. */
+  readonly plan: Pick<Plan, 'partCards'>;
   readonly asks: readonly Ask[];
   readonly answers: Answers;
   readonly problem: AskProblem | undefined;
@@ -9,19 +14,27 @@ interface FieldsProps {
 }
 
 /** A field for each thing that a test must be told; what cannot be used is said at its field. */
-export const AskFields = ({ asks, answers, problem, onAnswer }: FieldsProps) =>
-  asks.map((ask) => (
-    <TextLine
-      key={ask.id}
-      label={labelOf(ask, asks, answers)}
-      description={descriptionOf(ask)}
-      size="md"
-      maxLength={160}
-      value={answers[ask.id] ?? ask.initial}
-      error={problem?.askId === ask.id && problem.says}
-      onText={(text) => onAnswer(ask.id, text)}
-    />
-  ));
+export function AskFields({ plan, asks, answers, problem, onAnswer }: FieldsProps) {
+  const places = useMemo(() => [...pinPlaces(plan)], [plan]);
+  return asks.map((ask) => {
+    const field = {
+      label: labelOf(ask, asks, answers),
+      description: descriptionOf(ask),
+      size: 'md',
+      maxLength: 120,
+      value: answers[ask.id] ?? ask.initial,
+      error: problem?.askId === ask.id && problem.says,
+    };
+    const onText = (text: string) => onAnswer(ask.id, text);
+    return ask.is === 'place' ? (
+      <Autocomplete key={ask.id} {...field} data={places} limit={mostPlaces} onChange={onText} />
+    ) : (
+      <TextLine key={ask.id} {...field} onText={onText} />
+    );
+  });
+}
+
+const mostPlaces = 50;
 
 function labelOf({ label, unit }: Ask, asks: readonly Ask[], answers: Answers): string {
   const asked = asks.find(({ id }) => id === unit);
@@ -31,5 +44,6 @@ function labelOf({ label, unit }: Ask, asks: readonly Ask[], answers: Answers): 
 
 function descriptionOf({ is, mayBeEmpty }: Ask): string | undefined {
   if (is === 'values' || is === 'names') return 'Several, with a semicolon between them';
+  if (is === 'place') return `A pin of a part card, or a place in words${mayBeEmpty ? '; may be left empty' : ''}`;
   return mayBeEmpty ? 'May be left empty' : undefined;
 }

@@ -8,7 +8,7 @@ import {
   roleNames,
   type Subjects,
 } from '@probe-trail/core/experiment';
-import { type Experiment, experimentNames, type Suspect } from '@probe-trail/core/plan';
+import { type Experiment, experimentNames, type Plan } from '@probe-trail/core/plan';
 import { AskFields } from './AskFields';
 import classes from './ExperimentForm.module.css';
 import { SuspectPick } from './SuspectPick';
@@ -25,7 +25,7 @@ export interface WrittenExperiment {
 export const answersOf = ({ kind, answers }: WrittenExperiment): Answers => (kind && answers[kind]) || {};
 
 interface FormProps {
-  readonly suspects: readonly Suspect[];
+  readonly plan: Pick<Plan, 'suspects' | 'partCards'>;
   readonly written: WrittenExperiment;
   readonly problem: AskProblem | undefined;
   readonly onWrite: (change: Partial<WrittenExperiment>) => void;
@@ -34,7 +34,7 @@ interface FormProps {
 const kinds = Object.entries(experimentNames).map(([value, label]) => ({ value, label }));
 
 /** Which experiment, what it must be told, who stands in which role, and what each result will mean. */
-export function ExperimentForm({ suspects, written, problem, onWrite }: FormProps) {
+export function ExperimentForm({ plan, written, problem, onWrite }: FormProps) {
   const { kind, subjects } = written;
   const answers = answersOf(written);
   const of = kind && experimentKinds[kind];
@@ -52,6 +52,7 @@ export function ExperimentForm({ suspects, written, problem, onWrite }: FormProp
         <>
           <p className={classes.says}>{of.says}</p>
           <AskFields
+            plan={plan}
             asks={of.asks}
             answers={answers}
             problem={problem}
@@ -66,7 +67,7 @@ export function ExperimentForm({ suspects, written, problem, onWrite }: FormProp
               <SuspectPick
                 key={role}
                 label={roleNames[role]}
-                suspects={suspects}
+                suspects={plan.suspects}
                 chosen={subjects[role] ?? []}
                 onChoose={(ids) => onWrite({ subjects: { ...subjects, [role]: ids } })}
               />

@@ -1,5 +1,4 @@
-import { readPinName } from '@probe-trail/core/library';
-import { findPin, type Path, type Plan } from '@probe-trail/core/plan';
+import { type Path, type Plan, placeNamed } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 
 type Point = Path['points'][number];
@@ -32,13 +31,8 @@ export const newPath = (): Path => ({
 /** The path with a point that is called otherwise; a pin of the plan is known by its name, such as C31·2. */
 export const namePoint = (plan: Plan, path: Path, pointId: string, name: string): Path => ({
   ...path,
-  points: path.points.map((point) => (point.id === pointId ? { ...point, name, at: placeOf(plan, name) } : point)),
+  points: path.points.map((point) => (point.id === pointId ? { ...point, name, at: placeNamed(plan, name) } : point)),
 });
-
-function placeOf(plan: Plan, name: string): Point['at'] {
-  const pin = readPinName(name.trim());
-  return pin && findPin(plan, pin.connectorId, pin.pin) ? { kind: 'pin', ...pin } : { kind: 'place', name };
-}
 
 /** The path with one more point behind this one: the section is parted, and both parts have its suspects. */
 export function addPointAfter(path: Path, at: number): Path {

@@ -18,6 +18,7 @@ interface AddProps {
 export function AddExperiment({ afterId, onAdded, onClose }: AddProps) {
   const { rework } = useEdits();
   const suspects = useDraft((plan) => plan.suspects);
+  const partCards = useDraft((plan) => plan.partCards);
   const planId = useDraft((plan) => plan.id);
   const nothing = { kind: null, answers: {}, subjects: likelySubjects(suspects) };
   const [written, setWritten, forget] = useKeptState<WrittenExperiment>(`add-experiment-${planId}`, nothing);
@@ -40,7 +41,7 @@ export function AddExperiment({ afterId, onAdded, onClose }: AddProps) {
   return (
     <Modal opened onClose={onClose} title="An experiment" size="xl">
       <Stack>
-        <ExperimentForm suspects={suspects} written={written} problem={problem} onWrite={write} />
+        <ExperimentForm plan={{ suspects, partCards }} written={written} problem={problem} onWrite={write} />
         <Button disabled={!written.kind} onClick={add}>
           Add it as a step
         </Button>

@@ -1,6 +1,6 @@
 import { ActionIcon, Autocomplete, Button, Group, Select, Switch } from '@mantine/core';
 import { type InstrumentFunction, instrumentFunctions } from '@probe-trail/core/instrument';
-import { blankHookUp, type HookUp, type Lead, type Plan } from '@probe-trail/core/plan';
+import { blankHookUp, type HookUp, type Lead, pinPlaces, placeNamed, sayPlace } from '@probe-trail/core/plan';
 import { formatPlain } from '@probe-trail/core/reading';
 import { failed, ok } from '@probe-trail/core/result';
 import { findUnit } from '@probe-trail/core/units';
@@ -141,9 +141,7 @@ function LeadRow({ lead, index, edit }: { readonly lead: Lead; readonly index: n
       if (target) recipe(target);
     });
   const partCards = useDraft((draft) => draft.partCards);
-  const pins = useMemo(() => pinOptions(partCards), [partCards]);
-  const { at } = lead;
-  const where = at.kind === 'pin' ? `${at.connectorId}·${at.pin}` : at.name;
+  const places = useMemo(() => pinPlaces({ partCards }), [partCards]);
   return (
     <Group align="end">
       <Select
@@ -174,12 +172,12 @@ function LeadRow({ lead, index, edit }: { readonly lead: Lead; readonly index: n
         description="A pin of a part card, or any place in words"
         size="md"
         style={{ flex: '1 1 220px' }}
-        data={[...pins.keys()]}
-        value={where}
+        data={[...places]}
+        value={sayPlace(lead.at)}
         maxLength={120}
         onChange={(value) =>
           editLead('where', (draft) => {
-            draft.at = pins.get(value) ?? { kind: 'place', name: value };
+            draft.at = placeNamed({ partCards }, value);
           })
         }
       />
@@ -195,13 +193,4 @@ function LeadRow({ lead, index, edit }: { readonly lead: Lead; readonly index: n
       </ActionIcon>
     </Group>
   );
-}
-
-function pinOptions(partCards: Plan['partCards']): ReadonlyMap<string, Lead['at']> {
-  const pins = partCards.flatMap(({ connectors }) =>
-    connectors.flatMap(({ id, pins: all }) =>
-      all.map(({ pin }) => [`${id}·${pin}`, { kind: 'pin', connectorId: id, pin } as const] as const),
-    ),
-  );
-  return new Map(pins);
 }

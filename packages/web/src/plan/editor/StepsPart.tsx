@@ -1,6 +1,6 @@
 import { Button, Group, SegmentedControl } from '@mantine/core';
 import type { Walk } from '@probe-trail/core/evidence';
-import { addStepAfter, blankStep, type Finding, isOpen, type Plan, type Step } from '@probe-trail/core/plan';
+import { addStepAfter, blankStep, type Finding, isOpen, type Plan, type Step, sayPlace } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -213,9 +213,7 @@ function findSteps({ steps }: Plan, wanted: string): ReadonlySet<string> {
   return new Set(
     steps
       .filter(({ title, proves, instruction, hookUp }) => {
-        const pins = (hookUp?.leads ?? []).map(({ at }) =>
-          at.kind === 'pin' ? `${at.connectorId}·${at.pin}` : at.name,
-        );
+        const pins = (hookUp?.leads ?? []).map(({ at }) => sayPlace(at));
         return (
           [title, proves, instruction, ...pins].join('\n').toLowerCase().includes(words.replace('.', '·')) ||
           [title, proves, instruction].join('\n').toLowerCase().includes(words)

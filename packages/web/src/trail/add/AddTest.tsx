@@ -1,6 +1,6 @@
 import { Button, Drawer, Group, NumberInput, SegmentedControl, Select, Stack } from '@mantine/core';
 import { measuredAsks } from '@probe-trail/core/experiment';
-import { type AccessLevel, accessLevels, type Suspect } from '@probe-trail/core/plan';
+import { type AccessLevel, accessLevels, type Plan, type Suspect } from '@probe-trail/core/plan';
 import { type ComponentProps, useState } from 'react';
 import { AskFields } from '../../experiment/AskFields';
 import { ExperimentForm } from '../../experiment/ExperimentForm';
@@ -23,7 +23,7 @@ export function AddTest({ open, button, says }: AddProps) {
   const close = () => setIsOpen(false);
   const adding = useAddTest(open, close);
   const { written, problem } = adding;
-  const { suspects } = open.plan;
+  const { plan } = open;
   return (
     <>
       <Button {...button} onClick={() => setIsOpen(true)}>
@@ -38,11 +38,11 @@ export function AddTest({ open, button, says }: AddProps) {
             value={written.kind}
             onChange={(kind) => adding.change({ kind: kind as TestKind })}
           />
-          {written.kind === 'seen' && <Seen adding={adding} suspects={suspects} />}
-          {written.kind === 'measured' && <Measured adding={adding} suspects={suspects} />}
+          {written.kind === 'seen' && <Seen adding={adding} plan={plan} />}
+          {written.kind === 'measured' && <Measured adding={adding} plan={plan} />}
           {written.kind === 'experiment' && (
             <ExperimentForm
-              suspects={suspects}
+              plan={plan}
               written={written.experiment}
               problem={problem}
               onWrite={(part) =>
@@ -82,10 +82,10 @@ const canBeAdded = ({ written }: AddingTest): boolean =>
 
 interface PartProps {
   readonly adding: AddingTest;
-  readonly suspects: readonly Suspect[];
+  readonly plan: Plan;
 }
 
-function Seen({ adding: { written, write }, suspects }: PartProps) {
+function Seen({ adding: { written, write }, plan }: PartProps) {
   const { title, text, clears, pointsTo } = written.seen;
   return (
     <>
@@ -107,33 +107,33 @@ function Seen({ adding: { written, write }, suspects }: PartProps) {
         value={text}
         onText={(next) => write('seen', { text: next })}
       />
-      <SaysOf says={{ clears, pointsTo }} suspects={suspects} onSays={(part) => write('seen', part)} />
+      <SaysOf says={{ clears, pointsTo }} suspects={plan.suspects} onSays={(part) => write('seen', part)} />
     </>
   );
 }
 
-function Measured({ adding: { written, problem, write }, suspects }: PartProps) {
-  const { answers, inSpec, outOfSpec, minutes, access } = written.measured;
+function Measured({ adding: { written, problem, write }, plan }: PartProps) {
+  const { answers, minutes, access } = written.measured;
   return (
     <>
       <AskFields
+        plan={plan}
         asks={measuredAsks}
         answers={answers}
         problem={problem}
         onAnswer={(askId, text) => write('measured', { answers: { ...answers, [askId]: text } })}
       />
-      <SaysOf
-        when="In spec"
-        says={inSpec}
-        suspects={suspects}
-        onSays={(part) => write('measured', { inSpec: { ...inSpec, ...part } })}
-      />
-      <SaysOf
-        when="Out of spec"
-        says={outOfSpec}
-        suspects={suspects}
-        onSays={(part) => write('measured', { outOfSpec: { ...outOfSpec, ...part } })}
-      />
+      {(['inSpec', 'below', 'above'] as const)
+        .filter((zone) => zone === 'inSpec' || (answers[limitOf[zone]] ?? '').trim() !== '')
+        .map((zone) => (
+          <SaysOf
+            key={zone}
+            when={verdicts[zone]}
+            says={written.measured[zone]}
+            suspects={plan.suspects}
+            onSays={(part) => write('measured', { [zone]: { ...written.measured[zone], ...part } })}
+          />
+        ))}
       <Group grow align="end">
         <NumberInput
           label="Minutes"
@@ -154,6 +154,10 @@ function Measured({ adding: { written, problem, write }, suspects }: PartProps) 
     </>
   );
 }
+
+const verdicts = { inSpec: 'In spec', below: 'Too low', above: 'Too high' } as const;
+/** Which limit must be told for the side to be there. */
+const limitOf = { below: 'min', above: 'max' } as const;
 
 interface SaysProps {
   /** The verdict of which it is said; none where it was done already. */

@@ -5,7 +5,7 @@ import {
   likelySubjects,
   measuredStep,
 } from '@probe-trail/core/experiment';
-import type { AccessLevel } from '@probe-trail/core/plan';
+import type { AccessLevel, Plan } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
 import { answersOf, type WrittenExperiment } from '../../experiment/ExperimentForm';
@@ -28,7 +28,8 @@ export interface WrittenTest {
   readonly measured: {
     readonly answers: Answers;
     readonly inSpec: Says;
-    readonly outOfSpec: Says;
+    readonly below: Says;
+    readonly above: Says;
     readonly minutes: number;
     readonly access: AccessLevel;
   };
@@ -40,7 +41,7 @@ const says: Says = { clears: [], pointsTo: [] };
 const nothing: WrittenTest = {
   kind: 'seen',
   seen: { ...says, title: '', text: '' },
-  measured: { answers: {}, inSpec: says, outOfSpec: says, minutes: 5, access: 'inReach' },
+  measured: { answers: {}, inSpec: says, below: says, above: says, minutes: 5, access: 'inReach' },
   experiment: { kind: null, answers: {}, subjects: {} },
 };
 
@@ -72,7 +73,7 @@ export function useAddTest({ trailId, trail, plan, record }: OpenTrail, onAdded:
   /** Adds the test that is written, and opens it. */
   const add = (isOpenedNow: boolean) => {
     const id = `test-${nanoid(8)}`;
-    const made = stepOf(written, id);
+    const made = stepOf(written, id, plan);
     if (!made) return undefined;
     if (!made.ok) return setProblem(made.problem);
     const added = { kind: 'stepAdded', step: made.value } as const;
@@ -86,8 +87,12 @@ export function useAddTest({ trailId, trail, plan, record }: OpenTrail, onAdded:
   return { written, problem, change, write, keepSeen, add, chooseExperiment };
 }
 
-function stepOf({ kind, measured, experiment }: WrittenTest, id: string): ReturnType<typeof measuredStep> | undefined {
-  if (kind === 'measured') return measuredStep(id, measured);
+function stepOf(
+  { kind, measured, experiment }: WrittenTest,
+  id: string,
+  plan: Plan,
+): ReturnType<typeof measuredStep> | undefined {
+  if (kind === 'measured') return measuredStep(id, measured, plan);
   return experiment.kind ? experimentStep(experiment.kind, id, answersOf(experiment), experiment.subjects) : undefined;
 }
 
