@@ -86,7 +86,10 @@ export async function reach(page: Page, selectors: readonly string[], nth = 0): 
   for (let waited = 0; waited <= waitMs; waited += 50) {
     for (const selector of selectors) {
       const found = (await page.$$(selector))[nth];
-      if (found && (await found.isVisible()) && (await isWithinReach(found))) return found;
+      if (!found || !(await found.isVisible())) continue;
+      if (await isWithinReach(found)) return found;
+      // It is scrolled to: what a later selector finds must not be scrolled to instead.
+      break;
     }
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
