@@ -1,12 +1,18 @@
 import { configureStore, type ThunkAction, type UnknownAction } from '@reduxjs/toolkit';
 import { useDispatch, useSelector, useStore } from 'react-redux';
 import { draftReducer } from '../plan/editor/draftSlice';
+import { findingsReducer } from '../plan/editor/findingsSlice';
 import { acrossTabs, hearOtherTabs } from '../trail/acrossTabs';
 import { deviceFull, keepTyped, trailSlice } from '../trail/trailSlice';
 import { api } from './api';
 
 export const store = configureStore({
-  reducer: { [api.reducerPath]: api.reducer, trail: trailSlice.reducer, draft: draftReducer },
+  reducer: {
+    [api.reducerPath]: api.reducer,
+    trail: trailSlice.reducer,
+    draft: draftReducer,
+    findings: findingsReducer,
+  },
   middleware: (getDefault) =>
     getDefault({ immutableCheck: false, serializableCheck: false }).concat(api.middleware, acrossTabs),
 });

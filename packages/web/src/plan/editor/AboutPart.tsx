@@ -4,7 +4,7 @@ import { TakeOut } from '../exchange/TakeOut';
 import { StepTalk } from '../review/StepTalk';
 import { BlockInputsEditor } from './BlockInputsEditor';
 import { DraftBlock, DraftLine } from './DraftText';
-import { useDraft, useEditor, useEdits } from './editorContext';
+import { useDraft, useEdits, useVersion } from './editorContext';
 import { InputsEditor } from './InputsEditor';
 
 const appliesFields = [
@@ -16,7 +16,7 @@ const appliesFields = [
 
 /** What the plan is called and what it applies to. */
 export function AboutPart() {
-  const { version } = useEditor();
+  const version = useVersion();
   const { edit } = useEdits();
   const plan = useDraft((draft) => draft);
   return (

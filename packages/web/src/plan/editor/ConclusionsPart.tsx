@@ -3,7 +3,7 @@ import type { Conclusion } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import type { Draft } from 'immer';
 import { DraftBlock, DraftLine } from './DraftText';
-import { change, removeById, useDraft, useEditor, useEdits } from './editorContext';
+import { change, removeById, useDraft, useEdits, useFindings } from './editorContext';
 import { Findings } from './Findings';
 import classes from './rows.module.css';
 
@@ -29,14 +29,14 @@ export function ConclusionsPart() {
 }
 
 function ConclusionRow({ conclusion }: { readonly conclusion: Conclusion }) {
-  const { findings } = useEditor();
+  const findings = useFindings((all) => all.filter(({ at }) => at.conclusionId === conclusion.id));
   const { edit } = useEdits();
   const plan = useDraft((draft) => draft);
   const editConclusion = (field: string | null, recipe: (conclusion: Draft<Conclusion>) => void) =>
     edit(field && `${conclusion.id}.${field}`, (draft) => change(draft.conclusions, conclusion.id, recipe));
   return (
     <Stack className={classes.row} gap="xs">
-      <Findings findings={findings.filter(({ at }) => at.conclusionId === conclusion.id)} />
+      <Findings findings={findings} />
       <DraftLine
         label="Title"
         maxLength={160}

@@ -1,9 +1,11 @@
 import { Button } from '@mantine/core';
 import { acceptanceOf, type Finding, isAbout, isOpen, mendOf } from '@probe-trail/core/plan';
+import { memo } from 'react';
 import { ReasonForm } from '../../ui/ReasonForm';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { useDraft, useEdits } from './editorContext';
+import { useEdits } from './editorContext';
 import classes from './Findings.module.css';
+import { useRestedDraft } from './restedDraft';
 
 interface FindingsProps {
   readonly findings: readonly Finding[];
@@ -12,7 +14,7 @@ interface FindingsProps {
 }
 
 /** Findings of the plan check, each with what to do about it: by one click, or by saying why it may stand. */
-export function Findings({ findings, onShow }: FindingsProps) {
+export const Findings = memo(function Findings({ findings, onShow }: FindingsProps) {
   if (findings.length === 0) return null;
   return (
     <ul className={classes.findings} aria-label="Findings of the plan check">
@@ -38,14 +40,14 @@ export function Findings({ findings, onShow }: FindingsProps) {
       ))}
     </ul>
   );
-}
+});
 
 const markOf = (finding: Finding) =>
   !isOpen(finding) ? 'noLimit' : finding.severity === 'error' ? 'outOfSpec' : 'tooCloseToCall';
 
 function MendIt({ finding }: { readonly finding: Finding }) {
   const { rework } = useEdits();
-  const plan = useDraft((draft) => draft);
+  const plan = useRestedDraft((draft) => draft);
   const mend = isOpen(finding) ? mendOf(plan, finding) : undefined;
   if (!mend) return null;
   return (

@@ -1,12 +1,12 @@
 import { type Finding, isOpen } from '@probe-trail/core/plan';
 import { useSearchParams } from 'react-router';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { useEditor } from './editorContext';
+import { useFindings } from './editorContext';
 import { Findings } from './Findings';
 
 /** All findings of the plan check, each with the way to the place that it is about; at the end those that may stand. */
 export function FindingsPart() {
-  const { findings } = useEditor();
+  const findings = useFindings((all) => all);
   const [, setSearch] = useSearchParams();
   const show = (finding: Finding) => setSearch(placeOf(finding));
   const [open, accepted] = [findings.filter(isOpen), findings.filter((finding) => !isOpen(finding))];

@@ -30,7 +30,6 @@ interface BarProps {
   readonly says: string | undefined;
   readonly marked: number;
   readonly chosenId: string;
-  readonly outcomes: Step['outcomes'];
   readonly focus: MapFocus | undefined;
   readonly onFocus: (focus: MapFocus | undefined) => void;
   readonly wanted: string;
@@ -45,21 +44,8 @@ interface BarProps {
 
 /** What can be done on the map, by hand; every button names its key. */
 export const MapBar = memo(function MapBar(props: BarProps) {
-  const {
-    edits,
-    says,
-    marked,
-    chosenId,
-    outcomes,
-    focus,
-    onFocus,
-    wanted,
-    onWanted,
-    found,
-    onChoose,
-    onBlock,
-    onExperiment,
-  } = props;
+  const { edits, says, marked, chosenId, focus, onFocus, wanted, onWanted, found, onChoose, onBlock, onExperiment } =
+    props;
   const suspects = useDraft((plan) => plan.suspects);
   const goToNext = () => {
     const all = [...found];
@@ -68,7 +54,7 @@ export const MapBar = memo(function MapBar(props: BarProps) {
   };
   return (
     <div className={classes.bar} role="toolbar" aria-label="The map">
-      <AddStep edits={edits} outcomes={outcomes} onBlock={onBlock} onExperiment={onExperiment} />
+      <AddStep edits={edits} chosenId={chosenId} onBlock={onBlock} onExperiment={onExperiment} />
       <EditSteps edits={edits} marked={marked} />
       <TextInput
         className={classes.find ?? ''}
@@ -124,9 +110,12 @@ function EditSteps({ edits, marked }: Pick<BarProps, 'edits' | 'marked'>) {
   );
 }
 
-type AddProps = Pick<BarProps, 'edits' | 'outcomes' | 'onBlock' | 'onExperiment'>;
+type AddProps = Pick<BarProps, 'edits' | 'chosenId' | 'onBlock' | 'onExperiment'>;
 
-function AddStep({ edits, outcomes, onBlock, onExperiment }: AddProps) {
+const none: Step['outcomes'] = [];
+
+function AddStep({ edits, chosenId, onBlock, onExperiment }: AddProps) {
+  const outcomes = useDraft(({ steps }) => steps.find(({ id }) => id === chosenId)?.outcomes ?? none);
   return (
     <Button.Group>
       <Button leftSection={<IconPlus size={18} />} onClick={() => edits.add()} title="After the chosen step (A)">

@@ -1,9 +1,9 @@
 import { ActionIcon, Tabs } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
-import { errorsOf, type Finding, isOpen, type PlanVersion } from '@probe-trail/core/plan';
+import { isOpen, type PlanVersion } from '@probe-trail/core/plan';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import type { Remote } from 'comlink';
-import { memo, type ReactNode, useEffect, useMemo, useState } from 'react';
+import { memo, type ReactNode, useCallback, useEffect, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { ActionCreators } from 'redux-undo';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -15,8 +15,10 @@ import { AboutPart } from './AboutPart';
 import { ConclusionsPart } from './ConclusionsPart';
 import { ConflictNotice } from './ConflictNotice';
 import { draftEdited, draftOpened, selectCanRedo, selectCanUndo } from './draftSlice';
-import { EditorContext, useDraft, useEditor } from './editorContext';
+import { useDraft, useFindings, VersionContext } from './editorContext';
 import { FindingsPart } from './FindingsPart';
+import type { FindingsChange } from './findingsChange';
+import { planChecked } from './findingsSlice';
 import { readKeptDraft } from './keptDraft';
 import { MatrixPart } from './MatrixPart';
 import { PartCardsPart } from './PartCardsPart';
@@ -55,7 +57,6 @@ export function PlanEditorPage() {
   );
 }
 
-const unchecked: readonly Finding[] = [];
 const askCheck = (worker: Remote<PlanCheck>, change: PlanChange) => worker.checkPlan(change);
 
 // Each draws itself anew when what it shows of the draft changes, not with every key.
@@ -84,24 +85,19 @@ const OpenEditor = ({ opened }: OpenProps) => (
 function DraftWork({ opened, children }: OpenProps & { readonly children: ReactNode }) {
   const saving = useSaving(opened);
   const rested = useMakeRestedDraft();
-  const findings = usePlanWorker(
+  const dispatch = useAppDispatch();
+  const onChecked = useCallback((change: FindingsChange) => void dispatch(planChecked(change)), [dispatch]);
+  usePlanWorker(
     useDraft((draft) => draft),
     askCheck,
-  );
-  const editor = useMemo(
-    () => ({
-      version: opened.version,
-      findings: findings ?? unchecked,
-      errors: findings && errorsOf(findings).length,
-    }),
-    [opened.version, findings],
+    onChecked,
   );
   return (
-    <EditorContext.Provider value={editor}>
+    <VersionContext.Provider value={opened.version}>
       <SavingContext.Provider value={saving}>
         <RestedDraftContext.Provider value={rested}>{children}</RestedDraftContext.Provider>
       </SavingContext.Provider>
-    </EditorContext.Provider>
+    </VersionContext.Provider>
   );
 }
 
@@ -117,7 +113,7 @@ const EditorPage = memo(function EditorPage({ opened }: OpenProps) {
 
 /** The parts of the draft; drawn anew only when the findings change. */
 const EditorTabs = memo(function EditorTabs() {
-  const { findings } = useEditor();
+  const openFindings = useFindings((findings) => findings.filter(isOpen).length);
   const [search, setSearch] = useSearchParams();
   const part = search.get('part') ?? 'steps';
   return (
@@ -126,7 +122,7 @@ const EditorTabs = memo(function EditorTabs() {
         {Object.entries(parts).map(([value, [name]]) => (
           <Tabs.Tab key={value} value={value} mih={44} fz="md">
             {name}
-            {value === 'findings' && ` (${findings.filter(isOpen).length})`}
+            {value === 'findings' && ` (${openFindings})`}
           </Tabs.Tab>
         ))}
       </Tabs.List>

@@ -14,7 +14,7 @@ import { memo, useCallback } from 'react';
 import { StepTalk } from '../review/StepTalk';
 import { BlockNote } from './BlockNote';
 import { DraftLine } from './DraftText';
-import { change, useDraft, useEditor, useEdits } from './editorContext';
+import { change, useDraft, useEdits, useFindings, useVersion } from './editorContext';
 import { Findings } from './Findings';
 import { HookUpEditor } from './HookUpEditor';
 import { MentionBlock } from './MentionBlock';
@@ -30,7 +30,8 @@ interface StepProps {
 
 /** Everything of one step, from what it proves to where its outcomes lead. */
 export function StepEditor({ step }: StepProps) {
-  const { version, findings } = useEditor();
+  const version = useVersion();
+  const findings = useFindings((all) => all.filter((finding) => finding.at.stepId === step.id && isOpen(finding)));
   const { edit } = useEdits();
   const planId = useDraft(({ id }) => id);
   const editStep: EditStep = useCallback(
@@ -39,7 +40,7 @@ export function StepEditor({ step }: StepProps) {
   );
   return (
     <div className={classes.step}>
-      <Findings findings={findings.filter((finding) => finding.at.stepId === step.id && isOpen(finding))} />
+      <Findings findings={findings} />
       <BlockNote step={step} />
       <fieldset className={classes.written} disabled={step.use !== null} aria-label="What is written of the step">
         <Basics step={step} editStep={editStep} />

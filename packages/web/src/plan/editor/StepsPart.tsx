@@ -1,13 +1,15 @@
 import { Button, Group, SegmentedControl } from '@mantine/core';
 import type { Walk } from '@probe-trail/core/evidence';
-import { addStepAfter, blankStep, type Finding, isOpen, type Plan, type Step, sayPlace } from '@probe-trail/core/plan';
+import { addStepAfter, blankStep, type Plan, sayPlace } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
-import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { useAppSelector } from '../../app/store';
 import { type OnTheWay, waysTo } from '../map/mapGraph';
 import { PlanMap } from '../map/PlanMap';
 import { AddExperiment } from './AddExperiment';
-import { useDraft, useEditor, useEdits } from './editorContext';
+import { useDraft, useEdits } from './editorContext';
+import { selectCountedFindings } from './findingsSlice';
 import { MapBar, type MapFocus } from './MapBar';
 import { MapEnds } from './MapEnds';
 import { PutBlock } from './PutBlock';
@@ -25,7 +27,9 @@ export function StepsPart() {
   const [search, setSearch] = useSearchParams();
   // The address follows; keys that come faster than it go on from what is chosen.
   const [stepId, setStepId] = useState<string | undefined>(search.get('step') ?? undefined);
-  const step = useDraft(({ steps, startStepId }) => steps.find(({ id }) => id === (stepId ?? startStepId)) ?? steps[0]);
+  const chosenId = useDraft(
+    ({ steps, startStepId }) => (steps.find(({ id }) => id === (stepId ?? startStepId)) ?? steps[0])?.id,
+  );
   const [walk, setWalk] = useState<Walk | undefined>();
   const [selected, setSelected] = useState(nothing);
   const choose = useCallback(
@@ -38,17 +42,17 @@ export function StepsPart() {
   );
   // The map of a large plan stands before all the fields of the step beside it are drawn.
   const isBesideDue = useDeferredValue(true, false);
-  if (!step) return <FirstStep onAdded={choose} />;
+  if (chosenId === undefined) return <FirstStep onAdded={choose} />;
   return (
     <div className={classes.bench}>
-      <MapSide step={step} selected={selected} onSelect={setSelected} onChoose={choose} walk={walk} />
-      {isBesideDue && <Beside step={step} walk={walk} onWalk={setWalk} />}
+      <MapSide stepId={chosenId} selected={selected} onSelect={setSelected} onChoose={choose} walk={walk} />
+      {isBesideDue && <Beside stepId={chosenId} walk={walk} onWalk={setWalk} />}
     </div>
   );
 }
 
 interface MapSideProps {
-  readonly step: Step;
+  readonly stepId: string;
   readonly selected: ReadonlySet<string>;
   readonly onSelect: (stepIds: ReadonlySet<string>) => void;
   readonly onChoose: (stepId: string) => void;
@@ -57,8 +61,8 @@ interface MapSideProps {
 }
 
 /** The map with what can be done on it. */
-function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
-  const findings = useCountedFindings();
+function MapSide({ stepId, selected, onSelect, onChoose, walk }: MapSideProps) {
+  const findings = useAppSelector(selectCountedFindings);
   const [folded, setFolded] = useState(nothing);
   const [focus, setFocus] = useState<MapFocus | undefined>();
   const [wanted, setWanted] = useState('');
@@ -67,7 +71,7 @@ function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
   const askExperiment = useCallback(() => setAsking('experiment'), []);
   const stopAsking = useCallback(() => setAsking(undefined), []);
   const { actions, says, marked } = useMapEdits({
-    chosen: step,
+    chosenId: stepId,
     selected,
     choose: onChoose,
     setSelected: onSelect,
@@ -93,8 +97,7 @@ function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
         edits={actions}
         says={says}
         marked={marked}
-        chosenId={step.id}
-        outcomes={step.outcomes}
+        chosenId={stepId}
         focus={focus}
         onFocus={setFocus}
         wanted={wanted}
@@ -104,13 +107,13 @@ function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
         onBlock={askBlock}
         onExperiment={askExperiment}
       />
-      {asking === 'block' && <PutBlock afterId={step.id} onPut={onChoose} onClose={stopAsking} />}
-      {asking === 'experiment' && <AddExperiment afterId={step.id} onAdded={onChoose} onClose={stopAsking} />}
+      {asking === 'block' && <PutBlock afterId={stepId} onPut={onChoose} onClose={stopAsking} />}
+      {asking === 'experiment' && <AddExperiment afterId={stepId} onAdded={onChoose} onClose={stopAsking} />}
       <div className={classes.map}>
         <PlanMap
           plan={plan}
           findings={findings}
-          chosenId={step.id}
+          chosenId={stepId}
           onChoose={onChoose}
           selected={selected}
           onSelect={onSelect}
@@ -127,25 +130,16 @@ function MapSide({ step, selected, onSelect, onChoose, walk }: MapSideProps) {
   );
 }
 
-/** The findings, the same ones for as long as there are as many at every step: the map shows their number, not their words. */
-function useCountedFindings(): readonly Finding[] {
-  const { findings } = useEditor();
-  const counted = findings.map((finding) => `${finding.at.stepId} ${finding.severity} ${isOpen(finding)}`).join();
-  const latest = useRef({ counted, findings });
-  if (latest.current.counted !== counted) latest.current = { counted, findings };
-  return latest.current.findings;
-}
-
 const beside = { step: 'The step', walks: 'All walks', try: 'Walk it' } as const;
 
 interface BesideProps {
-  readonly step: Step;
+  readonly stepId: string;
   readonly walk: Walk | undefined;
   readonly onWalk: (walk: Walk | undefined) => void;
 }
 
 /** What stands beside the map: the chosen step to write, all walks of the plan, or the draft as a technician sees it. */
-function Beside({ step, walk, onWalk }: BesideProps) {
+function Beside({ stepId, walk, onWalk }: BesideProps) {
   const [view, setView] = useState<keyof typeof beside>('step');
   const show = (next: string) => {
     setView(next as keyof typeof beside);
@@ -161,12 +155,17 @@ function Beside({ step, walk, onWalk }: BesideProps) {
         data={Object.entries(beside).map(([value, label]) => ({ value, label }))}
       />
       <div className={classes.step} data-view={view}>
-        {view === 'step' && <StepEditor key={step.id} step={step} />}
+        {view === 'step' && <ChosenStep stepId={stepId} />}
         {view === 'walks' && <WalksPanel chosen={walk} onChoose={onWalk} />}
-        {view === 'try' && <TryFrame step={step} />}
+        {view === 'try' && <TryFrame stepId={stepId} />}
       </div>
     </section>
   );
+}
+
+function ChosenStep({ stepId }: { readonly stepId: string }) {
+  const step = useDraft(({ steps }) => steps.find(({ id }) => id === stepId));
+  return step && <StepEditor key={stepId} step={step} />;
 }
 
 const wayOf = ({ waymarks }: Walk): OnTheWay => ({

@@ -6,7 +6,7 @@ import type { Draft } from 'immer';
 import { suspectKinds } from '../suspectKinds';
 import { CommittedInput } from './CommittedInput';
 import { DraftBlock, DraftLine } from './DraftText';
-import { change, removeById, useDraft, useEditor, useEdits } from './editorContext';
+import { change, removeById, useDraft, useEdits, useFindings } from './editorContext';
 import { Findings } from './Findings';
 import { parseWeight } from './parseFields';
 import classes from './rows.module.css';
@@ -42,13 +42,13 @@ export function SuspectsPart() {
 }
 
 function SuspectRow({ suspect }: { readonly suspect: Suspect }) {
-  const { findings } = useEditor();
+  const findings = useFindings((all) => all.filter(({ at }) => at.suspectId === suspect.id && !at.stepId));
   const { edit } = useEdits();
   const editSuspect = (field: string | null, recipe: (suspect: Draft<Suspect>) => void) =>
     edit(field && `${suspect.id}.${field}`, (draft) => change(draft.suspects, suspect.id, recipe));
   return (
     <div className={classes.row}>
-      <Findings findings={findings.filter(({ at }) => at.suspectId === suspect.id && !at.stepId)} />
+      <Findings findings={findings} />
       <div className={classes.suspect}>
         <DraftLine
           label="Name"

@@ -1,5 +1,4 @@
 import { Button, Group, Switch } from '@mantine/core';
-import type { Step } from '@probe-trail/core/plan';
 import { useEffect, useRef, useState } from 'react';
 import { useDraft, useEdits } from './editorContext';
 import { keepDraft } from './keptDraft';
@@ -7,9 +6,10 @@ import classes from './StepsPart.module.css';
 import { useSavingState } from './useSaving';
 
 /** The draft from the chosen step on, as a technician sees it: on a page of its own, so that it takes a phone's size. */
-export function TryFrame({ step }: { readonly step: Step }) {
+export function TryFrame({ stepId }: { readonly stepId: string }) {
   const [isPhone, setIsPhone] = useState(true);
   const planId = useDraft(({ id }) => id);
+  const title = useDraft(({ steps }) => steps.find(({ id }) => id === stepId)?.title);
   const { read } = useEdits();
   const { state } = useSavingState();
   const isUnsaved = useRef(state.kind !== 'saved');
@@ -17,7 +17,7 @@ export function TryFrame({ step }: { readonly step: Step }) {
   useEffect(() => {
     if (isUnsaved.current) keepDraft(read());
   }, [read]);
-  const address = `/plans/${planId}/try?from=${step.id}`;
+  const address = `/plans/${planId}/try?from=${stepId}`;
   return (
     <div className={classes.frame}>
       <Group justify="space-between">
@@ -26,7 +26,7 @@ export function TryFrame({ step }: { readonly step: Step }) {
           In a window of its own
         </Button>
       </Group>
-      <iframe key={step.id} src={address} data-phone={isPhone || undefined} title={`Walk it from “${step.title}”`} />
+      <iframe key={stepId} src={address} data-phone={isPhone || undefined} title={`Walk it from “${title}”`} />
     </div>
   );
 }

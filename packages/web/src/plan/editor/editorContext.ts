@@ -1,9 +1,10 @@
 import type { Finding, Plan } from '@probe-trail/core/plan';
 import { type Draft, produce } from 'immer';
 import { createContext, useContext, useMemo } from 'react';
-import { useStore } from 'react-redux';
+import { shallowEqual, useStore } from 'react-redux';
 import { type RootState, useAppSelector } from '../../app/store';
 import { draftEdited, selectDocument } from './draftSlice';
+import { selectFindings } from './findingsSlice';
 
 /** Changes the draft; edits in a row with the same `group` are undone as one. */
 export type EditPlan = (group: string | null, recipe: (draft: Draft<Plan>) => void) => void;
@@ -41,22 +42,17 @@ export function useEdits(): Edits {
 export const useDraft = <T>(select: (plan: Plan) => T): T =>
   useAppSelector((state) => select(selectDocument(state) as Plan));
 
-/** What is known of the draft besides itself. */
-export interface Editor {
-  /** The version that is being written. */
-  readonly version: number;
-  readonly findings: readonly Finding[];
-  /** How many keep it from being released; `undefined` until the plan check is done. */
-  readonly errors: number | undefined;
-}
+/** A part of what the plan check finds in the draft; drawn anew only when that part is another. */
+export const useFindings = <T>(select: (findings: readonly Finding[]) => T): T =>
+  useAppSelector((state) => select(selectFindings(state)), shallowEqual);
 
-export const EditorContext = createContext<Editor | undefined>(undefined);
+export const VersionContext = createContext<number | undefined>(undefined);
 
-/** The version and the findings of the draft; only below the editor's page. */
-export function useEditor(): Editor {
-  const editor = useContext(EditorContext);
-  if (!editor) throw new Error('useEditor stands outside the editor');
-  return editor;
+/** The version that is being written; only below the editor's page. */
+export function useVersion(): number {
+  const version = useContext(VersionContext);
+  if (version === undefined) throw new Error('useVersion stands outside the editor');
+  return version;
 }
 
 /** The item of that id in a draft, to be changed by the recipe; a missing one is left alone. */

@@ -1,22 +1,24 @@
 import { cheapestTree, countWalks, effortByConclusion, effortOf, listWalks } from '@probe-trail/core/evidence';
-import { checkPlan, type Plan } from '@probe-trail/core/plan';
+import { checkPlan, type Finding, type Plan } from '@probe-trail/core/plan';
 import { expose } from 'comlink';
+import { makeFindingsChange } from './findingsChange';
 import { type PlanChange, withChange } from './planChange';
 
 /** How many walks are listed; more than that nobody reads. */
 const listedWalks = 1000;
 
 let plan: Plan | undefined;
+let found: readonly Finding[] | undefined;
+const changeOf = makeFindingsChange();
 
 /** What is computed of a whole draft, away from the thread in which the author writes. Each call brings what has changed since the last. */
 const planCheck = {
   /** `undefined` where nothing of it is other than the last time: most words change nothing. */
   checkPlan: (change: PlanChange) => {
-    const found = checkPlan(changed(change));
-    const text = JSON.stringify(found);
-    if (text === lastFound) return undefined;
-    lastFound = text;
-    return found;
+    const before = found?.length;
+    found = checkPlan(changed(change));
+    const findings = changeOf(found);
+    return findings.length === before && findings.every((one, index) => one === index) ? undefined : findings;
   },
   allWalks: (change: PlanChange) => {
     const draft = changed(change);
@@ -34,8 +36,6 @@ const planCheck = {
       return true;
     }),
 };
-
-let lastFound = '';
 
 function changed(change: PlanChange): Plan {
   plan = withChange(plan, change);

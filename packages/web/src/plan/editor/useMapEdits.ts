@@ -8,7 +8,6 @@ import {
   leadTo,
   pasteSteps,
   readCopiedSteps,
-  type Step,
 } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
@@ -17,7 +16,7 @@ import { useAddPlanMutation } from '../planApi';
 import { useEdits } from './editorContext';
 
 interface MapState {
-  readonly chosen: Step | undefined;
+  readonly chosenId: string;
   readonly selected: ReadonlySet<string>;
   readonly choose: (stepId: string) => void;
   readonly setSelected: (stepIds: ReadonlySet<string>) => void;
@@ -33,7 +32,7 @@ export type MapActions = ReturnType<typeof useMapEdits>['actions'];
 
 /** What can be done to the steps on the map, by buttons, by dragging and by keys. */
 export function useMapEdits({
-  chosen,
+  chosenId,
   selected,
   choose,
   setSelected,
@@ -45,13 +44,13 @@ export function useMapEdits({
   const { read, rework } = useEdits();
   const [addPlan] = useAddPlanMutation();
   const [says, setSays] = useState<string | undefined>();
-  const marked = selected.size > 0 ? selected : new Set(chosen ? [chosen.id] : []);
+  const marked = selected.size > 0 ? selected : new Set([chosenId]);
+
+  const chosen = () => read().steps.find(({ id }) => id === chosenId);
 
   const add = (outcomeId?: string) => {
     const step = blankStep(`step-${nanoid(6)}`, 'New step');
-    rework((draft) =>
-      chosen && outcomeId ? addStepOn(draft, chosen.id, outcomeId, step) : addStepAfter(draft, chosen?.id, step),
-    );
+    rework((draft) => (outcomeId ? addStepOn(draft, chosenId, outcomeId, step) : addStepAfter(draft, chosenId, step)));
     choose(step.id);
   };
   const remove = () => {
@@ -87,7 +86,7 @@ export function useMapEdits({
     return setSays(`${pasted.stepIds.length} pasted.`);
   };
   const makeBlock = async () => {
-    const title = `Block from ${chosen?.title || 'a plan'}`.slice(0, 160);
+    const title = `Block from ${chosen()?.title || 'a plan'}`.slice(0, 160);
     const added = await addPlan(blockOfSteps(read(), marked, `block-${nanoid(8)}`, title));
     setSays(
       added.data
@@ -96,9 +95,8 @@ export function useMapEdits({
     );
   };
   const fold = () => {
-    if (!chosen) return;
     const next = new Set(folded);
-    if (!next.delete(chosen.id)) next.add(chosen.id);
+    if (!next.delete(chosenId)) next.add(chosenId);
     setFolded(next);
   };
   const lead = (stepId: string, outcomeId: string, goal: { stepId: string } | { conclusionId: string }) =>
@@ -108,7 +106,7 @@ export function useMapEdits({
 
   const onKey = (event: KeyboardEvent) => {
     const withControl = event.ctrlKey || event.metaKey;
-    const outcome = /^[1-9]$/.test(event.key) ? chosen?.outcomes[Number(event.key) - 1] : undefined;
+    const outcome = /^[1-9]$/.test(event.key) ? chosen()?.outcomes[Number(event.key) - 1] : undefined;
     const does: Readonly<Record<string, () => void>> = withControl
       ? { a: () => setSelected(new Set(read().steps.map(({ id }) => id))) }
       : {

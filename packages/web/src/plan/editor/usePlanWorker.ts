@@ -1,20 +1,19 @@
 import type { Plan } from '@probe-trail/core/plan';
 import { type Remote, wrap } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { changeSince, type PlanChange } from './planChange';
 import type { PlanCheck } from './planCheck.worker';
 
 /**
- * What a worker computes of the draft after every edit. While one draft is being worked on, only the newest waits; the last result stays
- * until the next is there.
+ * Has a worker compute something of the draft after every edit. While one draft is being worked on, only the newest waits.
  * @param ask which of its functions is called; must stay the same function. It gives `undefined` where the answer is the last one.
- * @returns `undefined` until the first result is there
+ * @param onAnswer likewise
  */
 export function usePlanWorker<T>(
   plan: Plan,
   ask: (worker: Remote<PlanCheck>, change: PlanChange) => Promise<T | undefined>,
-): T | undefined {
-  const [result, setResult] = useState<T | undefined>();
+  onAnswer: (answer: T) => void,
+): void {
   const worker = useRef<Remote<PlanCheck> | undefined>(undefined);
   const waiting = useRef<Plan | undefined>(undefined);
   const isBusy = useRef(false);
@@ -43,11 +42,10 @@ export function usePlanWorker<T>(
         sent.current = next;
         const answer = await ask(worker.current, change);
         performance.measure('plan worked through', { start: from });
-        if (answer !== undefined) setResult(answer);
+        if (answer !== undefined) onAnswer(answer);
       }
       isBusy.current = false;
     };
     void work();
-  }, [plan, ask]);
-  return result;
+  }, [plan, ask, onAnswer]);
 }

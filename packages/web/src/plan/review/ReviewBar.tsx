@@ -4,10 +4,11 @@ import { skipToken } from '@reduxjs/toolkit/query';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { sayFailure } from '../../app/api';
+import { useAppSelector } from '../../app/store';
 import { usePerson } from '../../person/sessionApi';
 import { Notice } from '../../ui/Notice';
 import { sayCount } from '../../ui/sayCount';
-import { useEditor } from '../editor/editorContext';
+import { selectErrors } from '../editor/findingsSlice';
 import { useSavingState } from '../editor/useSaving';
 import { usePlanQuery, usePlanVersionQuery } from '../planApi';
 import { Differences } from './Differences';
@@ -15,7 +16,7 @@ import { type ReviewMove, useMoveReviewMutation, useReleaseDraftMutation } from 
 
 /** The way of a draft to its release: asked for, read and approved by somebody else, released with notes. */
 export function ReviewBar({ opened }: { readonly opened: PlanVersion }) {
-  const { errors } = useEditor();
+  const errors = useAppSelector(selectErrors);
   const saving = useSavingState();
   const { planId, version } = opened;
   const { data: plan } = usePlanQuery(planId);
