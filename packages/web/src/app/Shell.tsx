@@ -11,7 +11,11 @@ const Shortcuts = lazy(() => import('./Shortcuts'));
 function Kept() {
   const dispatch = useAppDispatch();
   useEffect(
-    () => whenQuiet(() => void import('../offline/keepPlans').then(({ keepPlans }) => dispatch(keepPlans()))),
+    () =>
+      whenQuiet(
+        () => import('../offline/keepPlans'),
+        ({ keepPlans }) => void dispatch(keepPlans()),
+      ),
     [dispatch],
   );
   return null;

@@ -39,4 +39,7 @@ void import('../trail/sendOutbox').then(({ sendOutbox }) => {
 // Installed on the device, the interface opens without a network; only a page that came by a safe way may do so. It is brought
 // there once the first view stands: nobody waits for it.
 if ('serviceWorker' in navigator)
-  whenQuiet(() => void import('virtual:pwa-register').then(({ registerSW }) => registerSW()));
+  whenQuiet(
+    () => import('virtual:pwa-register'),
+    ({ registerSW }) => registerSW(),
+  );

@@ -3,6 +3,7 @@ import type { Answers, Ask, AskProblem } from '@probe-trail/core/experiment';
 import { type Plan, pinPlaces } from '@probe-trail/core/plan';
 import { useMemo } from 'react';
 import { TextLine } from '../ui/TextField';
+import classes from './AskFields.module.css';
 
 interface FieldsProps {
   /** With the pins that can be named. */
@@ -16,14 +17,15 @@ interface FieldsProps {
 /** A field for each thing that a test must be told; what cannot be used is said at its field. */
 export function AskFields({ plan, asks, answers, problem, onAnswer }: FieldsProps) {
   const places = useMemo(() => [...pinPlaces(plan)], [plan]);
-  return asks.map((ask) => {
+  const fieldOf = (ask: Ask) => {
     const field = {
       label: labelOf(ask, asks, answers),
       description: descriptionOf(ask),
       size: 'md',
-      maxLength: 120,
+      maxLength: ask.is === 'place' ? 120 : 160,
       value: answers[ask.id] ?? ask.initial,
       error: problem?.askId === ask.id && problem.says,
+      ...(isWide(ask) && { className: classes.wide ?? '' }),
     };
     const onText = (text: string) => onAnswer(ask.id, text);
     return ask.is === 'place' ? (
@@ -31,8 +33,11 @@ export function AskFields({ plan, asks, answers, problem, onAnswer }: FieldsProp
     ) : (
       <TextLine key={ask.id} {...field} onText={onText} />
     );
-  });
+  };
+  return <div className={classes.asks}>{asks.map(fieldOf)}</div>;
 }
+
+const isWide = ({ is }: Ask): boolean => is === 'text' || is === 'names' || is === 'values';
 
 const mostPlaces = 50;
 
@@ -44,6 +49,6 @@ function labelOf({ label, unit }: Ask, asks: readonly Ask[], answers: Answers): 
 
 function descriptionOf({ is, mayBeEmpty }: Ask): string | undefined {
   if (is === 'values' || is === 'names') return 'Several, with a semicolon between them';
-  if (is === 'place') return `A pin of a part card, or a place in words${mayBeEmpty ? '; may be left empty' : ''}`;
+  if (is === 'place') return `A pin or a place${mayBeEmpty ? '; may be left empty' : ''}`;
   return mayBeEmpty ? 'May be left empty' : undefined;
 }
