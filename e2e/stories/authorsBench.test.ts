@@ -1,5 +1,6 @@
 import { blankHookUp, blankOutcome, blankPlan, blankStep, type Plan } from '@probe-trail/core/plan';
 import { expect } from 'chai';
+import type { HTTPRequest } from 'puppeteer-core';
 import { largePlan } from '../support/largePlan.js';
 import { aUser, middleOf, reach, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
@@ -94,6 +95,33 @@ describe('the author’s bench', () => {
     await ines.click('Undo');
     await ines.see('all saved');
     expect((await draftOf('hub')).steps).to.deep.equal(plan.steps);
+    await ines.leave();
+  });
+
+  it('is not saved while what was undone is on its way to the server', async () => {
+    const plan = {
+      ...blankPlan('undone', 'Undone'),
+      steps: [blankStep('a', 'A'), blankStep('b', 'B')],
+      startStepId: 'a',
+    };
+    await add(plan);
+    const ines = await open('/plans/undone/edit');
+    await ines.page.waitForSelector('[data-step="b"]');
+    await ines.page.setRequestInterception(true);
+    const held: HTTPRequest[] = [];
+    ines.page.on('request', (request) => {
+      if (request.method() === 'PUT' && held.length === 0) held.push(request);
+      else void request.continue();
+    });
+    await ines.page.focus('[data-step="b"]');
+    await ines.press('Delete');
+    await ines.page.waitForRequest((request) => request.method() === 'PUT');
+    await ines.click('Undo');
+    await ines.see('draft 1, saving');
+    await ines.missing('all saved');
+    await held[0]?.continue();
+    await ines.see('all saved');
+    expect((await draftOf('undone')).steps).to.deep.equal(plan.steps);
     await ines.leave();
   });
 

@@ -37,14 +37,17 @@ export function useSaving(opened: PlanVersion): Saving {
   const [saved, setSaved] = useState({ document: opened.document, etag: opened.etag });
   const [trouble, setTrouble] = useState<Trouble | undefined>();
   const isSending = useRef(false);
+  const [isUnderWay, setIsUnderWay] = useState(false);
 
   const saveNow = useCallback(
     async (draft: Plan, etag: string) => {
       // A second save over the same etag would be told that somebody else saved; it follows when this one is done.
       if (isSending.current) return;
       isSending.current = true;
+      setIsUnderWay(true);
       const answer = await save({ planId: draft.id, etag, document: draft });
       isSending.current = false;
+      setIsUnderWay(false);
       if (answer.error) return setTrouble(troubleOf(answer.error));
       forgetDraft(draft.id);
       setTrouble(undefined);
@@ -70,7 +73,8 @@ export function useSaving(opened: PlanVersion): Saving {
     dispatch(draftEdited({ document: theirs.data.document, group: null }));
   }, [dispatch, opened.planId]);
   // Compared here and not noted in an effect: a release a moment after the last key must know that it is unsaved.
-  const kind = document === saved.document ? 'saved' : 'unsaved';
+  // What was undone while it was on its way to the server must be saved once more.
+  const kind = document === saved.document && !isUnderWay ? 'saved' : 'unsaved';
   return useMemo(
     () => ({ state: trouble ?? { kind }, etag: saved.etag, takeTheirs }),
     [trouble, kind, saved.etag, takeTheirs],
