@@ -250,7 +250,7 @@ describe('measuredStep', () => {
       const made = test(answers);
       return made.ok ? made.value.hookUp : made.problem;
     };
-    expect(hookUp({ red: 'C31.2', black: 'engine block ' })).to.deep.include({
+    expect(hookUp({ red: 'C31 · 2', black: 'engine block ' })).to.deep.include({
       instrument: 'dcVolts',
       leads: [
         { colour: 'red', how: '', at: { kind: 'pin', connectorId: 'C31', pin: '2' } },

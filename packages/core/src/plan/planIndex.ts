@@ -56,7 +56,7 @@ export const pinPlaces = (plan: Pick<Plan, 'partCards'>): readonly string[] =>
 
 /** The pin that is written like this: `C31.2` or `C31·2`. */
 export function pinNamed(plan: Pick<Plan, 'partCards'>, text: string): FoundPin | undefined {
-  const wanted = text.trim().replace('·', '.');
+  const wanted = text.trim().replace(/\s*[·.]\s*/g, '.');
   return pinsIn(plan).find(({ connector, pin }) => `${connector.id}.${pin.pin}` === wanted);
 }
 
