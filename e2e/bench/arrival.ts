@@ -1,7 +1,7 @@
 import { compareSheets, type NewSheet, readCodeText } from '@probe-trail/core/codes';
 import type { Line } from '@probe-trail/core/vehicle';
 import type { Page } from 'puppeteer-core';
-import { openBrowser } from '../support/browser.js';
+import { openSeenBrowser } from '../support/browser.js';
 import { openServer, type RunningServer } from '../support/server.js';
 import { cookieOf } from '../support/signIn.js';
 import { aUser } from '../support/user.js';
@@ -60,7 +60,7 @@ async function answers(server: RunningServer): Promise<Measured[]> {
 
 /** From a click to the frame that shows what was asked for. */
 async function painted(server: RunningServer): Promise<Measured[]> {
-  const browser = await openBrowser();
+  const browser = await openSeenBrowser();
   const { page, goTo, see } = await aUser(browser, server.url, 'tobi');
   await goTo('/vehicles');
   await see('FG-14');

@@ -1,10 +1,10 @@
 import type { Plan } from '@probe-trail/core/plan';
 import { blankOutcome, blankPlan, blankStep } from '@probe-trail/core/plan';
-import { openBrowser } from '../support/browser.js';
+import { openSeenBrowser } from '../support/browser.js';
 import { openServer } from '../support/server.js';
 import { addEvents, opening, trailAt } from '../support/trailAt.js';
 import { aUser, send, type User } from '../support/user.js';
-import { atMost, type Measured, percentile, settled } from './measured.js';
+import { atMost, clickText, type Measured, percentile, settled } from './measured.js';
 
 const strokes = 60;
 const warmUpStrokes = 20;
@@ -68,7 +68,7 @@ const kinds: readonly Kind[] = [
     name: 'count',
     planId: 'passenger-door',
     stepId: 'move',
-    prepare: (user) => user.click('Start the clock'),
+    prepare: ({ page }) => clickText(page, 'Start the clock'),
     stroke: async ({ page }) => (await page.$('[data-running]'))?.click(),
   },
   {
@@ -87,7 +87,7 @@ const kinds: readonly Kind[] = [
 export async function everyKindDelay(): Promise<Measured[]> {
   const server = await openServer();
   await releaseLongSweep(server.url);
-  const browser = await openBrowser();
+  const browser = await openSeenBrowser();
   const measured: Measured[] = [];
   for (const kind of kinds) {
     const path =
@@ -96,7 +96,7 @@ export async function everyKindDelay(): Promise<Measured[]> {
         : await trailAt(server.url, `bench-${kind.stepId}-${kind.name.replace(/\W/g, '')}`, kind.planId, kind.stepId);
     const user = await aUser(browser, server.url, 'hanna');
     await user.goTo(path);
-    await user.click('Understood');
+    await clickText(user.page, 'Understood');
     await kind.prepare(user);
     await settled();
     await user.page.emulateCPUThrottling(slowdown);

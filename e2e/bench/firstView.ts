@@ -1,5 +1,5 @@
 import { gzipSync } from 'node:zlib';
-import { openBrowser } from '../support/browser.js';
+import { openSeenBrowser } from '../support/browser.js';
 import { openServer } from '../support/server.js';
 import { aUser } from '../support/user.js';
 import { atMost, type Measured } from './measured.js';
@@ -7,7 +7,7 @@ import { atMost, type Measured } from './measured.js';
 /** JavaScript that the browser loads before the first view stands, compressed as gzip does it. */
 export async function firstViewSize(): Promise<Measured[]> {
   const server = await openServer();
-  const browser = await openBrowser();
+  const browser = await openSeenBrowser();
   const { page, goTo, see } = await aUser(browser, server.url, 'tobi');
   await goTo('/');
   await see('in the workshop');

@@ -1,3 +1,5 @@
+import type { Page } from 'puppeteer-core';
+
 /** One figure of the bench beside what it must reach. */
 export interface Measured {
   readonly what: string;
@@ -36,6 +38,14 @@ export const atLeast = (what: string, value: number, limit: number, unit: string
   target: `≥ ${limit.toLocaleString('en')} ${unit}`,
   reached: value >= limit,
 });
+
+/**
+ * Clicks what bears this text. A search by accessible name would have the browser keep what it tells screen readers up to date from then
+ * on, with every key that is measured.
+ */
+export async function clickText(page: Page, text: string): Promise<void> {
+  await (await page.waitForSelector(`::-p-text(${text})`))?.click();
+}
 
 /** A device that is opened for the first time brings the interface and the plans onto it; what is measured is the day after that. */
 export const settled = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 10_000));

@@ -1,4 +1,4 @@
-import { openBrowser } from '../support/browser.js';
+import { openSeenBrowser } from '../support/browser.js';
 import { openServer } from '../support/server.js';
 import { aUser } from '../support/user.js';
 import { atMost, type Measured, percentile, settled } from './measured.js';
@@ -12,7 +12,7 @@ const slowdown = 4;
 /** From a typed character to the frame that shows the moved needle, with the processor slowed in Chromium. */
 export async function needleDelay(): Promise<Measured[]> {
   const server = await openServer();
-  const browser = await openBrowser();
+  const browser = await openSeenBrowser();
   const user = await aUser(browser, server.url, 'tobi');
   await user.goTo('/trails/fg-03-coolant');
   await user.see('Type what the meter shows');

@@ -1,4 +1,4 @@
-import { newProfile, openBrowser } from '../support/browser.js';
+import { newProfile, openSeenBrowser } from '../support/browser.js';
 import { openServer } from '../support/server.js';
 import { userIn } from '../support/user.js';
 import { atMost, type Measured, percentile } from './measured.js';
@@ -9,7 +9,7 @@ const starts = 5;
 export async function offlineStart(): Promise<Measured[]> {
   const server = await openServer();
   const profile = await newProfile();
-  const first = await openBrowser(profile);
+  const first = await openSeenBrowser(profile);
   const tobi = await userIn(first.defaultBrowserContext(), server.url, 'tobi');
   await tobi.goTo('/trails/fg-03-coolant');
   await tobi.see('Voltage on the sensor’s signal wire');
@@ -19,7 +19,7 @@ export async function offlineStart(): Promise<Measured[]> {
   await server.kill();
   const times: number[] = [];
   for (let start = 0; start < starts; start += 1) {
-    const browser = await openBrowser(profile);
+    const browser = await openSeenBrowser(profile);
     const again = await userIn(browser.defaultBrowserContext(), server.url, null);
     await again.goTo('/trails/fg-03-coolant');
     await again.page.waitForSelector('article input');

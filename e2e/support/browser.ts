@@ -17,12 +17,20 @@ const flags = [
 /** A folder for a profile: whoever opens a browser on it again finds what was kept there. */
 export const newProfile = (): Promise<string> => mkdtemp(join(tmpdir(), 'probe-trail-browser-'));
 
+// What a screen reader is told is kept up to date, also of what is scrolled away: the stories find things by it.
+const forReaders = '--force-renderer-accessibility';
+
 /** Debian's Chromium, headless, with a profile of its own where none is given. */
-export async function openBrowser(profile?: string): Promise<Browser> {
+export const openBrowser = (profile?: string): Promise<Browser> => launch([...flags, forReaders], profile);
+
+/** The same without what is kept for screen readers, as most people have it: for measuring. */
+export const openSeenBrowser = (profile?: string): Promise<Browser> => launch(flags, profile);
+
+async function launch(args: string[], profile?: string): Promise<Browser> {
   return puppeteer.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     headless: true,
-    args: flags,
+    args,
     userDataDir: profile ?? (await newProfile()),
   });
 }

@@ -1,6 +1,7 @@
 import { TextInput, type TextInputProps } from '@mantine/core';
 import type { Result } from '@probe-trail/core/result';
 import { useState } from 'react';
+import { OwnForm } from '../../ui/OwnForm';
 
 interface CommittedProps<T> extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
   /** The value in the draft, as text. */
@@ -20,12 +21,14 @@ export function CommittedInput<T>({ value, parse, onCommit, ...props }: Committe
     if (result.ok) onCommit(result.value);
   };
   return (
-    <TextInput
-      {...props}
-      value={text}
-      error={typed !== undefined && !parsed.ok && parsed.problem}
-      onChange={(event) => onChange(event.currentTarget.value)}
-      onBlur={() => parsed.ok && setTyped(undefined)}
-    />
+    <OwnForm>
+      <TextInput
+        {...props}
+        value={text}
+        error={typed !== undefined && !parsed.ok && parsed.problem}
+        onChange={(event) => onChange(event.currentTarget.value)}
+        onBlur={() => parsed.ok && setTyped(undefined)}
+      />
+    </OwnForm>
   );
 }

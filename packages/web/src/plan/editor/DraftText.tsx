@@ -1,5 +1,6 @@
 import { Textarea, type TextareaProps, TextInput, type TextInputProps } from '@mantine/core';
 import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { OwnForm } from '../../ui/OwnForm';
 import { noteWriting } from './afterWriting';
 import { openField } from './openFields';
 
@@ -13,12 +14,14 @@ export type Text<Props> = Omit<Props, 'onChange' | 'onBlur' | 'value'> & {
 export const DraftLine = memo(function DraftLine({ value, onText, ...props }: Text<TextInputProps>) {
   const held = useDraftText(value, onText);
   return (
-    <TextInput
-      {...props}
-      value={held.text}
-      onBlur={held.tell}
-      onChange={(event) => held.write(event.currentTarget.value)}
-    />
+    <OwnForm>
+      <TextInput
+        {...props}
+        value={held.text}
+        onBlur={held.tell}
+        onChange={(event) => held.write(event.currentTarget.value)}
+      />
+    </OwnForm>
   );
 }, isSameText);
 
@@ -26,13 +29,15 @@ export const DraftLine = memo(function DraftLine({ value, onText, ...props }: Te
 export const DraftBlock = memo(function DraftBlock({ value, onText, ...props }: Text<TextareaProps>) {
   const held = useDraftText(value, onText);
   return (
-    <Textarea
-      autosize
-      {...props}
-      value={held.text}
-      onBlur={held.tell}
-      onChange={(event) => held.write(event.currentTarget.value)}
-    />
+    <OwnForm>
+      <Textarea
+        autosize
+        {...props}
+        value={held.text}
+        onBlur={held.tell}
+        onChange={(event) => held.write(event.currentTarget.value)}
+      />
+    </OwnForm>
   );
 }, isSameText);
 

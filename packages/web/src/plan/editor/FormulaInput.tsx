@@ -3,6 +3,7 @@ import { parseFormula, sayFormulaProblem } from '@probe-trail/core/formula';
 import { formulaNames, trySample } from '@probe-trail/core/plan';
 import { failed, ok, type Result } from '@probe-trail/core/result';
 import { useState } from 'react';
+import { OwnForm } from '../../ui/OwnForm';
 import { CompletionList, useCompletionKeys } from './CompletionList';
 import { useDraft } from './editorContext';
 
@@ -49,24 +50,26 @@ export function FormulaInput({ label, placeholder, unit, value, onCommit }: Form
   const keys = useCompletionKeys(completions, take, () => setBegun(''));
   return (
     <div>
-      <TextInput
-        label={label}
-        placeholder={placeholder}
-        classNames={{ input: 'mono' }}
-        description={tried?.ok ? tried.value : 'Names of readings and inputs, each in its unit without prefix'}
-        error={tried && !tried.ok && tried.problem}
-        value={text}
-        onKeyDown={keys.onKeyDown}
-        onBlur={() => {
-          setBegun('');
-          if (parseOpenFormula(text).ok) setTyped(undefined);
-        }}
-        onChange={({ currentTarget }) => {
-          write(currentTarget.value);
-          setBegun(/[A-Za-z]\w*$/.exec(currentTarget.value)?.[0] ?? '');
-          keys.begin();
-        }}
-      />
+      <OwnForm>
+        <TextInput
+          label={label}
+          placeholder={placeholder}
+          classNames={{ input: 'mono' }}
+          description={tried?.ok ? tried.value : 'Names of readings and inputs, each in its unit without prefix'}
+          error={tried && !tried.ok && tried.problem}
+          value={text}
+          onKeyDown={keys.onKeyDown}
+          onBlur={() => {
+            setBegun('');
+            if (parseOpenFormula(text).ok) setTyped(undefined);
+          }}
+          onChange={({ currentTarget }) => {
+            write(currentTarget.value);
+            setBegun(/[A-Za-z]\w*$/.exec(currentTarget.value)?.[0] ?? '');
+            keys.begin();
+          }}
+        />
+      </OwnForm>
       <CompletionList label="Names" completions={completions} at={keys.at} onTake={take} />
     </div>
   );

@@ -1,6 +1,7 @@
 import { Textarea, type TextareaProps } from '@mantine/core';
 import { completionsAt, mentionOf } from '@probe-trail/core/plan';
 import { memo, useRef, useState } from 'react';
+import { OwnForm } from '../../ui/OwnForm';
 import { CompletionList, useCompletionKeys } from './CompletionList';
 import { isSameText, type Text, useDraftText } from './DraftText';
 import { useEdits } from './editorContext';
@@ -34,21 +35,23 @@ export const MentionBlock = memo(function MentionBlock({ value, onText, ...props
   const keys = useCompletionKeys(completions, take, () => setBefore(''));
   return (
     <div>
-      <Textarea
-        autosize
-        {...props}
-        ref={field}
-        value={held.text}
-        onBlur={held.tell}
-        onKeyDown={keys.onKeyDown}
-        onPaste={(event) => takePictures(event, event.clipboardData)}
-        onDrop={(event) => takePictures(event, event.dataTransfer)}
-        onChange={({ currentTarget }) => {
-          held.write(currentTarget.value);
-          setBefore(currentTarget.value.slice(0, currentTarget.selectionStart));
-          keys.begin();
-        }}
-      />
+      <OwnForm>
+        <Textarea
+          autosize
+          {...props}
+          ref={field}
+          value={held.text}
+          onBlur={held.tell}
+          onKeyDown={keys.onKeyDown}
+          onPaste={(event) => takePictures(event, event.clipboardData)}
+          onDrop={(event) => takePictures(event, event.dataTransfer)}
+          onChange={({ currentTarget }) => {
+            held.write(currentTarget.value);
+            setBefore(currentTarget.value.slice(0, currentTarget.selectionStart));
+            keys.begin();
+          }}
+        />
+      </OwnForm>
       {button}
       <CompletionList label="Pins" completions={completions} at={keys.at} onTake={take} />
     </div>

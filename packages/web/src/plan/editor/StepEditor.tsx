@@ -181,7 +181,7 @@ interface EffortProps extends Pick<Step, 'effort' | 'partCardIds'> {
 const Effort = memo(function Effort({ effort, partCardIds, editStep }: EffortProps) {
   const partCards = useDraft((plan) => plan.partCards);
   return (
-    <div className={classes.columns}>
+    <div className={classes.effort}>
       <NumberInput
         label="Minutes"
         size="md"

@@ -44,13 +44,15 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
           <CurvePlace spec={spec} bench={kit.bench} value={value} verdict={shown?.verdict.kind} />
         )}
         {limits.ok && (
-          <LimitRuler
-            line={limits.value.line}
-            unit={spec.unit}
-            value={value}
-            verdict={shown?.verdict.kind}
-            activeZoneId={shown?.verdict.zone.id}
-          />
+          <div>
+            <LimitRuler
+              line={limits.value.line}
+              unit={spec.unit}
+              value={value}
+              verdict={shown?.verdict.kind}
+              activeZoneId={shown?.verdict.zone.id}
+            />
+          </div>
         )}
       </div>
       {!recorded && <Below spec={spec} typedReading={typedReading} />}

@@ -49,12 +49,14 @@ export function SeriesPanel({ spec, ...props }: PanelProps) {
           </div>
         )}
         <div className={classes.verdict}>
-          <VerdictPanel
-            judged={judged ?? typedRows.alone}
-            policy={open.plan.tooClose}
-            typedReading={recorded ? undefined : typedRows}
-            hint={typedRows.hint}
-          />
+          <div className={classes.words}>
+            <VerdictPanel
+              judged={judged ?? typedRows.alone}
+              policy={open.plan.tooClose}
+              typedReading={recorded ? undefined : typedRows}
+              hint={typedRows.hint}
+            />
+          </div>
         </div>
       </div>
       {!recorded && (
