@@ -3,12 +3,11 @@ import { openSeenBrowser } from '../support/browser.js';
 import { largePlan } from '../support/largePlan.js';
 import { openServer } from '../support/server.js';
 import { aUser, send, type User } from '../support/user.js';
-import { atLeast, atMost, type Measured, percentile, settled } from './measured.js';
+import { atLeast, atMost, type Measured, percentile, settled, stroke } from './measured.js';
 
 const stepCount = 300;
 const strokes = 60;
 const warmUpStrokes = 20;
-const betweenMs = 100;
 const slowdown = 4;
 
 /** The author's bench with a plan of 300 steps: opening, layout, typing, plan check, moving the map. */
@@ -128,7 +127,7 @@ async function titleField(page: Page) {
 }
 
 /** From a key to the frame that shows its character. */
-async function typingDelay({ page, press }: User): Promise<number> {
+async function typingDelay({ page }: User): Promise<number> {
   await (await titleField(page)).click();
   await settled();
   await page.emulateCPUThrottling(slowdown);
@@ -139,9 +138,8 @@ async function typingDelay({ page, press }: User): Promise<number> {
       requestAnimationFrame(() => setTimeout(() => window.typingDelays.push(performance.now() - from)));
     });
   `);
-  for (let stroke = 0; stroke < warmUpStrokes + strokes; stroke += 1) {
-    await press(stroke % 2 === 0 ? 'y' : 'Backspace');
-    await new Promise((resolve) => setTimeout(resolve, betweenMs));
+  for (let nth = 0; nth < warmUpStrokes + strokes; nth += 1) {
+    await stroke(page, nth % 2 === 0 ? 'y' : 'Backspace');
   }
   const delays = ((await page.evaluate('window.typingDelays')) as number[]).slice(warmUpStrokes);
   await page.emulateCPUThrottling(1);

@@ -4,7 +4,7 @@ import { openSeenBrowser } from '../support/browser.js';
 import { openServer } from '../support/server.js';
 import { addEvents, opening, trailAt } from '../support/trailAt.js';
 import { aUser, send, type User } from '../support/user.js';
-import { atMost, clickText, type Measured, percentile, settled } from './measured.js';
+import { atMost, clickText, type Measured, percentile, settled, stroke } from './measured.js';
 
 const strokes = 60;
 const warmUpStrokes = 20;
@@ -29,7 +29,7 @@ const rows =
       await user.press('Enter');
     }
   };
-const digit = (user: User, nth: number) => user.press(nth % 2 === 0 ? '2' : 'Backspace');
+const digit = ({ page }: User, nth: number) => stroke(page, nth % 2 === 0 ? '2' : 'Backspace');
 
 const kinds: readonly Kind[] = [
   { name: 'curve', planId: 'slow-cranking', stepId: 'crank', prepare: (user) => user.type('9'), stroke: digit },
@@ -69,7 +69,10 @@ const kinds: readonly Kind[] = [
     planId: 'passenger-door',
     stepId: 'move',
     prepare: ({ page }) => clickText(page, 'Start the clock'),
-    stroke: async ({ page }) => (await page.$('[data-running]'))?.click(),
+    stroke: async ({ page }) => {
+      await (await page.$('[data-running]'))?.click();
+      await new Promise((resolve) => setTimeout(resolve, betweenMs));
+    },
   },
   {
     name: `sweep of ${longRows} rows`,
@@ -103,7 +106,6 @@ export async function everyKindDelay(): Promise<Measured[]> {
     await user.page.evaluate(watchSheet);
     for (let nth = 0; nth < warmUpStrokes + strokes; nth += 1) {
       await kind.stroke(user, nth);
-      await new Promise((resolve) => setTimeout(resolve, betweenMs));
     }
     const delays = ((await user.page.evaluate('window.sheetDelays')) as number[]).slice(warmUpStrokes);
     if (delays.length < strokes * 0.8) throw new Error(`${kind.name}: only ${delays.length} strokes changed anything`);

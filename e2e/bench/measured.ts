@@ -1,4 +1,4 @@
-import type { Page } from 'puppeteer-core';
+import type { KeyInput, Page } from 'puppeteer-core';
 
 /** One figure of the bench beside what it must reach. */
 export interface Measured {
@@ -45,6 +45,15 @@ export const atLeast = (what: string, value: number, limit: number, unit: string
  */
 export async function clickText(page: Page, text: string): Promise<void> {
   await (await page.waitForSelector(`::-p-text(${text})`))?.click();
+}
+
+// No hand lets go of a key sooner.
+const heldMs = 50;
+
+/** Presses a key as a hand does. @returns once the next one may come, ten to a second: faster than anybody types with gloves on */
+export async function stroke(page: Page, key: KeyInput): Promise<void> {
+  await page.keyboard.press(key, { delay: heldMs });
+  await new Promise((resolve) => setTimeout(resolve, heldMs));
 }
 
 /** A device that is opened for the first time brings the interface and the plans onto it; what is measured is the day after that. */

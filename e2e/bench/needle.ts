@@ -1,11 +1,9 @@
 import { openSeenBrowser } from '../support/browser.js';
 import { openServer } from '../support/server.js';
 import { aUser } from '../support/user.js';
-import { atMost, type Measured, percentile, settled } from './measured.js';
+import { atMost, type Measured, percentile, settled, stroke } from './measured.js';
 
 const strokes = 120;
-// Ten characters a second: faster than anybody types with gloves on.
-const betweenMs = 100;
 const warmUpStrokes = 20;
 const slowdown = 4;
 
@@ -21,9 +19,8 @@ export async function needleDelay(): Promise<Measured[]> {
   await settled();
   await user.page.emulateCPUThrottling(slowdown);
   await user.page.evaluate(watchNeedle);
-  for (let stroke = 0; stroke < warmUpStrokes + strokes; stroke += 1) {
-    await user.press(stroke % 2 === 0 ? '2' : 'Backspace');
-    await new Promise((resolve) => setTimeout(resolve, betweenMs));
+  for (let nth = 0; nth < warmUpStrokes + strokes; nth += 1) {
+    await stroke(user.page, nth % 2 === 0 ? '2' : 'Backspace');
   }
   const delays = ((await user.page.evaluate('window.needleDelays')) as number[]).slice(warmUpStrokes);
   await browser.close();

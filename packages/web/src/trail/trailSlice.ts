@@ -116,8 +116,9 @@ export const trailSlice = createSlice({
     deviceFull: (state) => ({ ...state, isFull: true }),
     networkLost: (state) => ({ ...state, isOnline: false }),
     typed: (state, { payload: { place, text } }: PayloadAction<{ readonly place: string; readonly text: string }>) => {
-      const { [place]: _, ...others } = state.typed;
-      return { ...state, typed: text === '' ? others : { ...others, [place]: text } };
+      // With every key: changed in place, as a copy would have to be made of all the logs too.
+      if (text === '') delete state.typed[place];
+      else state.typed[place] = text;
     },
   },
   selectors: {
