@@ -1,5 +1,5 @@
 import { Textarea, type TextareaProps, TextInput, type TextInputProps } from '@mantine/core';
-import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { memo, type Ref, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { OwnForm } from '../../ui/OwnForm';
 import { noteWriting } from './afterWriting';
 import { openField } from './openFields';
@@ -27,19 +27,26 @@ export const DraftLine = memo(function DraftLine({ value, onText, ...props }: Te
 
 /** A text of several lines in the draft; it grows as it is written. */
 export const DraftBlock = memo(function DraftBlock({ value, onText, ...props }: Text<TextareaProps>) {
-  const held = useDraftText(value, onText);
-  return (
-    <OwnForm>
-      <Textarea
-        autosize
-        {...props}
-        value={held.text}
-        onBlur={held.tell}
-        onChange={(event) => held.write(event.currentTarget.value)}
-      />
-    </OwnForm>
-  );
+  return <HeldBlock {...props} held={useDraftText(value, onText)} />;
 }, isSameText);
+
+interface HeldProps extends Omit<TextareaProps, 'value'> {
+  readonly held: ReturnType<typeof useDraftText>;
+  readonly ref?: Ref<HTMLTextAreaElement> | undefined;
+}
+
+/** The field of such a text. */
+export const HeldBlock = ({ held, ...props }: HeldProps) => (
+  <OwnForm>
+    <Textarea
+      autosize
+      onChange={(event) => held.write(event.currentTarget.value)}
+      {...props}
+      value={held.text}
+      onBlur={held.tell}
+    />
+  </OwnForm>
+);
 
 /**
  * Where the text goes is said by ids that stay the same: a new function for the same place is no reason to draw the field anew, and to

@@ -1,7 +1,6 @@
-import { Textarea, type TextareaProps } from '@mantine/core';
+import type { TextareaProps } from '@mantine/core';
 import { memo, useRef } from 'react';
-import { OwnForm } from '../../ui/OwnForm';
-import { isSameText, type Text, useDraftText } from './DraftText';
+import { HeldBlock, isSameText, type Text, useDraftText } from './DraftText';
 import { usePictures } from './usePictures';
 
 /** A text in Markdown, with pictures. */
@@ -11,18 +10,13 @@ export const MarkdownBlock = memo(function MarkdownBlock({ value, onText, ...pro
   const { take, button } = usePictures(field, held.write);
   return (
     <div>
-      <OwnForm>
-        <Textarea
-          autosize
-          {...props}
-          ref={field}
-          value={held.text}
-          onBlur={held.tell}
-          onChange={(event) => held.write(event.currentTarget.value)}
-          onPaste={(event) => take(event, event.clipboardData)}
-          onDrop={(event) => take(event, event.dataTransfer)}
-        />
-      </OwnForm>
+      <HeldBlock
+        {...props}
+        ref={field}
+        held={held}
+        onPaste={(event) => take(event, event.clipboardData)}
+        onDrop={(event) => take(event, event.dataTransfer)}
+      />
       {button}
     </div>
   );

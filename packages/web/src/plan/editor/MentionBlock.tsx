@@ -1,9 +1,8 @@
-import { Textarea, type TextareaProps } from '@mantine/core';
+import type { TextareaProps } from '@mantine/core';
 import { completionsAt, mentionOf } from '@probe-trail/core/plan';
 import { memo, useRef, useState } from 'react';
-import { OwnForm } from '../../ui/OwnForm';
 import { CompletionList, useCompletionKeys } from './CompletionList';
-import { isSameText, type Text, useDraftText } from './DraftText';
+import { HeldBlock, isSameText, type Text, useDraftText } from './DraftText';
 import { useEdits } from './editorContext';
 import { usePictures } from './usePictures';
 
@@ -35,23 +34,19 @@ export const MentionBlock = memo(function MentionBlock({ value, onText, ...props
   const keys = useCompletionKeys(completions, take, () => setBefore(''));
   return (
     <div>
-      <OwnForm>
-        <Textarea
-          autosize
-          {...props}
-          ref={field}
-          value={held.text}
-          onBlur={held.tell}
-          onKeyDown={keys.onKeyDown}
-          onPaste={(event) => takePictures(event, event.clipboardData)}
-          onDrop={(event) => takePictures(event, event.dataTransfer)}
-          onChange={({ currentTarget }) => {
-            held.write(currentTarget.value);
-            setBefore(currentTarget.value.slice(0, currentTarget.selectionStart));
-            keys.begin();
-          }}
-        />
-      </OwnForm>
+      <HeldBlock
+        {...props}
+        ref={field}
+        held={held}
+        onKeyDown={keys.onKeyDown}
+        onPaste={(event) => takePictures(event, event.clipboardData)}
+        onDrop={(event) => takePictures(event, event.dataTransfer)}
+        onChange={({ currentTarget }) => {
+          held.write(currentTarget.value);
+          setBefore(currentTarget.value.slice(0, currentTarget.selectionStart));
+          keys.begin();
+        }}
+      />
       {button}
       <CompletionList label="Pins" completions={completions} at={keys.at} onTake={take} />
     </div>
