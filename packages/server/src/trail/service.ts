@@ -23,6 +23,8 @@ interface LiveTrail {
   readonly plan: Plan;
   trail: Trail | undefined;
   readonly eventIds: Set<string>;
+  /** Entries that were sent alone and did not fit: their device has put them aside, and a copy that the network held back must not come after all. */
+  readonly refusedIds: Set<string>;
 }
 
 type Opening = TrailEventOf<'opened'>;
@@ -76,7 +78,7 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
     const reduced = events.length > 0 ? reduceTrail(plan, events) : undefined;
     if (reduced && !reduced.ok)
       throw new Error(`the log of trail ${trailId} is broken at event ${reduced.problem.eventId}`);
-    return { plan, trail: reduced?.value, eventIds: new Set(events.map(({ id }) => id)) };
+    return { plan, trail: reduced?.value, eventIds: new Set(events.map(({ id }) => id)), refusedIds: new Set() };
   };
 
   const liveTrail = (trailId: string, first?: TrailEvent): Promise<LiveTrail> => {
@@ -156,11 +158,14 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
   }
 }
 
-function applyAll({ plan, trail }: LiveTrail, events: readonly TrailEvent[]): Trail {
+function applyAll({ plan, trail, refusedIds }: LiveTrail, events: readonly TrailEvent[]): Trail {
+  if (events.some(({ id }) => refusedIds.has(id)))
+    throw new AppError('EVENT_MISFIT', 'It was refused when it came first. Nothing of what was sent was added.');
   const after = events.reduce<Trail | undefined>((state, event) => {
     const next = applyTrailEvent(plan, state, event);
-    if (!next.ok) throw new AppError('EVENT_MISFIT', `${sayMisfit(next.problem)} Nothing of what was sent was added.`);
-    return next.value;
+    if (next.ok) return next.value;
+    if (events.length === 1) refusedIds.add(event.id);
+    throw new AppError('EVENT_MISFIT', `${sayMisfit(next.problem)} Nothing of what was sent was added.`);
   }, trail);
   if (!after) throw new Error('an append without events has no state');
   return after;

@@ -51,6 +51,19 @@ describe('trails over HTTP', () => {
     expect((await append(smallWalk())).status).to.equal(200);
   });
 
+  it('refuses an entry for good: a copy that comes late, when it would fit, stays out', async () => {
+    const [opened, reading, outcome] = smallWalk();
+    await append([opened as object]);
+    expect((await append([outcome as object])).status).to.equal(409);
+    await append([reading as object]);
+    const late = await append([outcome as object]);
+    expect([late.status, late.body.detail]).to.deep.equal([
+      409,
+      'It was refused when it came first. Nothing of what was sent was added.',
+    ]);
+    expect(await log()).to.have.length(2);
+  });
+
   it('refuses a trail on a plan or a version that is not released', async () => {
     await server.ask('POST', '/api/plans/cranking/draft');
     const [opened] = smallWalk();

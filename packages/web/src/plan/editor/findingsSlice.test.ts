@@ -1,8 +1,9 @@
 import type { Finding } from '@probe-trail/core/plan';
 import { expect } from 'chai';
+import { selectErrors } from './countedFindings';
 import { draftOpened } from './draftSlice';
 import { makeFindingsChange } from './findingsChange';
-import { findingsReducer, planChecked, selectErrors, selectFindings } from './findingsSlice';
+import { findingsReducer, planChecked, selectFindings } from './findingsSlice';
 
 const finding = (stepId: string, says: string): Finding => ({
   rule: 'nothingToFollow',

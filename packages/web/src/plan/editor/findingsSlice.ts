@@ -1,5 +1,5 @@
-import { errorsOf, type Finding, isOpen } from '@probe-trail/core/plan';
-import { createAction, createSelector, type UnknownAction } from '@reduxjs/toolkit';
+import type { Finding } from '@probe-trail/core/plan';
+import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import { draftOpened } from './draftSlice';
 import { type FindingsChange, withFindingsChange } from './findingsChange';
 
@@ -19,22 +19,8 @@ export function findingsReducer(state: FindingsState = { found: null }, action: 
   return planChecked.match(action) ? { found: withFindingsChange(state.found ?? unchecked, action.payload) } : state;
 }
 
-interface WithFindings {
+export interface WithFindings {
   readonly findings: FindingsState;
 }
 
 export const selectFindings = ({ findings }: WithFindings): readonly Finding[] => findings.found ?? unchecked;
-/** How many keep the draft from being released; `undefined` until the plan check is done. */
-export const selectErrors = ({ findings }: WithFindings): number | undefined =>
-  findings.found ? errorsOf(findings.found).length : undefined;
-
-const countedAs = (findings: readonly Finding[]) =>
-  findings.map(({ at, severity }) => `${at.stepId} ${severity}`).join();
-
-/** The open findings, the same ones for as long as there are as many at every step: the map shows their number, not their words. */
-export const selectCountedFindings = createSelector([selectFindings], (findings) => findings.filter(isOpen), {
-  memoizeOptions: {
-    resultEqualityCheck: (before: readonly Finding[], after: readonly Finding[]) =>
-      countedAs(before) === countedAs(after),
-  },
-});

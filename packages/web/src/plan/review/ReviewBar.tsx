@@ -8,7 +8,7 @@ import { useAppSelector } from '../../app/store';
 import { usePerson } from '../../person/sessionApi';
 import { Notice } from '../../ui/Notice';
 import { sayCount } from '../../ui/sayCount';
-import { selectErrors } from '../editor/findingsSlice';
+import { selectErrors } from '../editor/countedFindings';
 import { useSavingState } from '../editor/useSaving';
 import { usePlanQuery, usePlanVersionQuery } from '../planApi';
 import { Differences } from './Differences';
