@@ -21,28 +21,31 @@ interface RulerProps {
 export function LimitRuler({ line, unit, value, verdict, activeZoneId, onCutMoved }: RulerProps) {
   const scale = useMemo(() => rulerScale(line.cuts), [line]);
   return (
-    <div className={classes.ruler} data-ruler>
-      {line.zones.map((zone, index) => (
-        <ZonePiece
-          key={zone.id}
-          name={zone.name}
-          ok={zone.ok}
-          active={zone.id === activeZoneId}
-          from={index === 0 ? 0 : scale.placeOf(line.cuts[index - 1] ?? 0)}
-          to={index === line.cuts.length ? 1 : scale.placeOf(line.cuts[index] ?? 0)}
-        />
-      ))}
-      {line.cuts.map((cut, index) => (
-        // A cut has no identity but its place in the row.
-        <CutMark
-          key={index}
-          cut={cut}
-          unit={unit}
-          scale={scale}
-          onMoved={onCutMoved && ((to) => onCutMoved(index, to))}
-        />
-      ))}
-      {value !== undefined && <Needle place={scale.placeOf(value)} colour={verdictLook[verdict ?? 'open'].colour} />}
+    // An item of a grid would lay out the whole page with each move of the needle; a box in it does not.
+    <div>
+      <div className={classes.ruler} data-ruler>
+        {line.zones.map((zone, index) => (
+          <ZonePiece
+            key={zone.id}
+            name={zone.name}
+            ok={zone.ok}
+            active={zone.id === activeZoneId}
+            from={index === 0 ? 0 : scale.placeOf(line.cuts[index - 1] ?? 0)}
+            to={index === line.cuts.length ? 1 : scale.placeOf(line.cuts[index] ?? 0)}
+          />
+        ))}
+        {line.cuts.map((cut, index) => (
+          // A cut has no identity but its place in the row.
+          <CutMark
+            key={index}
+            cut={cut}
+            unit={unit}
+            scale={scale}
+            onMoved={onCutMoved && ((to) => onCutMoved(index, to))}
+          />
+        ))}
+        {value !== undefined && <Needle place={scale.placeOf(value)} colour={verdictLook[verdict ?? 'open'].colour} />}
+      </div>
     </div>
   );
 }

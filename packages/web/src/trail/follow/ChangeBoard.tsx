@@ -34,15 +34,13 @@ export function ChangeBoard({ spec, rows, active, zoneId, onPick }: BoardProps<C
           onPick={() => onPick(1)}
         />
       </ol>
-      <div>
-        <LimitRuler
-          line={line}
-          unit={spec.unit}
-          value={change === undefined || Number.isNaN(change) ? undefined : change}
-          verdict={isIn === undefined ? undefined : isIn ? 'inSpec' : 'outOfSpec'}
-          activeZoneId={zoneId}
-        />
-      </div>
+      <LimitRuler
+        line={line}
+        unit={spec.unit}
+        value={change === undefined || Number.isNaN(change) ? undefined : change}
+        verdict={isIn === undefined ? undefined : isIn ? 'inSpec' : 'outOfSpec'}
+        activeZoneId={zoneId}
+      />
     </>
   );
 }

@@ -44,15 +44,13 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
           <CurvePlace spec={spec} bench={kit.bench} value={value} verdict={shown?.verdict.kind} />
         )}
         {limits.ok && (
-          <div>
-            <LimitRuler
-              line={limits.value.line}
-              unit={spec.unit}
-              value={value}
-              verdict={shown?.verdict.kind}
-              activeZoneId={shown?.verdict.zone.id}
-            />
-          </div>
+          <LimitRuler
+            line={limits.value.line}
+            unit={spec.unit}
+            value={value}
+            verdict={shown?.verdict.kind}
+            activeZoneId={shown?.verdict.zone.id}
+          />
         )}
       </div>
       {!recorded && <Below spec={spec} typedReading={typedReading} />}
