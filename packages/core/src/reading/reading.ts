@@ -26,5 +26,5 @@ export interface ReadingContext {
   /** The unit of the step; a number typed without unit is in it. */
   readonly unit: string;
   /** Absolute pressure of the surrounding air in kPa, where it is known. */
-  readonly ambientKPa?: number;
+  readonly ambientKPa?: number | undefined;
 }

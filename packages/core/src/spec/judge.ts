@@ -83,7 +83,8 @@ interface Interval {
  * Wholly inside the limits it is in spec, wholly outside out of spec, otherwise too close to call.
  * @param uncertainty of the reading (k = 2), as `uncertaintyOf` gives it; that of the limits is added as a square
  */
-export function judgeReading({ line, ...limits }: Limits, reading: Reading, uncertainty: number | null): Verdict {
+export function judgeReading(limits: Limits, reading: Reading, uncertainty: number | null): Verdict {
+  const { line } = limits;
   const both = uncertainty === null ? null : Math.hypot(uncertainty, limits.uncertainty);
   const interval = intervalOf(reading, both);
   const first = zoneIndexAt(line, interval.from);

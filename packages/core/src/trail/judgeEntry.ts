@@ -59,14 +59,11 @@ export function judgeEntry({ spec }: StepReading, entry: Entry, bench: Bench): J
 const wrongEntry = (expected: string) => failed<EntryProblem>({ kind: 'wrongEntry', expected });
 
 function judgeTyped(spec: MeasuredSpec, { text, leadsSwapped }: EntryOf<'typed'>, bench: Bench): Judged {
-  const parsed = parseReading(text, contextOf(spec.unit, bench));
+  const parsed = parseReading(text, { unit: spec.unit, ambientKPa: bench.ambientKPa });
   if (!parsed.ok) return failed({ kind: 'reading', problem: parsed.problem });
   const reading = leadsSwapped && canBeNegative(spec.unit) ? turned(parsed.value) : parsed.value;
   return ok({ reading, verdict: judgeMeasured(spec, reading, bench), rows: [] });
 }
-
-/** What a reader in the unit of a spec needs to know. */
-const contextOf = (unit: string, { ambientKPa }: Bench) => ({ unit, ...(ambientKPa !== undefined && { ambientKPa }) });
 
 /** The verdict on one number, by the limits that hold here and now; where there are none, that is the verdict. */
 export function judgeMeasured(spec: MeasuredSpec, reading: Reading, { valueFor, uncertaintyOf }: Bench): Verdict {
@@ -99,7 +96,7 @@ function judgeRows(spec: SeriesSpec, { texts }: EntryOf<'rows'>, bench: Bench): 
   if (texts.length !== names.length) return wrongEntry(`row of ${names.length} numbers`);
   const readings: Reading[] = [];
   for (const [index, text] of texts.entries()) {
-    const parsed = parseReading(text, contextOf(spec.unit, bench));
+    const parsed = parseReading(text, { unit: spec.unit, ambientKPa: bench.ambientKPa });
     if (!parsed.ok) return failed({ kind: 'reading', problem: parsed.problem, row: names[index] ?? '' });
     readings.push(parsed.value);
   }

@@ -41,15 +41,18 @@ function judgeAnew(plan: Plan, draft: Draft, step: Step, changedId: string): voi
 function toTaken(draft: Draft, step: Step, event: TrailEventOf<'readingEntered'>, judged: JudgedEntry): TakenReading {
   const { id: eventId, readingId, entry, atMs, by, typedFirst, stillStands } = event;
   const before = draft.taken[readingId];
+  const { reading, verdict, rows } = judged;
   return {
     eventId,
     readingId,
     entry,
+    reading,
+    verdict,
+    rows,
     atMs,
     by,
     typedFirst,
     stillStands,
-    ...judged,
     instrument: instrumentOf(step.hookUp, draft.instruments)?.name,
     takenIn: draft.believed,
     tries: before ? [...before.tries, before.verdict] : [],
@@ -93,8 +96,10 @@ export function takeOutcome(plan: Plan, draft: Draft, event: TrailEventOf<'outco
   if (shut) return shut;
   const missing = step.readings.find(({ id }) => !draft.taken[id]);
   if (missing) return { kind: 'readingMissing', readingId: missing.id };
-  const close = Object.values(draft.taken).flatMap((taken) => closeCallAsks(plan.tooClose, taken) ?? [])[0];
-  if (close) return { kind: 'closeCall', asks: close };
+  for (const taken of Object.values(draft.taken)) {
+    const asks = closeCallAsks(plan.tooClose, taken);
+    if (asks) return { kind: 'closeCall', asks };
+  }
   const follows = outcomeOfTaken(step, draft.taken);
   if (follows?.id !== event.outcomeId)
     return { kind: 'otherOutcome', outcomeId: event.outcomeId, follows: follows?.id };

@@ -1,4 +1,5 @@
 import { type ChangeSpec, changeZones, numberIn } from '@probe-trail/core/spec';
+import { useMemo } from 'react';
 import { LimitRuler } from '../../ui/LimitRuler';
 import classes from './ChangeBoard.module.css';
 import type { BoardProps } from './SeriesPanel';
@@ -10,7 +11,7 @@ const wants = { rise: 'It should rise', fall: 'It should fall', stay: 'It should
 export function ChangeBoard({ spec, rows, active, zoneId, onPick }: BoardProps<ChangeSpec>) {
   const [before, after] = rows;
   const change = before?.reading && after?.reading ? numberIn(after.reading) - numberIn(before.reading) : undefined;
-  const line = changeZones(spec);
+  const line = useMemo(() => changeZones(spec), [spec]);
   const isIn = line.zones.find(({ id }) => id === zoneId)?.ok;
   return (
     <>

@@ -13,13 +13,12 @@ export function SiblingsBoard({ spec, rows, active, zoneId, onPick }: BoardProps
     <ol className={classes.board} aria-label="Side by side">
       {rows.map(({ name, verdict, ...row }, index) => {
         const isOdd = spec.members[index]?.id === zoneId;
-        const colour = verdictLook[verdict ?? 'open'].colour;
+        const { colour } = verdictLook[verdict ?? 'open'];
+        const height = heightOf(sizes[index] ?? 0, largest);
         return (
           <li key={name} data-active={index === active || undefined} data-odd={isOdd || undefined}>
             <button type="button" disabled={active === undefined} onClick={() => onPick(index)}>
-              <span className={classes.well}>
-                <i style={{ height: `${heightOf(sizes[index] ?? 0, largest)}%`, background: colour }} />
-              </span>
+              <i className={classes.well} style={{ color: colour, backgroundSize: `100% ${height}%` }} />
               <b className="mono">{sayRow(row) || '–'}</b>
               <span className={classes.name}>{name}</span>
               <span className={classes.mark}>

@@ -40,8 +40,10 @@ const mostDigits = 8;
 /** The keys that would lead to a reading, or to the beginning of one, after this text; separated by spaces. */
 export function usableKeys(text: string, unit: string): string {
   const { minus, overload, units } = keypadKeys(unit);
-  const keys = [...digits, '.', ...(minus ? ['−'] : []), ...(overload ? ['OL'] : []), ...units];
-  return keys.filter((key) => isUsable(text, key, unit)).join(' ');
+  const others = ['.', ...(minus ? ['−'] : []), ...(overload ? ['OL'] : []), ...units];
+  // Where one digit may stand, all may.
+  const usable = [...(isUsable(text, '1', unit) ? digits : []), ...others.filter((key) => isUsable(text, key, unit))];
+  return usable.join(' ');
 }
 
 function isUsable(text: string, key: string, unit: string): boolean {

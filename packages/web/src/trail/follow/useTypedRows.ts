@@ -48,8 +48,7 @@ export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
   const [active, setActive] = useState(() => firstEmpty(texts) ?? names.length - 1);
   const [refusal, setRefusal] = useState<string | undefined>();
   const text = texts[active] ?? '';
-  const ambientKPa = kit.bench.ambientKPa;
-  const context = { unit: spec.unit, ...(ambientKPa !== undefined && { ambientKPa }) };
+  const context = { unit: spec.unit, ambientKPa: kit.bench.ambientKPa };
   const parsed = parseReading(text, context);
   const isWhole = firstEmpty(texts) === undefined;
   const whole = isWhole ? texts.join('\n') : undefined;
