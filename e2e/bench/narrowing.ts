@@ -175,7 +175,8 @@ function foundByTheirPlan(): number {
   const found = readdirSync(demoPlans).flatMap((name) => {
     const read = readPlanFile(readFileSync(join(demoPlans, name), 'utf8'));
     if (!read.ok) throw new Error(`${name} is no plan`);
-    return read.value.suspects.map(({ id }, fault) => endOf(read.value, fault)?.suspectIds.includes(id) ?? false);
+    const { plan } = read.value;
+    return plan.suspects.map(({ id }, fault) => endOf(plan, fault)?.suspectIds.includes(id) ?? false);
   });
   return found.filter((isFound) => isFound).length / found.length;
 }

@@ -1,5 +1,9 @@
-import { blankOutcome, blankPlan, blankStep, type Plan } from '@probe-trail/core/plan';
+import { readFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { blankOutcome, blankPlan, blankStep, type Picture, type Plan } from '@probe-trail/core/plan';
 import { expect } from 'chai';
+import { keepDownloads, untilRead } from '../support/downloads.js';
+import { openServer } from '../support/server.js';
 import { aUser, choose, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
@@ -197,7 +201,51 @@ describe('the library', () => {
       () => (document.querySelector('img[alt="plug"]') as HTMLImageElement | null)?.naturalWidth === 60,
     );
   });
+
+  it('takes a plan out with its pictures, on paper too, and into another workshop', async () => {
+    const folder = await keepDownloads(ines);
+    await ines.goTo('/plans/pictures');
+    await ines.click('Take out');
+    await ines.click('On paper (PDF)');
+    const paper = await untilRead(join(folder, 'pictures.pdf'), '%%EOF');
+    expect(paper.toString('latin1')).to.include('/Subtype /Image');
+    await ines.click('Take out');
+    await ines.click('Plan file (JSON)');
+    const file = join(folder, 'pictures.plan.json');
+    const { pictures } = JSON.parse((await untilRead(file, '}')).toString()) as { pictures: Picture[] };
+    expect(pictures.map(({ mediaType }) => mediaType)).to.deep.equal(['image/jpeg']);
+
+    const other = await openServer();
+    const there = await aUser(world.browser, other.url, 'ines');
+    await takeIn(there, await changed(file, pictures[0]?.base64 ?? '', '/9j/4AAQSkZJRg=='));
+    await there.see('A picture in this file is not the one that the plan names');
+    await takeIn(there, file);
+    await there.see('draft 1, all saved');
+    await there.goTo('/plans/pictures/try');
+    await there.page.waitForFunction(
+      () => (document.querySelector('img[alt="plug"]') as HTMLImageElement | null)?.naturalWidth === 60,
+    );
+    await there.leave();
+    await other.kill();
+  });
 });
+
+async function takeIn(user: User, file: string): Promise<void> {
+  await user.goTo('/plans');
+  await user.click('Take in a plan');
+  await user.see('Choose a file');
+  const [chooser] = await Promise.all([user.page.waitForFileChooser(), user.click('Choose a file')]);
+  await chooser.accept([file]);
+  await user.see('1 picture');
+  await user.click('Take it in');
+}
+
+/** A copy of a file with another text in one place. */
+async function changed(file: string, from: string, to: string): Promise<string> {
+  const copy = `${file}.changed.json`;
+  await writeFile(copy, (await readFile(file, 'utf8')).replace(from, to));
+  return copy;
+}
 
 /** Pastes a picture of 60 × 30 into the field of that label. */
 async function pastePicture({ page }: User, label: string): Promise<void> {

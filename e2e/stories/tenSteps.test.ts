@@ -1,8 +1,7 @@
-import { mkdtemp, readFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Plan } from '@probe-trail/core/plan';
 import { expect } from 'chai';
+import { keepDownloads, untilRead } from '../support/downloads.js';
 import { type Hands, keyboard, mouse } from '../support/hands.js';
 import { passwordOf } from '../support/signIn.js';
 import { aUser, send, type User } from '../support/user.js';
@@ -41,17 +40,11 @@ for (const [how, handsOf] of [
     let folder = '';
 
     before(async () => {
-      folder = await mkdtemp(join(tmpdir(), 'probe-trail-taken-out-'));
       const second = { name: 'Second Author', roles: ['author'], password: passwordOf('second') };
       await send(world.server.url, 'POST', '/api/people', second);
       ines = await aUser(world.browser, world.server.url, 'ines', { width: 1500, height: 1000 });
       hands = handsOf(ines);
-      const client = await ines.page.createCDPSession();
-      await client.send('Browser.setDownloadBehavior', {
-        behavior: 'allow',
-        downloadPath: folder,
-        browserContextId: ines.page.browserContext().id ?? '',
-      });
+      folder = await keepDownloads(ines);
     });
 
     const documentOf = async (path: string): Promise<Plan> =>
@@ -183,7 +176,7 @@ for (const [how, handsOf] of [
       await ines.see('Plan file (JSON)');
       await hands.press('Plan file (JSON)');
       const file = join(folder, `${planId}.plan.json`);
-      const text = await untilRead(file);
+      const text = (await untilRead(file, '}')).toString();
       const released = await documentOf(`/api/plans/${planId}/versions/2`);
       expect(JSON.parse(text)).to.deep.equal(released);
       await ines.goTo('/plans');
@@ -200,13 +193,3 @@ for (const [how, handsOf] of [
       expect(await documentOf(`/api/plans/${takenId}/draft`)).to.deep.equal({ ...released, id: takenId });
     });
   });
-
-/** The text of a file that is still being written. */
-async function untilRead(file: string): Promise<string> {
-  for (let tries = 0; tries < 100; tries += 1) {
-    const text = await readFile(file, 'utf8').catch(() => '');
-    if (text.endsWith('}')) return text;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  return expect.fail(`${file} was not written`);
-}

@@ -5,7 +5,7 @@ const file = readPlanFile(readFileSync(new URL('../../demo/plans/radiator-fan.pl
 if (!file.ok) throw new Error('the demo plan cannot be read');
 
 /** The plan of the radiator fan, as the demo world has it. */
-export const fanPlan: Plan = file.value;
+export const fanPlan: Plan = file.value.plan;
 
 /** The demo plan many times over, each copy leading into the next. */
 export function largePlan(stepCount: number): Plan {

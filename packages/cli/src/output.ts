@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { type Plan, readPlanFile, sayPlanFileProblem } from '@probe-trail/core/plan';
-import { failed, type Result } from '@probe-trail/core/result';
+import { failed, ok, type Result } from '@probe-trail/core/result';
 
 /** Where text goes: a stream of the process, or a test. */
 export interface Output {
@@ -11,8 +11,8 @@ export interface Output {
 export async function loadPlan(file: string): Promise<Result<Plan, string>> {
   const text = await readText(file);
   if (!text.ok) return text;
-  const plan = readPlanFile(text.value);
-  return plan.ok ? plan : failed(`${file}: ${sayPlanFileProblem(plan.problem)}`);
+  const read = readPlanFile(text.value);
+  return read.ok ? ok(read.value.plan) : failed(`${file}: ${sayPlanFileProblem(read.problem)}`);
 }
 
 export async function readText(file: string): Promise<Result<string, string>> {

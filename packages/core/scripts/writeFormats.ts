@@ -1,14 +1,14 @@
 import { writeFileSync } from 'node:fs';
 import { newSheetSchema } from '../src/codes/index.js';
 import { jobEventSchema } from '../src/job/index.js';
-import { planSchema } from '../src/plan/index.js';
+import { planFileSchema } from '../src/plan/index.js';
 import { type JsonSchema, toJsonSchema } from '../src/schema/index.js';
 import { trailEventSchema } from '../src/trail/index.js';
 import { lineSchema } from '../src/vehicle/index.js';
 
 // Writes docs/formats from the schemas in the code; a test fails when they differ.
 const formats = {
-  plan: ['A plan file', planSchema],
+  plan: ['A plan file', planFileSchema],
   'trail-event': ['An event of a trail', trailEventSchema],
   line: ['A vehicle line', lineSchema],
   'code-sheet': ['A code sheet', newSheetSchema],

@@ -1,16 +1,16 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { checkPlan, errorsOf, letterOf, type Plan, readPlan, readPlanFile } from '../plan/index.js';
+import { checkPlan, errorsOf, letterOf, type Plan, pictureText, readPlan, readPlanFile } from '../plan/index.js';
 import type { Spec } from '../spec/index.js';
-import { aPlan, aReading, withStep } from '../testing/aPlan.js';
+import { aPartCard, aPlan, aReading, withStep } from '../testing/aPlan.js';
 import { limitsToCsv, paperOf, readLimits, readOutline, toMarkdown, toMermaid } from './index.js';
 
 const demo = new URL('../../../../demo/plans/', import.meta.url);
 const demoPlans = readdirSync(demo).map((file): Plan => {
-  const plan = readPlanFile(readFileSync(new URL(file, demo), 'utf8'));
-  if (!plan.ok) throw new Error(`${file} is not a plan`);
-  return plan.value;
+  const read = readPlanFile(readFileSync(new URL(file, demo), 'utf8'));
+  if (!read.ok) throw new Error(`${file} is not a plan`);
+  return read.value.plan;
 });
 
 const withSpec = (spec: Spec): Plan =>
@@ -47,6 +47,14 @@ describe('the paper version of a plan', () => {
     expect(text).to.include('Vehicle: ignition on');
     expect(text).to.include('- too low → **end B**');
     expect(text).to.include('fuse: Replace the fuse. Switch the fan on: it runs.');
+  });
+
+  it('says the wires of the pins that an instruction mentions, and has the captions of its pictures', () => {
+    const plan = withStep(aPlan({ partCards: [aPartCard('sensor', 'C31', ['2'])] }), 'feed', (step) => ({
+      ...step,
+      instruction: `Probe @C31.2, not @C31.7. ${pictureText('a'.repeat(64), 'the plug')}`,
+    }));
+    expect(toMarkdown(plan)).to.include('Probe C31·2 (brown), not @C31.7. *(picture: the plug)*');
   });
 
   it('of every demo plan leads nowhere open', () => {

@@ -8,6 +8,7 @@ import {
   type Step,
   sayCondition,
   sayHookUp,
+  sayMentions,
   sayNeed,
   saySuspects,
   sayZones,
@@ -30,6 +31,7 @@ export interface PaperStep {
   readonly proves: string;
   readonly state: string;
   readonly hookUp: string;
+  /** Markdown, with its pictures; the pins have the colours of their wires. */
   readonly instruction: string;
   readonly cautions: readonly string[];
   readonly effort: string;
@@ -93,7 +95,7 @@ const paperStep = (plan: Plan, step: Step, number: number, goals: Goals): PaperS
   proves: step.proves,
   state: step.needs.map(sayNeed).join(', '),
   hookUp: step.hookUp ? sayHookUp(plan, step.hookUp) : '',
-  instruction: step.instruction,
+  instruction: sayMentions(plan, step.instruction),
   cautions: step.cautions,
   effort: `${step.effort.minutes} min, ${accessLevels[step.effort.access]}`,
   readings: step.readings.map(({ id, name, spec, derivedFrom }) => ({

@@ -1,4 +1,4 @@
-import type { Plan } from '../plan/index.js';
+import { type Plan, withPictures } from '../plan/index.js';
 import { type PaperEnd, type PaperStep, paperOf } from './paperOf.js';
 
 /** The paper version of a plan as Markdown, with a box for every reading and arrows that say where to go next. */
@@ -44,7 +44,8 @@ function stepText({
     line('Vehicle', state),
     line('Hook-up', hookUp),
     cautions.map((caution) => `**Mind:** ${caution}`).join('\n\n'),
-    instruction,
+    // A file of text has no pictures in it.
+    withPictures(instruction, (caption) => `*(picture: ${caption})*`),
     readings.map(({ name, limits, from }) => `- ${name}${from ? ` = ${from}` : ''}: ▢ ________ — ${limits}`).join('\n'),
     outcomes.map(({ when, meaning, goTo }) => `- ${when} → **${goTo}**${after(meaning)}`).join('\n'),
   ]

@@ -1,7 +1,7 @@
 import { boolean, number, string } from 'yup';
 import { type SheetMoment, sheetMoments } from '../codes/index.js';
 import type { Permission } from '../person/index.js';
-import { type Checked, closedObject, draftText, idText, unionByKind } from '../schema/index.js';
+import { type Checked, closedObject, draftText, idText, photoIdText, unionByKind } from '../schema/index.js';
 import { arrivalSchema } from './arrival.js';
 
 /** Where a job has been moved to by hand; until then it stands where its trails stand. */
@@ -72,9 +72,7 @@ const cases = {
   planMissed: closedObject({ ...kindOf('planMissed'), wanted: draftText(500) }),
   photoAdded: closedObject({
     ...kindOf('photoAdded'),
-    photoId: string()
-      .required()
-      .matches(/^[0-9a-f]{64}$/),
+    photoId: photoIdText(),
     caption: draftText(200),
   }),
   noted: closedObject({

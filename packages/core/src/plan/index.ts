@@ -30,7 +30,7 @@ export { type FormulaName, formulaNames, trySample } from './formulaNames.js';
 export { type Mark, markOf, marks, pairsNotToldApart, withMark } from './marks.js';
 export { completionsAt, mentionedPins, mentionOf, renameMentions, withMentions } from './mentions.js';
 export { outcomeFor, outcomeHolds, type ZoneByReading } from './outcomeFor.js';
-export { photoIdOf, picturesIn, pictureText } from './pictures.js';
+export { photoIdOf, picturesIn, picturesOfText, pictureText, withPictures } from './pictures.js';
 export {
   type Accepted,
   type AccessLevel,
@@ -75,6 +75,17 @@ export {
   type VersionState,
 } from './planApi.js';
 export {
+  type Picture,
+  type PlanFile,
+  type PlanFileProblem,
+  pictureTypes,
+  planFileSchema,
+  readPlan,
+  readPlanFile,
+  sayPlanFileProblem,
+  writePlanFile,
+} from './planFile.js';
+export {
   type FoundPin,
   findPin,
   indexPlan,
@@ -85,13 +96,13 @@ export {
   pinsIn,
   placeNamed,
 } from './planIndex.js';
-export { type PlanFileProblem, readPlan, readPlanFile, sayPlanFileProblem } from './readPlanFile.js';
 export {
   letterOf,
   sayCondition,
   sayGoal,
   sayHookUp,
   sayLead,
+  sayMentions,
   sayNeed,
   sayPlace,
   saySuspects,

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { aPartCard, aPlan, withStep } from '../testing/aPlan.js';
-import { photoIdOf, picturesIn, pictureText } from './index.js';
+import { photoIdOf, picturesIn, picturesOfText, pictureText } from './index.js';
 
 const [one, other] = ['a'.repeat(64), 'b'.repeat(64)];
 
@@ -16,6 +16,14 @@ describe('pictures in instructions', () => {
     }));
     expect(picturesIn(plan)).to.deep.equal([one, other]);
   });
+
+  it('are told with their captions, in their order', () =>
+    expect(
+      picturesOfText(`${pictureText(other, 'plug')} ![far](https://x.test/a.png) ${pictureText(one, '')}`),
+    ).to.deep.equal([
+      { photoId: other, caption: 'plug' },
+      { photoId: one, caption: '' },
+    ]));
 
   for (const [address, isOurs] of [
     [`photo:${one}`, true],

@@ -1,8 +1,9 @@
 import { instrumentFunctions } from '../instrument/index.js';
 import { formatQuantity } from '../reading/index.js';
 import { casesOf } from '../spec/index.js';
+import { withMentions } from './mentions.js';
 import type { GoTo, HookUp, Lead, Need, Outcome, Plan, Step } from './plan.js';
-import { findPin, indexPlan } from './planIndex.js';
+import { type FoundPin, findPin, indexPlan } from './planIndex.js';
 
 /** Where an outcome leads, by its title. */
 export function sayGoal(plan: Plan, goTo: GoTo): string {
@@ -61,9 +62,16 @@ export function sayHookUp(plan: Plan, { instrument, range, leads, clamp, adapter
 /** One lead: its colour, how it is put on, the pin with the colours of its wire. */
 export function sayLead(plan: Plan, { colour, how, at }: Lead): string {
   const found = at.kind === 'pin' ? findPin(plan, at.connectorId, at.pin) : undefined;
-  const wire = found ? [found.pin.wire.colour, found.pin.wire.tracer].filter((one) => one !== '').join('/') : '';
-  return `${colour} lead${how === '' ? '' : `, ${how}`}: ${sayPlace(at)}${wire === '' ? '' : ` (${wire})`}`;
+  return `${colour} lead${how === '' ? '' : `, ${how}`}: ${found ? sayPin(found) : sayPlace(at)}`;
 }
+
+function sayPin({ connector, pin }: FoundPin): string {
+  const wire = [pin.wire.colour, pin.wire.tracer].filter((one) => one !== '').join('/');
+  return `${connector.id}·${pin.pin}${wire === '' ? '' : ` (${wire})`}`;
+}
+
+/** A text in which the pins that it mentions stand with the colours of their wires. */
+export const sayMentions = (plan: Plan, text: string): string => withMentions(plan, text, sayPin);
 
 /** Where a lead is put, or a point lies, as it stands on the screen: C31·2, or a place in words. */
 export const sayPlace = (at: Lead['at']): string => (at.kind === 'pin' ? `${at.connectorId}·${at.pin}` : at.name);

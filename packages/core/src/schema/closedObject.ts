@@ -14,6 +14,12 @@ export const idText = () => string().required('${path} is missing').matches(idPa
 /** The same, or `null` where there is nothing to refer to. */
 export const idOrNull = () => string().nullable().defined().matches(idPattern, saysId);
 
+/** The id that a picture has by its content: the SHA-256 of its bytes. */
+export const photoIdText = () =>
+  string()
+    .required()
+    .matches(/^[0-9a-f]{64}$/, '${path} is not the id of a photo');
+
 const idPattern = /^[\w.-]{1,80}$/;
 const saysId = '${path} may have letters, digits, dots, dashes and underscores only, at most 80';
 

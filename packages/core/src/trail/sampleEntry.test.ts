@@ -6,9 +6,9 @@ import { judgeEntry, sampleEntry } from './index.js';
 
 const demo = new URL('../../../../demo/plans/', import.meta.url);
 const readings = readdirSync(demo).flatMap((file) => {
-  const plan = readPlanFile(readFileSync(new URL(file, demo), 'utf8'));
-  if (!plan.ok) throw new Error(`${file} is not a plan`);
-  return plan.value.steps.flatMap((step) => step.readings.filter(({ derivedFrom }) => derivedFrom === null));
+  const read = readPlanFile(readFileSync(new URL(file, demo), 'utf8'));
+  if (!read.ok) throw new Error(`${file} is not a plan`);
+  return read.value.plan.steps.flatMap((step) => step.readings.filter(({ derivedFrom }) => derivedFrom === null));
 });
 
 const bench = {

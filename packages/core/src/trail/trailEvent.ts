@@ -1,7 +1,7 @@
 import { array, boolean, number, type ObjectShape, string } from 'yup';
 import { type InstrumentFunction, instrumentFunctions, instrumentSchema } from '../instrument/index.js';
 import { partCardSchema, pathSchema, stepSchema, suspectSchema } from '../plan/index.js';
-import { type Checked, closedObject, idOrNull, idText, unionByKind } from '../schema/index.js';
+import { type Checked, closedObject, idOrNull, idText, photoIdText, unionByKind } from '../schema/index.js';
 
 const kind = <Kind extends string>(value: Kind) =>
   string()
@@ -175,9 +175,7 @@ export const trailEventSchema = unionByKind({
   }),
   photoAdded: event('photoAdded', {
     stepId: idText(),
-    photoId: string()
-      .required()
-      .matches(/^[0-9a-f]{64}$/, '${path} is not the id of a photo'),
+    photoId: photoIdText(),
     caption: string().defined().max(300),
     marks: array(photoMarkSchema.required()).required().max(40),
   }),

@@ -69,10 +69,13 @@ async function loadPeople({ people }: Services, folder: string): Promise<void> {
     await people.add({ ...person, passwordHash: await hashPassword(password) });
 }
 
-async function loadPlan({ plans }: Services, file: string, nowMs: number): Promise<void> {
-  const plan = readPlanFile(await readFile(file, 'utf8'));
-  if (!plan.ok) throw new StartProblem(`${file}: ${sayPlanFileProblem(plan.problem)}`);
-  const { planId, etag } = await plans.create(plan.value, { by: 'Ines Marrow', atMs: nowMs });
+async function loadPlan({ plans, photos }: Services, file: string, nowMs: number): Promise<void> {
+  const read = readPlanFile(await readFile(file, 'utf8'));
+  if (!read.ok) throw new StartProblem(`${file}: ${sayPlanFileProblem(read.problem)}`);
+  const by = 'Ines Marrow';
+  for (const { base64, mediaType } of read.value.pictures)
+    await photos.add({ bytes: Buffer.from(base64, 'base64'), mediaType, addedAtMs: nowMs, addedBy: by });
+  const { planId, etag } = await plans.create(read.value.plan, { by, atMs: nowMs });
   await plans.release(planId, etag, '', nowMs);
 }
 

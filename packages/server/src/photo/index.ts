@@ -1,9 +1,9 @@
 import { createReadStream } from 'node:fs';
 import multipart from '@fastify/multipart';
-import { closedObject } from '@probe-trail/core/schema';
+import { pictureTypes } from '@probe-trail/core/plan';
+import { closedObject, photoIdText } from '@probe-trail/core/schema';
 import type { FastifyPluginAsync } from 'fastify';
 import { fileTypeFromBuffer } from 'file-type';
-import { string } from 'yup';
 import { personOf } from '../person/index.js';
 import { AppError } from '../problem/index.js';
 import type { PhotoStore } from './store.js';
@@ -13,15 +13,11 @@ export interface PhotoOptions {
   readonly nowMs: () => number;
 }
 
-const params = closedObject({
-  photoId: string()
-    .required()
-    .matches(/^[0-9a-f]{64}$/, '${path} is not the id of a photo'),
-});
+const params = closedObject({ photoId: photoIdText() });
 const megabyte = 1024 * 1024;
 /** The interface scales pictures down before it sends them; nothing that comes from it is near this. */
 export const largestPhoto = 12 * megabyte;
-const pictures = new Set(['image/jpeg', 'image/png', 'image/webp']);
+const pictures: ReadonlySet<string> = new Set(pictureTypes);
 
 /** Pictures: what they are is told by their content, not by their name. */
 export const photoPlugin: FastifyPluginAsync<PhotoOptions> = async (app, { photos, nowMs }) => {

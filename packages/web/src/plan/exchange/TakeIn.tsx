@@ -1,17 +1,20 @@
 import { Button, FileButton, Group, Modal, Textarea } from '@mantine/core';
 import type { Gap } from '@probe-trail/core/exchange';
-import { checkPlan, type Plan } from '@probe-trail/core/plan';
+import { checkPlan, type Picture, type Plan } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { sayFailure } from '../../app/api';
+import { useAddPhotoMutation } from '../../photo/photoApi';
 import { Notice } from '../../ui/Notice';
 import { sayCount } from '../../ui/sayCount';
 import { useAddPlanMutation, usePlansQuery } from '../planApi';
+import { toBlob } from './planPictures';
 
 /** What a file or a text would become, before anything is done. */
 interface Offer {
   readonly plan: Plan;
+  readonly pictures: readonly Picture[];
   readonly gaps: readonly Gap[];
 }
 
@@ -68,21 +71,30 @@ async function readOffer(text: string): Promise<Offer | string> {
     import('@probe-trail/core/exchange'),
   ]);
   if (text.trimStart().startsWith('{')) {
-    const plan = readPlanFile(text);
-    return plan.ok ? { plan: plan.value, gaps: [] } : sayPlanFileProblem(plan.problem);
+    const file = readPlanFile(text);
+    return file.ok ? { ...file.value, gaps: [] } : sayPlanFileProblem(file.problem);
   }
   const draft = readOutline(text, `plan-${nanoid(8)}`);
-  return draft.ok ? draft.value : draft.problem;
+  return draft.ok ? { ...draft.value, pictures: [] } : draft.problem;
 }
 
-function Preview({ offer: { plan, gaps } }: { readonly offer: Offer }) {
+function Preview({ offer: { plan, pictures, gaps } }: { readonly offer: Offer }) {
   const { data: plans = [] } = usePlansQuery();
-  const [add, { error, isLoading }] = useAddPlanMutation();
+  const [add, adding] = useAddPlanMutation();
+  const [addPhoto, addingPhoto] = useAddPhotoMutation();
+  const error = adding.error ?? addingPhoto.error;
   const navigate = useNavigate();
   const isTaken = plans.some(({ planId }) => planId === plan.id);
   const [asId] = useState(() => `${plan.id.slice(0, 60)}-${nanoid(6)}`);
+  const [isDamaged, setIsDamaged] = useState(false);
   const findings = checkPlan(plan);
   const takeIn = async () => {
+    // A picture that is there already is kept once. Those of a file that was changed by hand would not be found by their ids.
+    for (const picture of pictures) {
+      const added = await addPhoto(toBlob(picture));
+      if (!added.data) return;
+      if (added.data.photoId !== picture.photoId) return setIsDamaged(true);
+    }
     const added = await add(isTaken ? { ...plan, id: asId } : plan);
     if (added.data) void navigate(`/plans/${added.data.planId}/edit`);
   };
@@ -91,7 +103,8 @@ function Preview({ offer: { plan, gaps } }: { readonly offer: Offer }) {
       <h2>{plan.title || 'A plan without a title'}</h2>
       <p>
         {sayCount(plan.steps.length, 'step')}, {sayCount(plan.suspects.length, 'suspect')},{' '}
-        {sayCount(plan.conclusions.length, 'end')}. It becomes a new draft
+        {sayCount(plan.conclusions.length, 'end')}
+        {pictures.length > 0 && `, ${sayCount(pictures.length, 'picture')}`}. It becomes a new draft
         {isTaken && ', beside the plan that has its id already'}.
       </p>
       {gaps.length > 0 && (
@@ -110,9 +123,17 @@ function Preview({ offer: { plan, gaps } }: { readonly offer: Offer }) {
       {findings.length > 0 && (
         <p className="soft">The plan check finds {sayCount(findings.length, 'thing')} to look at.</p>
       )}
-      <Button loading={isLoading} onClick={() => void takeIn()}>
+      <Button loading={adding.isLoading || addingPhoto.isLoading} onClick={() => void takeIn()}>
         Take it in
       </Button>
+      {isDamaged && (
+        <Notice
+          kind="outOfSpec"
+          title="A picture in this file is not the one that the plan names: the file was changed."
+        >
+          <p>The plan was not taken in.</p>
+        </Notice>
+      )}
       {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}
     </section>
   );

@@ -1,8 +1,10 @@
 import { Button, Menu } from '@mantine/core';
-import { indexPlan, type Plan } from '@probe-trail/core/plan';
+import { indexPlan, type Picture, type Plan } from '@probe-trail/core/plan';
 import { IconDownload } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Notice } from '../../ui/Notice';
+import { sayCount } from '../../ui/sayCount';
+import { picturesOf } from './planPictures';
 
 type Made = Blob | string;
 
@@ -10,8 +12,9 @@ interface Way {
   readonly says: string;
   readonly ending: string;
   readonly type: string;
+  readonly hasPictures?: true;
   /** What writes them is loaded when it is first asked for. */
-  readonly make: (plan: Plan) => Promise<Made>;
+  readonly make: (plan: Plan, pictures: readonly Picture[]) => Promise<Made>;
 }
 
 const exchange = () => import('@probe-trail/core/exchange');
@@ -21,13 +24,15 @@ const ways: readonly Way[] = [
     says: 'Plan file (JSON)',
     ending: 'plan.json',
     type: 'application/json',
-    make: async (plan) => JSON.stringify(plan, null, 2),
+    hasPictures: true,
+    make: async (plan, pictures) => (await import('@probe-trail/core/plan')).writePlanFile({ plan, pictures }),
   },
   {
     says: 'On paper (PDF)',
     ending: 'pdf',
     type: 'application/pdf',
-    make: async (plan) => (await import('./paperPdf')).paperPdf((await exchange()).paperOf(plan)),
+    hasPictures: true,
+    make: async (plan, pictures) => (await import('./paperPdf')).paperPdf((await exchange()).paperOf(plan), pictures),
   },
   { says: 'Markdown', ending: 'md', type: 'text/markdown', make: async (plan) => (await exchange()).toMarkdown(plan) },
   {
@@ -60,11 +65,15 @@ async function drawMap(plan: Plan): Promise<string> {
 export function TakeOut({ plan }: { readonly plan: Plan }) {
   const [isMaking, setIsMaking] = useState(false);
   const [problem, setProblem] = useState<string | undefined>();
-  const take = async ({ ending, type, make }: Way) => {
+  const [missing, setMissing] = useState(0);
+  const take = async ({ ending, type, hasPictures, make }: Way) => {
     setIsMaking(true);
     setProblem(undefined);
+    setMissing(0);
     try {
-      save(new Blob([await make(plan)], { type }), `${plan.id}.${ending}`);
+      const found = hasPictures ? await picturesOf(plan) : { pictures: [], missing: 0 };
+      save(new Blob([await make(plan, found.pictures)], { type }), `${plan.id}.${ending}`);
+      setMissing(found.missing);
     } catch (error) {
       // Loading the writer fails without a network.
       setProblem(error instanceof Error ? error.message : String(error));
@@ -87,6 +96,12 @@ export function TakeOut({ plan }: { readonly plan: Plan }) {
           ))}
         </Menu.Dropdown>
       </Menu>
+      {missing > 0 && (
+        <Notice
+          kind="tooCloseToCall"
+          title={`${sayCount(missing, 'picture')} could not be loaded: in their place the file has the captions.`}
+        />
+      )}
       {problem && <Notice kind="outOfSpec" title={`The file could not be made: ${problem}`} />}
     </>
   );

@@ -1,22 +1,28 @@
 import type { Paper, PaperEnd, PaperStep } from '@probe-trail/core/exchange';
+import { type Picture, picturesOfText, withPictures } from '@probe-trail/core/plan';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { dataUrlsForPaper } from './planPictures';
 
 const soft = '#52615b';
 const rule = '#8a938f';
 
 /** The paper version of a plan as a PDF: boxes to fill, and for every outcome the step or end to go to. */
-export async function paperPdf(paper: Paper): Promise<Blob> {
+export async function paperPdf(paper: Paper, pictures: readonly Picture[]): Promise<Blob> {
   const [{ default: pdfMake }, { default: fonts }] = await Promise.all([
     import('pdfmake/build/pdfmake'),
     import('pdfmake/build/vfs_fonts'),
   ]);
   pdfMake.addVirtualFileSystem(fonts);
-  return pdfMake.createPdf(pagesOf(paper)).getBlob();
+  return pdfMake.createPdf(pagesOf(paper, await dataUrlsForPaper(pictures))).getBlob();
 }
 
 /** The pages as the library wants them. */
-export function pagesOf({ title, summary, facts, asked, steps, ends }: Paper): TDocumentDefinitions {
+function pagesOf(
+  { title, summary, facts, asked, steps, ends }: Paper,
+  pictureUrls: ReadonlyMap<string, string>,
+): TDocumentDefinitions {
   return {
+    images: Object.fromEntries(pictureUrls),
     pageSize: 'A4',
     pageMargins: [42, 46, 42, 46],
     info: { title },
@@ -32,7 +38,7 @@ export function pagesOf({ title, summary, facts, asked, steps, ends }: Paper): T
       { text: [summary, '\n', facts.join('   ·   ')], color: soft, margin: [0, 2, 0, 8] },
       headBoxes,
       ...(asked.length > 0 ? [boxes(asked.map(({ name, unit, ask }) => ({ name, says: ask, unit })))] : []),
-      ...steps.map(stepContent),
+      ...steps.map((step) => stepContent(step, pictureUrls)),
       { text: 'Ends', fontSize: 14, bold: true, margin: [0, 14, 0, 4] },
       ...ends.map(endContent),
     ],
@@ -69,7 +75,7 @@ const boxes = (lines: readonly Box[]): Content => ({
   margin: [0, 2, 0, 4],
 });
 
-function stepContent(step: PaperStep): Content {
+function stepContent(step: PaperStep, pictureUrls: ReadonlyMap<string, string>): Content {
   const { number, title, proves, state, hookUp, instruction, cautions, effort, readings, outcomes } = step;
   const line = (says: string, text: string): Content[] =>
     text === '' ? [] : [{ text: [{ text: `${says}: `, bold: true }, text], margin: [0, 1, 0, 1] }];
@@ -85,6 +91,11 @@ function stepContent(step: PaperStep): Content {
       ...(instruction === ''
         ? []
         : [{ text: plainText(instruction), margin: [0, 2, 0, 2] as [number, number, number, number] }]),
+      ...picturesOfText(instruction)
+        .filter(({ photoId }) => pictureUrls.has(photoId))
+        .map(
+          ({ photoId, caption: says }): Content => ({ stack: [{ image: photoId, fit: [260, 180] }, caption(says)] }),
+        ),
       ...(readings.length > 0
         ? [
             boxes(
@@ -143,7 +154,7 @@ const endContent = ({ letter, title, summary, repairs }: PaperEnd): Content => (
 
 /** Markdown without its marks: on paper they would only be in the way. */
 const plainText = (markdown: string): string =>
-  markdown
+  withPictures(markdown, () => '')
     .replace(/!?\[([^\]]*)\]\([^)]*\)/g, '$1')
     .replace(/^#+\s+/gm, '')
     .replace(/\*\*|__|`/g, '');

@@ -44,17 +44,27 @@ export function CountPanel({ spec, ...props }: PanelProps) {
           ))}
         </fieldset>
       )}
-      <button type="button" className={classes.tap} data-running={isRunning || undefined} onClick={counter.tap}>
-        <b className="mono">{counted.counts[section] ?? 0}</b>
-        <span>
-          {isRunning
-            ? `tap at each of the ${spec.what || 'events'}`
-            : seconds === 0
-              ? 'Start the clock'
-              : 'The time is up'}
-        </span>
-        <span className="mono">{left} s left</span>
-      </button>
+      {/* A box in the grid's item: a tap lays out nothing else. */}
+      <div>
+        <button
+          type="button"
+          className={classes.tap}
+          data-running={isRunning || undefined}
+          // It counts as the finger comes down, not as it goes up; a key presses without a pointer.
+          onPointerDown={({ button }) => button === 0 && counter.tap()}
+          onClick={({ detail }) => (isRunning ? detail === 0 && counter.tap() : counter.start())}
+        >
+          <b className="mono">{counted.counts[section] ?? 0}</b>
+          <span>
+            {isRunning
+              ? `tap at each of the ${spec.what || 'events'}`
+              : seconds === 0
+                ? 'Start the clock'
+                : 'The time is up'}
+          </span>
+          <span className="mono">{left} s left</span>
+        </button>
+      </div>
       <div className={classes.row}>
         <VerdictPanel
           judged={judged.ok ? judged.value : undefined}

@@ -8,6 +8,8 @@ export function playTone({ hertz, ms }: { readonly hertz: number; readonly ms: n
 
 function play(hertz: number, ms: number): void {
   context ??= new AudioContext();
+  // A page that nobody has touched since it was loaded is kept silent until it is.
+  if (context.state === 'suspended') void context.resume();
   const tone = context.createOscillator();
   const volume = context.createGain();
   tone.frequency.value = hertz;

@@ -38,12 +38,16 @@ export function useCounter(props: ReadingProps, spec: CountSpec) {
       ...last,
       counts: last.counts.map((count, index) => (index === section ? Math.max(0, count + by) : count)),
     }));
-  const tap = () => {
-    if (startedAtMs !== null && !isRunning) return;
+  const start = () => {
+    if (startedAtMs !== null) return;
     playTone(tapTone);
-    if (startedAtMs !== null) return change(1);
     setNowMs(Date.now());
     setKept({ ...kept, startedAtMs: Date.now() });
+  };
+  const tap = () => {
+    if (!isRunning) return;
+    playTone(tapTone);
+    change(1);
   };
   const clear = () => {
     setKept(empty);
@@ -60,6 +64,7 @@ export function useCounter(props: ReadingProps, spec: CountSpec) {
     setSection,
     isRunning,
     isSilent: (counts[section] ?? 0) === 0,
+    start,
     tap,
     takeBack: () => change(-1),
     clear,

@@ -8,7 +8,7 @@ import type { Spec } from '../spec/index.js';
 import { aPlan, aReading, withStep } from '../testing/aPlan.js';
 import { trailEventSchema } from '../trail/index.js';
 import { lineSchema } from '../vehicle/index.js';
-import { blankPlan, planSchema, readPlan, readPlanFile, sayPlanFileProblem } from './index.js';
+import { blankPlan, planFileSchema, readPlan, readPlanFile, sayPlanFileProblem, writePlanFile } from './index.js';
 
 const problemOf = (data: unknown) => {
   const result = readPlan(data);
@@ -18,8 +18,29 @@ const problemOf = (data: unknown) => {
 describe('readPlanFile', () => {
   it('gives back a sound plan as it is', () => {
     const result = readPlanFile(JSON.stringify(aPlan()));
-    expect(result.ok && result.value).to.deep.equal(aPlan());
+    expect(result.ok && result.value).to.deep.equal({ plan: aPlan(), pictures: [] });
   });
+
+  const pictures = [{ photoId: 'a'.repeat(64), mediaType: 'image/png', base64: 'iVBORw0KGgo=' }] as const;
+
+  it('reads what was written, with pictures and without', () => {
+    for (const file of [
+      { plan: aPlan(), pictures: [] },
+      { plan: aPlan(), pictures },
+    ])
+      expect(readPlanFile(writePlanFile(file))).to.deep.equal({ ok: true, value: file });
+  });
+
+  for (const [what, wrong, says] of [
+    ['of another kind', [{ ...pictures[0], mediaType: 'image/svg+xml' }], 'pictures[0].mediaType'],
+    ['without an id', [{ ...pictures[0], photoId: '../x' }], 'pictures[0].photoId'],
+    ['that are no base64', [{ ...pictures[0], base64: '<script>' }], 'pictures[0].base64'],
+    ['that are no list', 'none', 'pictures'],
+  ] as const)
+    it(`refuses pictures ${what}`, () => {
+      const result = readPlanFile(JSON.stringify({ ...aPlan(), pictures: wrong }));
+      expect(result.ok ? '' : sayPlanFileProblem(result.problem)).to.include(says);
+    });
 
   it('takes an empty plan as a draft', () => expect(readPlan(blankPlan('new', '')).ok).to.equal(true));
 
@@ -72,10 +93,10 @@ function withSpec(spec: unknown): unknown {
 describe('the published JSON Schemas', () => {
   const published = (name: string) =>
     JSON.parse(readFileSync(new URL(`../../../../docs/formats/${name}`, import.meta.url), 'utf8'));
-  const conforms = new Ajv2020({ strict: false }).compile(toJsonSchema(planSchema));
+  const conforms = new Ajv2020({ strict: false }).compile(toJsonSchema(planFileSchema));
 
   for (const [file, schema] of [
-    ['plan.schema.json', planSchema],
+    ['plan.schema.json', planFileSchema],
     ['trail-event.schema.json', trailEventSchema],
     ['line.schema.json', lineSchema],
     ['code-sheet.schema.json', newSheetSchema],
