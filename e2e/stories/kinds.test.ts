@@ -95,7 +95,7 @@ describe('every kind of measurement', () => {
     await hanna.see('bellows 3');
     await hanna.page.reload();
     await hanna.see('bellows 3');
-    await hanna.see('4 dropouts in');
+    await hanna.see('Dropouts: 4 in');
     await hanna.click('Record');
     await hanna.see('The harness breaks where it is moved.');
     await hanna.see('all saved');

@@ -32,6 +32,8 @@ export function judgeCount(spec: CountSpec, { counts, seconds }: Counted): Resul
 export function sayCount({ what, sections }: CountSpec, { counts, seconds }: Counted): string {
   const total = counts.reduce((sum, count) => sum + count, 0);
   const most = counts.indexOf(Math.max(...counts));
-  const where = sections.length > 1 && total > 0 ? `, ${counts[most]} of them at ${sections[most]?.name}` : '';
-  return `${total} ${what || 'events'} in ${Math.floor(seconds)} s${where}.`;
+  const share = counts[most] === total ? '' : `${counts[most]} of them `;
+  const where = sections.length > 1 && total > 0 ? `, ${share}at “${sections[most]?.name}”` : '';
+  const events = what || 'events';
+  return `${events.charAt(0).toUpperCase()}${events.slice(1)}: ${total} in ${Math.floor(seconds)} s${where}.`;
 }

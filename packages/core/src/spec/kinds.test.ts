@@ -316,15 +316,20 @@ describe('a count', () => {
 
   it('is in spec where nothing dropped out in the time', () => {
     const verdict = judgeCount(spec, { counts: [0, 0], seconds: 30 });
-    expect(verdict.ok && [verdict.value.kind, verdict.value.note]).to.deep.equal(['inSpec', '0 dropouts in 30 s.']);
+    expect(verdict.ok && [verdict.value.kind, verdict.value.note]).to.deep.equal(['inSpec', 'Dropouts: 0 in 30 s.']);
   });
 
   it('names the section that most of it came from', () => {
     const verdict = judgeCount(spec, { counts: [1, 4], seconds: 30 });
     expect(verdict.ok && [verdict.value.kind, verdict.value.note]).to.deep.equal([
       'outOfSpec',
-      '5 dropouts in 30 s, 4 of them at behind the panel.',
+      'Dropouts: 5 in 30 s, 4 of them at “behind the panel”.',
     ]);
+  });
+
+  it('names the section that all of it came from', () => {
+    const verdict = judgeCount(spec, { counts: [1, 0], seconds: 30 });
+    expect(verdict.ok && verdict.value.note).to.equal('Dropouts: 1 in 30 s, at “at the pedal”.');
   });
 
   it('is refused before the time is up, unless it is too many already', () => {

@@ -1,6 +1,5 @@
 import { Button } from '@mantine/core';
 import { type RefObject, useEffect, useRef } from 'react';
-import { OwnForm } from '../../ui/OwnForm';
 import classes from './ReadingField.module.css';
 import type { TypedReading } from './useTypedReading';
 
@@ -15,29 +14,27 @@ export function ReadingField({ label, unit, typedReading: { text, setText, submi
   const input = useRef<HTMLInputElement>(null);
   useFocusOnTyping(input);
   return (
-    <OwnForm>
-      <label className={classes.field}>
-        <span className={classes.hidden}>{label}</span>
-        <input
-          ref={input}
-          className={classes.input}
-          value={text}
-          // The page has its own keypad; the device's would cover the ruler.
-          inputMode="none"
-          autoComplete="off"
-          spellCheck={false}
-          maxLength={60}
-          onChange={(event) => setText(event.currentTarget.value)}
-          onKeyDown={(event) => {
-            if (event.key !== 'Enter') return;
-            // The same stroke must not press the button that gets the focus next.
-            event.preventDefault();
-            if (!event.repeat) submit();
-          }}
-        />
-        {/[a-zµΩ°%]/i.test(text) ? null : <span className={classes.unit}>{unit}</span>}
-      </label>
-    </OwnForm>
+    <label className={classes.field}>
+      <span className={classes.hidden}>{label}</span>
+      <input
+        ref={input}
+        className={classes.input}
+        value={text}
+        // The page has its own keypad; the device's would cover the ruler.
+        inputMode="none"
+        autoComplete="off"
+        spellCheck={false}
+        maxLength={60}
+        onChange={(event) => setText(event.currentTarget.value)}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter') return;
+          // The same stroke must not press the button that gets the focus next.
+          event.preventDefault();
+          if (!event.repeat) submit();
+        }}
+      />
+      {/[a-zµΩ°%]/i.test(text) ? null : <span className={classes.unit}>{unit}</span>}
+    </label>
   );
 }
 
