@@ -9,6 +9,13 @@ export async function keptLayout(shape: string): Promise<MapLayout | undefined> 
   return kept?.layout as MapLayout | undefined;
 }
 
+/** Whether this device has laid out a map before. */
+export const hasKeptLayouts = (): Promise<boolean> =>
+  device.layouts.count().then(
+    (count) => count > 0,
+    () => false,
+  );
+
 /** Keeps a layout, and forgets those that nobody has needed for long. */
 export async function keepLayout(shape: string, layout: MapLayout, atMs: number): Promise<void> {
   try {

@@ -1,6 +1,6 @@
 import ELK, { type ElkExtendedEdge, type ElkNode } from 'elkjs/lib/elk-api';
 import ElkWorker from 'elkjs/lib/elk-worker.min.js?worker';
-import { keepLayout, keptLayout } from '../../offline/keptLayouts';
+import { hasKeptLayouts, keepLayout, keptLayout } from '../../offline/keptLayouts';
 import type { MapGraph, MapStep } from './mapGraph';
 import { placeSegments } from './placeSegments';
 import { type Segment, segmentsOf } from './segments';
@@ -34,9 +34,25 @@ const options = {
   'elk.layered.thoroughness': '1',
 };
 
-// Begun with the page and not with the first map: it takes longer to start than to lay a map out.
-const elk = new ELK({ workerFactory: () => new ElkWorker() });
-void elk.layout({ id: 'first', layoutOptions: options, children: [{ id: 'step', width: 1, height: 1 }] });
+// It takes longer to start than to lay a map out, and most maps are kept from the last time: it must not hold them up.
+let elk: InstanceType<typeof ELK> | undefined;
+
+// A device that has kept none will need it before the page stands.
+void hasKeptLayouts().then((hasKept) => hasKept || started());
+
+function started(): InstanceType<typeof ELK> {
+  elk ??= new ELK({ workerFactory: () => new ElkWorker() });
+  return elk;
+}
+
+/** Has the library ready before the first edit, once the browser has nothing better to do. */
+export function warmUp(): void {
+  const whenIdle = window.requestIdleCallback ?? setTimeout;
+  whenIdle(() => {
+    if (elk) return;
+    void started().layout({ id: 'first', layoutOptions: options, children: [{ id: 'step', width: 1, height: 1 }] });
+  });
+}
 
 // Segments by their shape: after an edit all but one are there already.
 const known = new Map<string, Promise<MapLayout>>();
@@ -74,7 +90,7 @@ const shapeOf = ({ steps, ways, exit }: Segment): string =>
   ]);
 
 async function layoutByLibrary({ steps, ways, exit }: Segment): Promise<MapLayout> {
-  const laid = await elk.layout({
+  const laid = await started().layout({
     id: 'map',
     layoutOptions: options,
     children: [...steps, ...(exit ? [exit] : [])].map(toNode),

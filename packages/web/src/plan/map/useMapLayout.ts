@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { layoutMap, type MapLayout } from './layoutMap';
+import { layoutMap, type MapLayout, warmUp } from './layoutMap';
 import type { MapGraph } from './mapGraph';
 
 /** What of a map decides where things stand; a new title moves nothing. */
@@ -23,6 +23,7 @@ export function useMapLayout(graph: MapGraph, anchorId: string | undefined): Map
     const from = performance.now();
     void layoutMap(latest.current.graph).then((next) => {
       performance.measure('map laid out', { start: from });
+      warmUp();
       if (isCurrent) setLayout(anchored(next, latest.current.layout, latest.current.anchorId));
     });
     return () => {
