@@ -16,7 +16,7 @@ import type { Network } from './network';
 
 type Action = Parameters<typeof trailSlice.reducer>[1];
 
-const nothing: TrailState = { logs: {}, typed: {}, isOnline: true, waitingCount: 0, isFull: false };
+const nothing: TrailState = { logs: {}, isOnline: true, waitingCount: 0, isFull: false };
 
 /**
  * A tablet without a screen: the interface's own log, fold and outbox loop, over a network that fails. What it keeps outlives a reload; what

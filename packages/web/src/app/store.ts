@@ -3,7 +3,8 @@ import { useDispatch, useSelector, useStore } from 'react-redux';
 import { draftReducer } from '../plan/editor/draftSlice';
 import { findingsReducer } from '../plan/editor/findingsSlice';
 import { acrossTabs, hearOtherTabs } from '../trail/acrossTabs';
-import { deviceFull, keepTyped, trailSlice } from '../trail/trailSlice';
+import { deviceFull, trailSlice } from '../trail/trailSlice';
+import { whenFull } from '../ui/keptTexts';
 import { api } from './api';
 
 export const store = configureStore({
@@ -17,22 +18,7 @@ export const store = configureStore({
     getDefault({ immutableCheck: false, serializableCheck: false }).concat(api.middleware, acrossTabs),
 });
 
-// What is being typed outlives a reload; the rest is on the server or in the outbox. Written a moment after the key,
-// as the browser's store is slow and the needle must move first.
-const keepAfterMs = 150;
-let kept = store.getState().trail.typed;
-let timer: ReturnType<typeof setTimeout> | undefined;
-const keep = () => {
-  if (!keepTyped(store.getState().trail.typed)) store.dispatch(deviceFull());
-};
-store.subscribe(() => {
-  const { typed } = store.getState().trail;
-  if (typed === kept) return;
-  kept = typed;
-  clearTimeout(timer);
-  timer = setTimeout(keep, keepAfterMs);
-});
-window.addEventListener('pagehide', keep);
+whenFull(() => store.dispatch(deviceFull()));
 hearOtherTabs(store);
 
 // What the server has of the trails that are open here is kept, so that they open without a network.

@@ -10,12 +10,11 @@ import {
   refused,
   type TrailState,
   trailSlice,
-  typed,
 } from './trailSlice';
 
 const events = (...ids: string[]): TrailEvent[] =>
   ids.map((id) => ({ kind: 'concluded', id, atMs: 0, by: 'Tobi Lunde', conclusionId: 'x' }));
-const start: TrailState = { logs: {}, typed: {}, isOnline: true, waitingCount: 0, isFull: false };
+const start: TrailState = { logs: {}, isOnline: true, waitingCount: 0, isFull: false };
 const after = (...actions: Parameters<typeof trailSlice.reducer>[1][]) => actions.reduce(trailSlice.reducer, start);
 const logOf = (state: TrailState) => {
   const log = state.logs.t;
@@ -115,15 +114,5 @@ describe('the trail on this device', () => {
       ).to.deep.equal({ ids: ['a', 'b', 'c'], waiting: [] }));
     it('leaves trails alone that are not open here', () =>
       expect(after(arrived({ trailId: 'other', events: events('b') })).logs).to.deep.equal({}));
-  });
-
-  it('keeps what is typed in each place apart, and forgets what was wiped out', () => {
-    const state = after(
-      typed({ place: 'a', text: '12,' }),
-      typed({ place: 'b', text: '3' }),
-      typed({ place: 'a', text: '12,4' }),
-      typed({ place: 'b', text: '' }),
-    );
-    expect(state.typed).to.deep.equal({ a: '12,4' });
   });
 });

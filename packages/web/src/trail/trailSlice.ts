@@ -14,25 +14,11 @@ export interface LocalLog {
 
 export interface TrailState {
   readonly logs: Readonly<Record<string, LocalLog>>;
-  /** What is typed and not recorded, by trail, step and reading; it survives a reload. */
-  readonly typed: Readonly<Record<string, string>>;
   readonly isOnline: boolean;
   /** How many entries wait to be sent, on all trails. */
   readonly waitingCount: number;
   /** The device had no room for an entry: it is lost if the page is closed before it was sent. */
   readonly isFull: boolean;
-}
-
-const typedKey = 'probe-trail-typed';
-const readTyped = (): Record<string, string> => JSON.parse(localStorage.getItem(typedKey) ?? '{}');
-/** @returns whether the device had room for it */
-export function keepTyped(typed: Readonly<Record<string, string>>): boolean {
-  try {
-    localStorage.setItem(typedKey, JSON.stringify(typed));
-    return true;
-  } catch {
-    return false;
-  }
 }
 
 type ForTrail<T> = PayloadAction<{ readonly trailId: string } & T>;
@@ -41,7 +27,7 @@ const emptyLog: LocalLog = { events: [], confirmedCount: 0, waitingIds: [], refu
 
 export const trailSlice = createSlice({
   name: 'trail',
-  initialState: (): TrailState => ({ logs: {}, typed: readTyped(), isOnline: true, waitingCount: 0, isFull: false }),
+  initialState: (): TrailState => ({ logs: {}, isOnline: true, waitingCount: 0, isFull: false }),
   reducers: {
     logOpened: (
       state,
@@ -115,15 +101,9 @@ export const trailSlice = createSlice({
     }),
     deviceFull: (state) => ({ ...state, isFull: true }),
     networkLost: (state) => ({ ...state, isOnline: false }),
-    typed: (state, { payload: { place, text } }: PayloadAction<{ readonly place: string; readonly text: string }>) => {
-      // With every key: changed in place, as a copy would have to be made of all the logs too.
-      if (text === '') delete state.typed[place];
-      else state.typed[place] = text;
-    },
   },
   selectors: {
     selectLog: (state, trailId: string) => state.logs[trailId],
-    selectTyped: (state, place: string) => state.typed[place] ?? '',
     selectIsOnline: (state) => state.isOnline,
     selectWaitingCount: (state) => state.waitingCount,
     selectIsFull: (state) => state.isFull,
@@ -138,8 +118,7 @@ export const {
   refused,
   refusalSeen,
   networkLost,
-  typed,
   waitingCounted,
   deviceFull,
 } = trailSlice.actions;
-export const { selectLog, selectTyped, selectIsOnline, selectWaitingCount, selectIsFull } = trailSlice.selectors;
+export const { selectLog, selectIsOnline, selectWaitingCount, selectIsFull } = trailSlice.selectors;

@@ -19,7 +19,7 @@ import { HookUpStrip } from './HookUpStrip';
 import { OfferedReading } from './OfferedReading';
 import { OutcomePanel, sayReturn } from './OutcomePanel';
 import { ReadingPanel } from './ReadingPanel';
-import type { ReadingProps } from './recordReading';
+import { placeOf, type ReadingProps } from './recordReading';
 import { SeriesPanel } from './SeriesPanel';
 import { Shelf } from './Shelf';
 import { StateGate } from './StateGate';
@@ -158,7 +158,7 @@ function ReadingOf(props: ReadingProps) {
   return (
     <>
       <OfferedReading key={`offer-${props.reading.id}`} {...props} />
-      <PanelOf key={props.reading.id} {...props} />
+      <PanelOf key={placeOf(props)} {...props} />
     </>
   );
 }

@@ -2,8 +2,7 @@ import type { Result } from '@probe-trail/core/result';
 import { findSlips, type Limits, limitsOf, type MeasuredSpec, type Slip } from '@probe-trail/core/spec';
 import { type Entry, type EntryProblem, type JudgedEntry, judgeEntry } from '@probe-trail/core/trail';
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { selectTyped, typed } from '../trailSlice';
+import { useKeptState } from '../../ui/keptState';
 import { type EntryOrigin, placeOf, type ReadingProps, recordReading } from './recordReading';
 
 export interface TypedReading {
@@ -29,9 +28,7 @@ export interface TypedReading {
 export function useTypedReading(props: ReadingProps, spec: MeasuredSpec): TypedReading {
   const { reading, kit } = props;
   const { bench, leadsSwapped } = kit;
-  const dispatch = useAppDispatch();
-  const place = placeOf(props);
-  const text = useAppSelector((state) => selectTyped(state, place));
+  const [text, keepText] = useKeptState(`typed-${placeOf(props)}`, '');
   const [isAsking, setIsAsking] = useState(false);
   const [refusal, setRefusal] = useState<string | undefined>();
   const judged = useMemo(
@@ -50,7 +47,7 @@ export function useTypedReading(props: ReadingProps, spec: MeasuredSpec): TypedR
   const setText = (next: string) => {
     setIsAsking(false);
     setRefusal(undefined);
-    dispatch(typed({ place, text: next }));
+    keepText(next);
   };
   const recordAs: TypedReading['recordAs'] = (entered, origin) => {
     // What was answered for has its sign already.

@@ -3,8 +3,7 @@ import { failed, type Result } from '@probe-trail/core/result';
 import { judgeRow, type SeriesSpec, type UncertaintyOf, type VerdictKind } from '@probe-trail/core/spec';
 import { type EntryProblem, type JudgedEntry, judgeEntry, rowNames } from '@probe-trail/core/trail';
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { selectTyped, typed } from '../trailSlice';
+import { useKeptState } from '../../ui/keptState';
 import { placeOf, type ReadingProps, recordReading } from './recordReading';
 
 /** One row as it is shown: what stands in it, and how it was judged, as far as that can be said yet. */
@@ -40,9 +39,7 @@ export interface TypedRows {
 /** Rows that are typed one after the other, kept until all are recorded together. */
 export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
   const { reading, kit } = props;
-  const dispatch = useAppDispatch();
-  const place = placeOf(props);
-  const kept = useAppSelector((state) => selectTyped(state, place));
+  const [kept, keep] = useKeptState(`typed-${placeOf(props)}`, '');
   const names = useMemo(() => rowNames(spec), [spec]);
   const texts = useMemo(() => textsOf(kept, names.length), [kept, names]);
   const [active, setActive] = useState(() => firstEmpty(texts) ?? names.length - 1);
@@ -75,7 +72,7 @@ export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
   const setText = (next: string) => {
     setRefusal(undefined);
     const changed = texts.map((one, index) => (index === active ? next : one));
-    dispatch(typed({ place, text: changed.some((one) => one !== '') ? changed.join('\n') : '' }));
+    keep(changed.some((one) => one !== '') ? changed.join('\n') : '');
   };
   const submit = () => {
     if (!parsed.ok) return;
@@ -84,7 +81,7 @@ export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
     if (!judged.ok) return;
     const says = recordReading(props)({ kind: 'rows', texts: [...texts] });
     setRefusal(says);
-    if (says === undefined) dispatch(typed({ place, text: '' }));
+    if (says === undefined) keep('');
   };
   const latest = useRef({ text, setText, submit });
   useLayoutEffect(() => {
