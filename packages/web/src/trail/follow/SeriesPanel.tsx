@@ -1,6 +1,7 @@
 import { Button } from '@mantine/core';
 import type { SeriesSpec } from '@probe-trail/core/spec';
 import type { TakenReading } from '@probe-trail/core/trail';
+import { memo, useDeferredValue } from 'react';
 import { ChangeBoard } from './ChangeBoard';
 import { Keypad } from './Keypad';
 import { usableKeys } from './keypadKeys';
@@ -22,6 +23,9 @@ export function SeriesPanel({ spec, ...props }: PanelProps) {
   const typedRows = useTypedRows(props, spec);
   const recorded = isDue ? undefined : open.trail.taken[reading.id];
   const judged = recorded ?? (typedRows.judged.ok ? typedRows.judged.value : undefined);
+  const rows = recorded ? recordedRows(recorded) : typedRows.rows;
+  // The verdict comes first; the board follows in the next frame.
+  const board = useDeferredValue({ rows, zoneId: judged?.verdict.zone.id });
   const activeName = typedRows.rows[typedRows.active]?.name ?? '';
   return (
     <section className={classes.series} aria-label={reading.name || step.title}>
@@ -29,9 +33,9 @@ export function SeriesPanel({ spec, ...props }: PanelProps) {
       <div className={classes.board} data-kind={spec.kind}>
         <Board
           spec={spec}
-          rows={recorded ? recordedRows(recorded) : typedRows.rows}
+          rows={board.rows}
           active={recorded ? undefined : typedRows.active}
-          zoneId={judged?.verdict.zone.id}
+          zoneId={board.zoneId}
           onPick={typedRows.setActive}
         />
         {recorded ? (
@@ -86,7 +90,7 @@ export interface BoardProps<Spec> {
   readonly onPick: (index: number) => void;
 }
 
-function Board({ spec, ...props }: BoardProps<SeriesSpec>) {
+const Board = memo(function Board({ spec, ...props }: BoardProps<SeriesSpec>) {
   switch (spec.kind) {
     case 'siblings':
       return <SiblingsBoard spec={spec} {...props} />;
@@ -95,4 +99,4 @@ function Board({ spec, ...props }: BoardProps<SeriesSpec>) {
     case 'sweep':
       return <SweepBoard spec={spec} {...props} />;
   }
-}
+});
