@@ -3,7 +3,7 @@ import { openSeenBrowser } from '../support/browser.js';
 import { largePlan } from '../support/largePlan.js';
 import { openServer } from '../support/server.js';
 import { aUser, send, type User } from '../support/user.js';
-import { atLeast, atMost, type Measured, percentile, settled, stroke } from './measured.js';
+import { atLeast, atMost, keyDelay, type Measured, percentile, settled, stroke, timeKeys } from './measured.js';
 
 const stepCount = 300;
 const strokes = 60;
@@ -131,17 +131,9 @@ async function typingDelay({ page }: User): Promise<number> {
   await (await titleField(page)).click();
   await settled();
   await page.emulateCPUThrottling(slowdown);
-  await page.evaluate(`
-    window.typingDelays = [];
-    document.activeElement.addEventListener('input', (event) => {
-      const from = event.timeStamp;
-      requestAnimationFrame(() => setTimeout(() => window.typingDelays.push(performance.now() - from)));
-    });
-  `);
-  for (let nth = 0; nth < warmUpStrokes + strokes; nth += 1) {
-    await stroke(page, nth % 2 === 0 ? 'y' : 'Backspace');
-  }
-  const delays = ((await page.evaluate('window.typingDelays')) as number[]).slice(warmUpStrokes);
+  await timeKeys(page, 'main');
+  for (let nth = 0; nth < warmUpStrokes + strokes; nth += 1) await stroke(page, nth % 2 === 0 ? 'y' : 'Backspace');
+  const delay = await keyDelay(page, warmUpStrokes + strokes, warmUpStrokes);
   await page.emulateCPUThrottling(1);
-  return percentile(delays, 0.95);
+  return delay;
 }

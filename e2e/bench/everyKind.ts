@@ -4,7 +4,7 @@ import { openSeenBrowser } from '../support/browser.js';
 import { openServer } from '../support/server.js';
 import { addEvents, opening, trailAt } from '../support/trailAt.js';
 import { aUser, send, type User } from '../support/user.js';
-import { atMost, clickText, type Measured, percentile, settled, stroke } from './measured.js';
+import { atMost, clickText, keyDelay, type Measured, settled, stroke, timeKeys } from './measured.js';
 
 const strokes = 60;
 const warmUpStrokes = 20;
@@ -103,16 +103,12 @@ export async function everyKindDelay(): Promise<Measured[]> {
     await kind.prepare(user);
     await settled();
     await user.page.emulateCPUThrottling(slowdown);
-    await user.page.evaluate(watchSheet);
-    for (let nth = 0; nth < warmUpStrokes + strokes; nth += 1) {
-      await kind.stroke(user, nth);
-    }
-    const delays = ((await user.page.evaluate('window.sheetDelays')) as number[]).slice(warmUpStrokes);
-    if (delays.length < strokes * 0.8) throw new Error(`${kind.name}: only ${delays.length} strokes changed anything`);
+    await timeKeys(user.page, 'main');
+    for (let nth = 0; nth < warmUpStrokes + strokes; nth += 1) await kind.stroke(user, nth);
     measured.push(
       atMost(
         `${kind.name}: a key to its verdict, p95, processor slowed ${slowdown}×`,
-        percentile(delays, 0.95),
+        await keyDelay(user.page, warmUpStrokes + strokes, warmUpStrokes),
         50,
         'ms',
       ),
@@ -163,15 +159,3 @@ async function longTrail(url: string): Promise<string> {
   await addEvents(url, 'bench-long', [opening('long-sweep')]);
   return '/trails/bench-long';
 }
-
-/** As text: it runs in the page as it is. */
-const watchSheet = `
-  window.sheetDelays = [];
-  let from;
-  for (const kind of ['keydown', 'pointerdown']) window.addEventListener(kind, (event) => { from = event.timeStamp; }, { capture: true });
-  new MutationObserver(() => {
-    const since = from;
-    from = undefined;
-    if (since !== undefined) requestAnimationFrame(() => setTimeout(() => window.sheetDelays.push(performance.now() - since)));
-  }).observe(document.querySelector('main'), { subtree: true, childList: true, attributes: true, characterData: true });
-`;
