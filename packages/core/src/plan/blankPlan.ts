@@ -1,12 +1,5 @@
-import {
-  type HookUp,
-  type Outcome,
-  type Plan,
-  planFormat,
-  planFormatVersion,
-  type Step,
-  type StepReading,
-} from './plan.js';
+import type { HookUp } from './hookUp.js';
+import { type Outcome, type Plan, planFormat, planFormatVersion, type Step, type StepReading } from './plan.js';
 
 /** An empty plan document: valid as a draft, with everything still to be written. */
 export const blankPlan = (id: string, title: string): Plan => ({

@@ -26,35 +26,28 @@ export { comparePlans, type Difference, type DifferenceKind } from './compare/co
 export { leadResultTo, resultAt } from './edit/blockEnds.js';
 export { addStepAfter, addStepOn, changeOutcome, changeStep, deleteSteps, leadTo } from './edit/editSteps.js';
 export { type CopiedSteps, copySteps, type Pasted, pasteSteps, readCopiedSteps } from './edit/pasteSteps.js';
+export { type AccessLevel, accessLevels } from './fields.js';
 export { type FormulaName, formulaNames, trySample } from './formulaNames.js';
+export type { HookUp, Lead } from './hookUp.js';
 export { type Mark, markOf, marks, pairsNotToldApart, withMark } from './marks.js';
 export { completionsAt, mentionedPins, mentionOf, renameMentions, withMentions } from './mentions.js';
 export { outcomeFor, outcomeHolds, type ZoneByReading } from './outcomeFor.js';
+export { type Connector, faceViews, type PartCard, partCardSchema } from './partCard.js';
+export { type Path, type PathSection, pathSchema } from './path.js';
 export { photoIdOf, picturesIn, picturesOfText, pictureText, withPictures } from './pictures.js';
 export {
   type Accepted,
-  type AccessLevel,
-  accessLevels,
   type BlockInput,
   type BlockUse,
   type Conclusion,
-  type Connector,
   type Expectation,
   type Experiment,
   experimentNames,
-  faceViews,
   type GoTo,
-  type HookUp,
   type Input,
-  type Lead,
   type Need,
   type Outcome,
-  type PartCard,
-  type Path,
-  type PathSection,
   type Plan,
-  partCardSchema,
-  pathSchema,
   planSchema,
   type Step,
   type StepReading,

@@ -1,8 +1,6 @@
-import { type AnyObject, array, boolean, type ISchema, number, string } from 'yup';
-import { instrumentFunctions } from '../instrument/index.js';
+import { array, boolean, number, string } from 'yup';
 import { type Checked, closedObject, draftText, idText, unionByKind } from '../schema/index.js';
 import {
-  finite,
   formulaText,
   isMeasured,
   isOrdered,
@@ -13,62 +11,13 @@ import {
   specSchema,
   unitText,
 } from '../spec/index.js';
-import { findUnit } from '../units/index.js';
+import { accessLevels, keysOf, list, names } from './fields.js';
+import { hookUpSchema } from './hookUp.js';
+import { partCardSchema } from './partCard.js';
+import { pathSchema } from './path.js';
 
 export const planFormat = 'probe-trail-plan';
 export const planFormatVersion = 5;
-
-const list = <Item>(item: ISchema<Item, AnyObject>, maximum: number) => array(item).required().max(maximum);
-const names = (maximum: number) => array(string().required().max(200)).required().max(maximum);
-
-/** How hard a place is to reach, the easiest first. */
-export const accessLevels = {
-  inReach: 'in reach',
-  underBonnet: 'under the bonnet',
-  underVehicle: 'under the vehicle',
-  dismantling: 'something must come off',
-} as const;
-
-const keysOf = <Table extends Readonly<Record<string, string>>>(table: Table) =>
-  Object.keys(table) as (keyof Table & string)[];
-
-const wireSchema = closedObject({
-  colour: draftText(40).meta({ description: 'main colour of the wire, in words' }),
-  tracer: draftText(40).meta({ description: 'second colour; empty without one' }),
-});
-
-const pinSchema = closedObject({ pin: idText(), name: draftText(120), wire: wireSchema.required() });
-
-/** Which way a connector is looked at: into its face, or at the wires that come out of its back. */
-export const faceViews = { matingSide: 'the mating side', wireSide: 'the wire side' } as const;
-
-const faceSchema = closedObject({
-  seenFrom: string().required().oneOf(keysOf(faceViews)),
-  latch: string()
-    .required()
-    .oneOf(['top', 'bottom', 'none'] as const)
-    .meta({ description: 'side of the latch or key in this view' }),
-  rows: list(array(string().defined().max(80)).required().min(1).max(40), 12).meta({
-    description: 'pins as they lie in this view, row by row from the top; an empty text is a gap',
-  }),
-});
-
-const connectorSchema = closedObject({
-  id: idText(),
-  name: draftText(120),
-  pins: list(pinSchema.required(), 200),
-  face: faceSchema.nullable().defined(),
-});
-
-/** What is known about a part. */
-export const partCardSchema = closedObject({
-  id: idText(),
-  name: draftText(120),
-  place: draftText(500),
-  howItWorks: draftText(5000).meta({ description: 'Markdown' }),
-  connectors: list(connectorSchema.required(), 40),
-  values: list(closedObject({ name: draftText(120), value: draftText(120) }).required(), 100),
-});
 
 export const suspectSchema = closedObject({
   id: idText(),
@@ -82,77 +31,6 @@ export const suspectSchema = closedObject({
     .meta({ description: 'how often it is the cause, against the other suspects' }),
   repair: draftText(2000),
   afterRepair: draftText(2000).meta({ description: 'what goes with the repair: calibration, priming, proof' }),
-});
-
-const leadAtSchema = unionByKind({
-  pin: closedObject({
-    kind: string()
-      .required()
-      .oneOf(['pin'] as const),
-    connectorId: idText(),
-    pin: idText(),
-  }),
-  place: closedObject({
-    kind: string()
-      .required()
-      .oneOf(['place'] as const),
-    name: draftText(120),
-  }),
-});
-
-const leadSchema = closedObject({
-  colour: string()
-    .required()
-    .oneOf(['red', 'black'] as const),
-  how: draftText(80).meta({ description: 'such as back-probe, clip, probe tip' }),
-  at: leadAtSchema,
-});
-
-const rangeUnit = string()
-  .required()
-  .test('unit', '${path}: "${value}" is not a unit known here', (text) => findUnit(text) !== undefined);
-
-const quantitySchema = closedObject({ value: finite().required(), unit: rangeUnit });
-
-const clampSchema = closedObject({
-  direction: draftText(120).meta({ description: 'where the arrow on the clamp points' }),
-  zeroFirst: boolean().required(),
-});
-
-const scopeSchema = closedObject({
-  coupling: string()
-    .required()
-    .oneOf(['DC', 'AC'] as const),
-  perDivision: quantitySchema.required(),
-  timePerDivision: quantitySchema.required(),
-  trigger: closedObject({
-    edge: string()
-      .required()
-      .oneOf(['rising', 'falling'] as const),
-    level: quantitySchema.required(),
-  })
-    .nullable()
-    .defined(),
-});
-
-const hookUpSchema = closedObject({
-  instrument: string().required().oneOf(keysOf(instrumentFunctions)),
-  range: closedObject({ value: number().required().min(0), unit: rangeUnit })
-    .nullable()
-    .defined(),
-  accuracy: closedObject({
-    percent: number().required().min(0).max(100),
-    digits: number().required().integer().min(0).max(1000),
-  })
-    .nullable()
-    .defined()
-    .meta({
-      description: '±(percent of the reading + digits of its last place); null: half the typed resolution counts',
-    }),
-  leads: list(leadSchema.required(), 4),
-  clamp: clampSchema.nullable().defined(),
-  adapter: draftText(120).meta({ description: 'pressure adapter, break-out lead and the like; empty for none' }),
-  scope: scopeSchema.nullable().defined(),
 });
 
 const zonesExpectedSchema = closedObject({
@@ -286,40 +164,6 @@ export const experimentNames = {
   pressure: 'feed it pressure or vacuum',
 } as const;
 
-const pathPointSchema = closedObject({
-  id: idText(),
-  name: draftText(120),
-  at: leadAtSchema,
-  minutes: number().required().min(0).max(2000).meta({ description: 'to get at it and measure' }),
-  access: string().required().oneOf(keysOf(accessLevels)),
-});
-
-const pathSectionSchema = closedObject({
-  isLoad: boolean().required().meta({ description: 'what the current is for: a lamp, a motor, a coil' }),
-  suspectIds: list(idText(), 20).meta({ description: 'what is at fault if the fault lies here' }),
-  mostDrop: number().required().min(0).max(1000).meta({ description: 'V that may be lost here; nothing for a load' }),
-});
-
-/** The way of a current from the supply through a load to the ground, with the points at which it can be measured. */
-export const pathSchema = closedObject({
-  id: idText(),
-  name: draftText(120),
-  points: array(pathPointSchema.required()).required().min(2).max(40),
-  sections: array(pathSectionSchema.required()).required().min(1).max(39).meta({
-    description: 'between each point and the next; one of them may be the load',
-  }),
-})
-  .test(
-    'sections',
-    '${path}: there must be one section less than there are points',
-    (path) => !path?.points || !path.sections || path.points.length === path.sections.length + 1,
-  )
-  .test(
-    'load',
-    '${path}: there is more than one load',
-    (path) => (path?.sections ?? []).filter((section) => section?.isLoad).length <= 1,
-  );
-
 /** What a reading that is too close to call does. */
 export const tooClosePolicies = {
   asNominal: 'goes on as the number says',
@@ -432,17 +276,10 @@ export type Outcome = Checked<typeof outcomeSchema>;
 export type GoTo = Outcome['goTo'];
 export type Suspect = Checked<typeof suspectSchema>;
 export type Conclusion = Checked<typeof conclusionSchema>;
-export type Connector = Checked<typeof connectorSchema>;
-export type PartCard = Checked<typeof partCardSchema>;
-export type HookUp = NonNullable<Step['hookUp']>;
-export type Lead = HookUp['leads'][number];
 export type Need = Step['needs'][number];
 export type Experiment = keyof typeof experimentNames;
-export type Path = Checked<typeof pathSchema>;
-export type PathSection = Path['sections'][number];
 export type Input = Plan['inputs'][number];
 export type BlockInput = Checked<typeof blockInputSchema>;
 export type BlockUse = Plan['uses'][number];
 export type Accepted = Plan['accepted'][number];
 export type TooClosePolicy = Plan['tooClose'];
-export type AccessLevel = keyof typeof accessLevels;

@@ -1,4 +1,6 @@
-import type { Conclusion, GoTo, Lead, PartCard, Plan, Step, Suspect } from './plan.js';
+import type { Lead } from './hookUp.js';
+import type { PartCard } from './partCard.js';
+import type { Conclusion, GoTo, Plan, Step, Suspect } from './plan.js';
 
 /** The parts of a plan by their ids, and the ways between its steps. */
 export interface PlanIndex {

@@ -1,8 +1,9 @@
 import { instrumentFunctions } from '../instrument/index.js';
 import { formatQuantity } from '../reading/index.js';
 import { casesOf } from '../spec/index.js';
+import type { HookUp, Lead } from './hookUp.js';
 import { withMentions } from './mentions.js';
-import type { GoTo, HookUp, Lead, Need, Outcome, Plan, Step } from './plan.js';
+import type { GoTo, Need, Outcome, Plan, Step } from './plan.js';
 import { type FoundPin, findPin, indexPlan } from './planIndex.js';
 
 /** Where an outcome leads, by its title. */

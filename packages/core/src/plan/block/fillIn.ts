@@ -1,6 +1,7 @@
 import { parseFormula } from '../../formula/index.js';
 import type { Spec } from '../../spec/index.js';
-import type { Lead, Outcome, Step, StepReading, Suspect } from '../plan.js';
+import type { Lead } from '../hookUp.js';
+import type { Outcome, Step, StepReading, Suspect } from '../plan.js';
 
 /** What is put in place of the names that a block leaves open. */
 export interface Filling {

@@ -1,5 +1,6 @@
+import { accessLevels } from '../fields.js';
 import { signatureOf } from '../marks.js';
-import { accessLevels, type Plan, type Step } from '../plan.js';
+import type { Plan, Step } from '../plan.js';
 import { indexPlan } from '../planIndex.js';
 import type { Finding } from './finding.js';
 import { findWays, reach } from './ways.js';

@@ -3,8 +3,9 @@ import { instrumentFunctions, quantityOfFunction } from '../../instrument/index.
 import { formatPlain } from '../../reading/index.js';
 import { isMeasured, type Spec, zonesOf } from '../../spec/index.js';
 import { convert, findUnit, type Quantity, quantityNames, unitOf } from '../../units/index.js';
+import type { HookUp } from '../hookUp.js';
 import { namesUsedBy } from '../namesUsedBy.js';
-import type { HookUp, Plan, Step, StepReading } from '../plan.js';
+import type { Plan, Step, StepReading } from '../plan.js';
 import type { Finding, RuleName } from './finding.js';
 import { flowForward, intersection, type Names, union } from './flow.js';
 

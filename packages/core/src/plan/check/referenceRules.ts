@@ -1,6 +1,7 @@
 import { casesOf } from '../../spec/index.js';
 import { namesUsedBy } from '../namesUsedBy.js';
-import type { Outcome, Path, Plan, Step, StepReading } from '../plan.js';
+import type { Path } from '../path.js';
+import type { Outcome, Plan, Step, StepReading } from '../plan.js';
 import { findPin, indexPlan, type PlanIndex } from '../planIndex.js';
 import { namedByOutcome } from '../suspectsNamedBy.js';
 import type { Finding, Place } from './finding.js';

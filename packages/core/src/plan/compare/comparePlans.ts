@@ -1,15 +1,15 @@
 import { formatPlain } from '../../reading/index.js';
 import { casesOf, saySpec } from '../../spec/index.js';
 import type { Place } from '../check/finding.js';
+import { accessLevels } from '../fields.js';
+import type { PartCard } from '../partCard.js';
+import type { Path } from '../path.js';
 import {
-  accessLevels,
   type BlockUse,
   type Conclusion,
   experimentNames,
   type Input,
   type Outcome,
-  type PartCard,
-  type Path,
   type Plan,
   type Step,
   type StepReading,

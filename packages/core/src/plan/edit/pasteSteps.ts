@@ -1,15 +1,8 @@
 import { array, string } from 'yup';
 import { failed, type Result } from '../../result/index.js';
 import { type Checked, closedObject, sayFaults, validate } from '../../schema/index.js';
-import {
-  conclusionSchema,
-  type Outcome,
-  type Plan,
-  partCardSchema,
-  type Step,
-  stepSchema,
-  suspectSchema,
-} from '../plan.js';
+import { partCardSchema } from '../partCard.js';
+import { conclusionSchema, type Outcome, type Plan, type Step, stepSchema, suspectSchema } from '../plan.js';
 import { indexPlan } from '../planIndex.js';
 import { suspectsNamedBy } from '../suspectsNamedBy.js';
 import { freeId } from './freeId.js';
