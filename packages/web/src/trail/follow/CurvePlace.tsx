@@ -1,7 +1,7 @@
 import { knownIn } from '@probe-trail/core/formula';
 import type { CurveSpec, VerdictKind } from '@probe-trail/core/spec';
 import type { Bench } from '@probe-trail/core/trail';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { LimitChart } from '../../ui/LimitChart';
 import { bandOfRows } from '../../ui/limitChartData';
 
@@ -14,7 +14,7 @@ interface PlaceProps {
 }
 
 /** Where on the curve the vehicle stands: the limits along it, and the reading at its place. */
-export function CurvePlace({ spec, bench, value, verdict }: PlaceProps) {
+export const CurvePlace = memo(function CurvePlace({ spec, bench, value, verdict }: PlaceProps) {
   const band = useMemo(() => bandOfRows(spec.rows), [spec]);
   const found = bench.valueFor(spec.of);
   const at = typeof found === 'string' ? undefined : knownIn(found, spec.ofUnit)?.value;
@@ -32,4 +32,4 @@ export function CurvePlace({ spec, bench, value, verdict }: PlaceProps) {
       yTitle={spec.unit}
     />
   );
-}
+});

@@ -1,5 +1,6 @@
 import { formatReading } from '@probe-trail/core/reading';
 import { type MeasuredSpec, numberIn, saySlips } from '@probe-trail/core/spec';
+import { useDeferredValue } from 'react';
 import { LimitRuler } from '../../ui/LimitRuler';
 import { CurvePlace } from './CurvePlace';
 import { Keypad } from './Keypad';
@@ -23,6 +24,10 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
   const recorded = isDue ? undefined : open.trail.taken[reading.id];
   const shown = recorded ?? (typedReading.judged.ok ? typedReading.judged.value : undefined);
   const value = shown?.reading && numberIn(shown.reading);
+  const verdict = shown?.verdict.kind;
+  // The verdict and the needle come first; what stands around them follows in the next frame.
+  const activeZoneId = useDeferredValue(shown?.verdict.zone.id);
+  const [valueOnCurve, verdictOnCurve] = [useDeferredValue(value), useDeferredValue(verdict)];
   return (
     <section className={classes.measure} aria-label={reading.name || step.title}>
       {step.readings.length > 1 && <h2 className={classes.name}>{reading.name}</h2>}
@@ -41,15 +46,15 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
       </div>
       <div className={spec.kind === 'curve' ? classes.curve : undefined}>
         {spec.kind === 'curve' && (
-          <CurvePlace spec={spec} bench={kit.bench} value={value} verdict={shown?.verdict.kind} />
+          <CurvePlace spec={spec} bench={kit.bench} value={valueOnCurve} verdict={verdictOnCurve} />
         )}
         {limits.ok && (
           <LimitRuler
             line={limits.value.line}
             unit={spec.unit}
             value={value}
-            verdict={shown?.verdict.kind}
-            activeZoneId={shown?.verdict.zone.id}
+            verdict={verdict}
+            activeZoneId={activeZoneId}
           />
         )}
       </div>
