@@ -3,23 +3,23 @@ import { device } from './device';
 
 const keepForMs = 90 * 86_400_000;
 
+const hasKeptKey = 'probe-trail-keeps-layouts';
+
+/** Whether this device has laid out a map before: said at once, as the database would take a while to open. */
+export const hasKeptLayouts = (): boolean => localStorage.getItem(hasKeptKey) !== null;
+
 /** The layout that this device has for a shape, if any; a device without room or without a database has none. */
 export async function keptLayout(shape: string): Promise<MapLayout | undefined> {
+  if (!hasKeptLayouts()) return undefined;
   const kept = await device.layouts.get(shape).catch(() => undefined);
   return kept?.layout as MapLayout | undefined;
 }
-
-/** Whether this device has laid out a map before. */
-export const hasKeptLayouts = (): Promise<boolean> =>
-  device.layouts.count().then(
-    (count) => count > 0,
-    () => false,
-  );
 
 /** Keeps a layout, and forgets those that nobody has needed for long. */
 export async function keepLayout(shape: string, layout: MapLayout, atMs: number): Promise<void> {
   try {
     await device.layouts.put({ shape, layout, atMs });
+    localStorage.setItem(hasKeptKey, 'yes');
     await device.layouts
       .where('atMs')
       .below(atMs - keepForMs)

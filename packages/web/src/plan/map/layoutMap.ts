@@ -38,10 +38,10 @@ const options = {
 let elk: InstanceType<typeof ELK> | undefined;
 
 // A device that has kept none will need it before the page stands.
-void hasKeptLayouts().then((hasKept) => hasKept || started());
+if (!hasKeptLayouts()) started();
 
 function started(): InstanceType<typeof ELK> {
-  elk ??= new ELK({ workerFactory: () => new ElkWorker() });
+  elk ??= new ELK({ algorithms: ['layered'], workerFactory: () => new ElkWorker() });
   return elk;
 }
 
@@ -90,11 +90,18 @@ const shapeOf = ({ steps, ways, exit }: Segment): string =>
   ]);
 
 async function layoutByLibrary({ steps, ways, exit }: Segment): Promise<MapLayout> {
+  const edges = ways.map(({ id, from, outcomeId, to }) => ({
+    id,
+    sources: [outletOf(from, outcomeId)],
+    targets: [inletOf(to)],
+  }));
+  // Most arms lead to a conclusion: no way leaves them, and each port costs the library its time.
+  const used = new Set(edges.flatMap(({ sources, targets }) => [...sources, ...targets]));
   const laid = await started().layout({
     id: 'map',
     layoutOptions: options,
-    children: [...steps, ...(exit ? [exit] : [])].map(toNode),
-    edges: ways.map(({ id, from, outcomeId, to }) => ({ id, sources: [`${from}/${outcomeId}`], targets: [`${to}>`] })),
+    children: [...steps, ...(exit ? [exit] : [])].map((step) => toNode(step, used)),
+    edges,
   });
   return {
     steps: new Map((laid.children ?? []).map(({ id, x = 0, y = 0 }) => [id, { x, y }])),
@@ -102,23 +109,24 @@ async function layoutByLibrary({ steps, ways, exit }: Segment): Promise<MapLayou
   };
 }
 
-function toNode(step: MapStep): ElkNode {
-  return {
-    id: step.id,
-    width: signpostWidth,
-    height: heightOf(step),
-    layoutOptions: { 'elk.portConstraints': 'FIXED_POS' },
-    ports: [
-      { id: `${step.id}>`, x: inlet, y: 0, layoutOptions: { 'elk.port.side': 'NORTH' } },
-      ...step.arms.map(({ outcomeId }, index) => ({
-        id: `${step.id}/${outcomeId}`,
-        x: signpostWidth,
-        y: armMiddle(index),
-        layoutOptions: { 'elk.port.side': 'EAST' },
-      })),
-    ],
-  };
-}
+const inletOf = (stepId: string): string => `${stepId}>`;
+const outletOf = (stepId: string, outcomeId: string): string => `${stepId}/${outcomeId}`;
+
+const toNode = (step: MapStep, used: ReadonlySet<string>): ElkNode => ({
+  id: step.id,
+  width: signpostWidth,
+  height: heightOf(step),
+  layoutOptions: { 'elk.portConstraints': 'FIXED_POS' },
+  // Each lies on the edge that its position says: the inlet above, the arms on the right.
+  ports: [
+    { id: inletOf(step.id), x: inlet, y: 0 },
+    ...step.arms.map(({ outcomeId }, index) => ({
+      id: outletOf(step.id, outcomeId),
+      x: signpostWidth,
+      y: armMiddle(index),
+    })),
+  ].filter(({ id }) => used.has(id)),
+});
 
 const cornersOf = ({ sections }: ElkExtendedEdge): readonly Point[] =>
   (sections ?? []).flatMap(({ startPoint, bendPoints, endPoint }) => [startPoint, ...(bendPoints ?? []), endPoint]);
