@@ -14,9 +14,11 @@ const slowdown = 4;
 export async function authorsBench(): Promise<Measured[]> {
   const server = await openServer();
   await send(server.url, 'POST', '/api/plans', { document: { ...largePlan(stepCount), id: 'large' } });
+  const cold = [];
+  for (let time = 0; time < 2; time += 1) cold.push(await layoutOnANewDevice(server.url));
   const browser = await openSeenBrowser();
   const user = await aUser(browser, server.url, 'ines');
-  const cold = (await opened(user)).layoutMs;
+  cold.push((await opened(user)).layoutMs);
   const openings = [];
   for (let time = 0; time < 5; time += 1) openings.push(await opened(user));
   const edit = await layoutAfterEdit(user);
@@ -32,12 +34,19 @@ export async function authorsBench(): Promise<Measured[]> {
   );
   return [
     atMost(`opening a plan of ${stepCount} steps again until its map stands, median`, opening, 1000, 'ms'),
-    atMost(`laying out a map of ${stepCount} steps, cold`, cold, 1500, 'ms'),
+    atMost(`laying out a map of ${stepCount} steps, cold, median`, percentile(cold, 0.5), 1500, 'ms'),
     atMost('laying it out after one edit, median', edit, 300, 'ms'),
     atLeast('frames while the map is moved and zoomed', rate, 50, 'a second'),
     atMost('from the last key to the findings of the plan check, median', checkMs, 150, 'ms'),
     atMost(`typing in a field beside it, p95, processor slowed ${slowdown}×`, typing, 50, 'ms'),
   ];
+}
+
+async function layoutOnANewDevice(url: string): Promise<number> {
+  const browser = await openSeenBrowser();
+  const { layoutMs } = await opened(await aUser(browser, url, 'ines'));
+  await browser.close();
+  return layoutMs;
 }
 
 async function opened(user: User): Promise<{ openMs: number; layoutMs: number }> {

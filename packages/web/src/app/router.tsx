@@ -12,6 +12,12 @@ const view =
   <Name extends string>(load: () => Promise<Record<Name, ComponentType>>, name: Name): LazyRouteFunction<RouteObject> =>
   async () => ({ Component: (await load())[name] });
 
+/** The editor; what lays its map out is small, comes first, and starts its worker meanwhile. */
+const editor = async () => {
+  const [page] = await Promise.all([import('../plan/editor/PlanEditorPage'), import('../plan/map/layoutLibrary')]);
+  return page;
+};
+
 /** Asks for a draft while the editor itself is still on its way. */
 function askDraft({ params: { planId = '' } }: LoaderFunctionArgs): null {
   void store.dispatch(planApi.endpoints.planDraft.initiate(planId, { forceRefetch: true, subscribe: false }));
@@ -46,7 +52,7 @@ export const router = createBrowserRouter([
         loader: askDraft,
         // The tabs of the editor and the chosen step stand in the address: they ask for nothing anew.
         shouldRevalidate: ({ currentParams, nextParams }) => currentParams.planId !== nextParams.planId,
-        lazy: view(() => import('../plan/editor/PlanEditorPage'), 'PlanEditorPage'),
+        lazy: view(editor, 'PlanEditorPage'),
       },
       { path: '/plans/:planId/versions', lazy: view(() => import('../plan/review/VersionsPage'), 'VersionsPage') },
       { path: '/plans/:planId/try', lazy: view(() => import('../plan/try/TryPage'), 'TryPage') },

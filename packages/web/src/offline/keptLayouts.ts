@@ -1,12 +1,8 @@
 import type { MapLayout } from '../plan/map/layoutMap';
 import { device } from './device';
+import { hasKeptLayouts, noteKeptLayouts } from './hasKeptLayouts';
 
 const keepForMs = 90 * 86_400_000;
-
-const hasKeptKey = 'probe-trail-keeps-layouts';
-
-/** Whether this device has laid out a map before: said at once, as the database would take a while to open. */
-export const hasKeptLayouts = (): boolean => localStorage.getItem(hasKeptKey) !== null;
 
 /** The layout that this device has for a shape, if any; a device without room or without a database has none. */
 export async function keptLayout(shape: string): Promise<MapLayout | undefined> {
@@ -19,7 +15,7 @@ export async function keptLayout(shape: string): Promise<MapLayout | undefined> 
 export async function keepLayout(shape: string, layout: MapLayout, atMs: number): Promise<void> {
   try {
     await device.layouts.put({ shape, layout, atMs });
-    localStorage.setItem(hasKeptKey, 'yes');
+    noteKeptLayouts();
     await device.layouts
       .where('atMs')
       .below(atMs - keepForMs)

@@ -1,6 +1,6 @@
-import ELK, { type ElkExtendedEdge, type ElkNode } from 'elkjs/lib/elk-api';
-import ElkWorker from 'elkjs/lib/elk-worker.min.js?worker';
-import { hasKeptLayouts, keepLayout, keptLayout } from '../../offline/keptLayouts';
+import type { ElkExtendedEdge, ElkNode } from 'elkjs/lib/elk-api';
+import { keepLayout, keptLayout } from '../../offline/keptLayouts';
+import { layoutLibrary, layoutOptions } from './layoutLibrary';
 import type { MapGraph, MapStep } from './mapGraph';
 import { placeSegments } from './placeSegments';
 import { type Segment, segmentsOf } from './segments';
@@ -16,42 +16,6 @@ export interface MapLayout {
   readonly steps: ReadonlyMap<string, Point>;
   /** Corners of each way, from arm to step. */
   readonly ways: ReadonlyMap<string, readonly Point[]>;
-}
-
-// The order of the plan is kept wherever it can be: a small edit moves little.
-const options = {
-  'elk.algorithm': 'layered',
-  'elk.direction': 'DOWN',
-  'elk.edgeRouting': 'ORTHOGONAL',
-  'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES',
-  // The plan's own order instead of the fewest crossings, and the simple placement: a third of the time.
-  'elk.layered.crossingMinimization.strategy': 'NONE',
-  'elk.layered.nodePlacement.strategy': 'SIMPLE',
-  'elk.layered.spacing.nodeNodeBetweenLayers': '44',
-  'elk.layered.spacing.edgeNodeBetweenLayers': '20',
-  'elk.spacing.nodeNode': '26',
-  'elk.spacing.edgeEdge': '10',
-  'elk.layered.thoroughness': '1',
-};
-
-// It takes longer to start than to lay a map out, and most maps are kept from the last time: it must not hold them up.
-let elk: InstanceType<typeof ELK> | undefined;
-
-// A device that has kept none will need it before the page stands.
-if (!hasKeptLayouts()) started();
-
-function started(): InstanceType<typeof ELK> {
-  elk ??= new ELK({ algorithms: ['layered'], workerFactory: () => new ElkWorker() });
-  return elk;
-}
-
-/** Has the library ready before the first edit, once the browser has nothing better to do. */
-export function warmUp(): void {
-  const whenIdle = window.requestIdleCallback ?? setTimeout;
-  whenIdle(() => {
-    if (elk) return;
-    void started().layout({ id: 'first', layoutOptions: options, children: [{ id: 'step', width: 1, height: 1 }] });
-  });
 }
 
 // Segments by their shape: after an edit all but one are there already.
@@ -97,9 +61,9 @@ async function layoutByLibrary({ steps, ways, exit }: Segment): Promise<MapLayou
   }));
   // Most arms lead to a conclusion: no way leaves them, and each port costs the library its time.
   const used = new Set(edges.flatMap(({ sources, targets }) => [...sources, ...targets]));
-  const laid = await started().layout({
+  const laid = await layoutLibrary().layout({
     id: 'map',
-    layoutOptions: options,
+    layoutOptions,
     children: [...steps, ...(exit ? [exit] : [])].map((step) => toNode(step, used)),
     edges,
   });

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { layoutMap, type MapLayout, warmUp } from './layoutMap';
+import { warmUp } from './layoutLibrary';
+import { layoutMap, type MapLayout } from './layoutMap';
 import type { MapGraph } from './mapGraph';
 
 /** What of a map decides where things stand; a new title moves nothing. */
