@@ -1,5 +1,6 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { compression } from 'vite-plugin-compression2';
 import { VitePWA } from 'vite-plugin-pwa';
 
 const paper = '#f4f1e8';
@@ -38,6 +39,8 @@ export default defineConfig({
         ],
       },
     }),
+    // Once here, and not by the server for every device.
+    compression({ algorithms: ['gzip'], include: /\.(js|css|html|svg|json|webmanifest)$/ }),
   ],
   // Grid areas keep their names, so that a key can say its own.
   css: { lightningcss: { cssModules: { grid: false } } },

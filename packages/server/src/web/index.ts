@@ -44,6 +44,7 @@ export const webPlugin: FastifyPluginAsync<{ readonly folder: string }> = async 
   await app.register(staticFiles, {
     root: folder,
     maxAge: 0,
+    preCompressed: true,
     setHeaders: (reply, path) => {
       // Built files have their content's hash in the name.
       if (path.includes('/assets/')) reply.header('cache-control', `public, max-age=${yearInSeconds}, immutable`);
