@@ -71,11 +71,18 @@ interface ColumnsProps {
   readonly rework: ReworkPlan;
 }
 
+/** In px, so that a long heading has room for its lines; known without drawing, as columns that are scrolled away are not drawn. */
+const columnWidth = (head: string): number => Math.max(46, 10 + 14 * Math.ceil(head.length / 17));
+
 /** The columns of one step; drawn when they come into the picture, as a long plan has tens of thousands of cells. */
 const StepColumns = memo(function StepColumns({ step, suspects, index, rework }: ColumnsProps) {
   const { ref, entry } = useIntersection({ rootMargin: '0px 600px' });
   const isShown = entry?.isIntersecting ?? index < 8;
-  const width = Math.max(1, step.outcomes.length) * 46;
+  const heads = step.outcomes.map((outcome) =>
+    step.readings.length > 1 ? sayCondition(step, outcome) : sayZones(step, outcome),
+  );
+  const widths = heads.map(columnWidth);
+  const width = widths.reduce((sum, one) => sum + one, 0);
   return (
     <section ref={ref} className={classes.step} style={{ width: Math.max(width, 92) }} aria-label={step.title}>
       <Link to={`?part=steps&step=${step.id}`} className={classes.title}>
@@ -83,11 +90,9 @@ const StepColumns = memo(function StepColumns({ step, suspects, index, rework }:
       </Link>
       {isShown && (
         <div className={classes.outcomes}>
-          {step.outcomes.map((outcome) => (
-            <div key={outcome.id} className={classes.outcome}>
-              <span className={classes.says}>
-                {step.readings.length > 1 ? sayCondition(step, outcome) : sayZones(step, outcome)}
-              </span>
+          {step.outcomes.map((outcome, nth) => (
+            <div key={outcome.id} style={{ width: widths[nth] }}>
+              <span className={classes.says}>{heads[nth]}</span>
               {suspects.map(({ id, name }) => (
                 <Cell
                   key={id}
