@@ -1,4 +1,4 @@
-import { Button, Drawer, Group, Select, Stack } from '@mantine/core';
+import { Button, Group, Select, Stack } from '@mantine/core';
 import { lineUp } from '@probe-trail/core/evidence';
 import { foundOn, nextPoint } from '@probe-trail/core/path';
 import type { Path } from '@probe-trail/core/plan';
@@ -6,6 +6,7 @@ import { formatReading, parseReading, sayReadingProblem } from '@probe-trail/cor
 import { voltsAlong } from '@probe-trail/core/trail';
 import { type ComponentProps, useState } from 'react';
 import type { OpenTrail } from '../trail/follow/useTrail';
+import { BottomSheet } from '../ui/BottomSheet';
 import { useKeptState } from '../ui/keptState';
 import { TextLine } from '../ui/TextField';
 import { PathFields } from './PathFields';
@@ -29,7 +30,7 @@ export function WhereOnWire({ open, button }: WhereProps) {
       <Button {...button} onClick={() => setIsOpen(true)}>
         Where on the wire
       </Button>
-      <Drawer opened={isOpen} onClose={() => setIsOpen(false)} title="Where on the wire">
+      <BottomSheet opened={isOpen} onClose={() => setIsOpen(false)} title="Where on the wire">
         <Stack maw={760}>
           {path && !isWriting ? (
             <>
@@ -59,7 +60,7 @@ export function WhereOnWire({ open, button }: WhereProps) {
             />
           )}
         </Stack>
-      </Drawer>
+      </BottomSheet>
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { Button, Checkbox, Drawer, Group, SegmentedControl, Select, Stack } from '@mantine/core';
+import { Button, Checkbox, Group, SegmentedControl, Select, Stack } from '@mantine/core';
 import { suspectsOfCard } from '@probe-trail/core/library';
 import type { PartCard, Suspect } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
@@ -7,6 +7,7 @@ import { sayFailure } from '../../app/api';
 import { useAppDispatch } from '../../app/store';
 import { libraryApi, useLibraryCardsQuery } from '../../plan/library/libraryApi';
 import { suspectKinds } from '../../plan/suspectKinds';
+import { BottomSheet } from '../../ui/BottomSheet';
 import { useKeptState } from '../../ui/keptState';
 import { Notice } from '../../ui/Notice';
 import { TextLine } from '../../ui/TextField';
@@ -28,7 +29,7 @@ export function AddSuspects({ open, button }: AddProps) {
       <Button {...button} onClick={() => setIsOpen(true)}>
         Add a suspect
       </Button>
-      <Drawer opened={isOpen} onClose={() => setIsOpen(false)} title="Who may be the cause">
+      <BottomSheet opened={isOpen} onClose={() => setIsOpen(false)} title="Who may be the cause">
         <Stack maw={760}>
           <Typed open={open} />
           {open.plan.suspects.length > 0 && (
@@ -39,7 +40,7 @@ export function AddSuspects({ open, button }: AddProps) {
             Done
           </Button>
         </Stack>
-      </Drawer>
+      </BottomSheet>
     </>
   );
 }

@@ -1,10 +1,11 @@
-import { Button, Drawer, Group, NumberInput, SegmentedControl, Select, Stack } from '@mantine/core';
+import { Button, Group, NumberInput, SegmentedControl, Select, Stack } from '@mantine/core';
 import { measuredAsks } from '@probe-trail/core/experiment';
 import { type AccessLevel, accessLevels, type Plan, type Suspect } from '@probe-trail/core/plan';
 import { type ComponentProps, useState } from 'react';
 import { AskFields } from '../../experiment/AskFields';
 import { ExperimentForm } from '../../experiment/ExperimentForm';
 import { SuspectPick } from '../../experiment/SuspectPick';
+import { BottomSheet } from '../../ui/BottomSheet';
 import { Notice } from '../../ui/Notice';
 import { TextBlock, TextLine } from '../../ui/TextField';
 import type { OpenTrail } from '../follow/useTrail';
@@ -29,7 +30,7 @@ export function AddTest({ open, button, says }: AddProps) {
       <Button {...button} onClick={() => setIsOpen(true)}>
         {says}
       </Button>
-      <Drawer opened={isOpen} onClose={close} title="A test of your own">
+      <BottomSheet opened={isOpen} onClose={close} title="A test of your own">
         <Stack maw={760}>
           {open.trail.at.kind !== 'between' && <TestsToDo open={open} onOpened={close} />}
           <SegmentedControl
@@ -70,7 +71,7 @@ export function AddTest({ open, button, says }: AddProps) {
             </Group>
           )}
         </Stack>
-      </Drawer>
+      </BottomSheet>
     </>
   );
 }

@@ -1,7 +1,8 @@
-import { Button, Drawer, Stack } from '@mantine/core';
+import { Button, Stack } from '@mantine/core';
 import { lineUp, sayLikelihood } from '@probe-trail/core/evidence';
 import { type ComponentProps, useState } from 'react';
 import { SuspectPick } from '../../experiment/SuspectPick';
+import { BottomSheet } from '../../ui/BottomSheet';
 import type { OpenTrail } from '../follow/useTrail';
 
 interface NameProps {
@@ -26,7 +27,7 @@ export function NameCause({ open: { trail, plan, record }, button }: NameProps) 
       <Button {...button} onClick={() => setIsOpen(true)}>
         Name the cause
       </Button>
-      <Drawer opened={isOpen} onClose={() => setIsOpen(false)} title="The cause">
+      <BottomSheet opened={isOpen} onClose={() => setIsOpen(false)} title="The cause">
         <Stack maw={760}>
           {likeliest.map(({ suspect, share }) => (
             <Button
@@ -53,7 +54,7 @@ export function NameCause({ open: { trail, plan, record }, button }: NameProps) 
             No fault was found
           </Button>
         </Stack>
-      </Drawer>
+      </BottomSheet>
     </>
   );
 }

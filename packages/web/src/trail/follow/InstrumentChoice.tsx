@@ -1,6 +1,7 @@
-import { Button, Drawer, Stack } from '@mantine/core';
+import { Button, Stack } from '@mantine/core';
 import type { Instrument } from '@probe-trail/core/instrument';
 import { useState } from 'react';
+import { BottomSheet } from '../../ui/BottomSheet';
 import { Moment } from '../../ui/Moment';
 import { TextButton } from '../../ui/TextButton';
 import classes from './InstrumentChoice.module.css';
@@ -21,7 +22,7 @@ export function InstrumentChoice({ kit: { offered, instrument, choose }, says }:
   return (
     <>
       <TextButton onClick={() => setIsOpen(true)}>{says}</TextButton>
-      <Drawer opened={isOpen} onClose={() => setIsOpen(false)} title="Measured with">
+      <BottomSheet opened={isOpen} onClose={() => setIsOpen(false)} title="Measured with">
         <Stack maw={640}>
           {offered.length === 0 && <p>No instrument of the workshop measures this.</p>}
           {offered.map((one) => (
@@ -49,7 +50,7 @@ export function InstrumentChoice({ kit: { offered, instrument, choose }, says }:
             One that is not on the list
           </Button>
         </Stack>
-      </Drawer>
+      </BottomSheet>
     </>
   );
 }

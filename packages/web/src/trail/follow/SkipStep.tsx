@@ -1,7 +1,8 @@
-import { Button, Drawer, Radio, Stack, TextInput } from '@mantine/core';
+import { Button, Radio, Stack, TextInput } from '@mantine/core';
 import type { Step } from '@probe-trail/core/plan';
 import { casesOf } from '@probe-trail/core/spec';
 import { useState } from 'react';
+import { BottomSheet } from '../../ui/BottomSheet';
 import { targetName } from './OutcomePanel';
 import type { OpenTrail } from './useTrail';
 
@@ -23,7 +24,7 @@ export function SkipStep({ open: { plan, record }, step }: SkipProps) {
       <Button variant="subtle" color="gray" onClick={() => setIsOpen(true)}>
         Cannot do this step
       </Button>
-      <Drawer opened={isOpen} onClose={() => setIsOpen(false)} title="Cannot do this step">
+      <BottomSheet opened={isOpen} onClose={() => setIsOpen(false)} title="Cannot do this step">
         <Stack maw={640}>
           <TextInput
             label="Why not"
@@ -53,7 +54,7 @@ export function SkipStep({ open: { plan, record }, step }: SkipProps) {
             Skip it and go on
           </Button>
         </Stack>
-      </Drawer>
+      </BottomSheet>
     </>
   );
 }

@@ -1,6 +1,7 @@
-import { Button, Drawer, Group, Stack, TextInput } from '@mantine/core';
+import { Button, Group, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { BottomSheet } from '../../ui/BottomSheet';
 import { NameCause } from '../add/NameCause';
 import { InputsPanel } from './InputsPanel';
 import type { OpenTrail } from './useTrail';
@@ -17,7 +18,7 @@ export function TrailMenu({ open }: { readonly open: OpenTrail }) {
       <Button variant="default" onClick={() => setShown('menu')}>
         More
       </Button>
-      <Drawer opened={shown !== undefined} onClose={close} title="This trail">
+      <BottomSheet opened={shown !== undefined} onClose={close} title="This trail">
         {shown === 'inputs' ? (
           <InputsPanel open={open} inputs={asked} title="Asked at the start" onDone={close} />
         ) : (
@@ -56,7 +57,7 @@ export function TrailMenu({ open }: { readonly open: OpenTrail }) {
             </Button>
           </Stack>
         )}
-      </Drawer>
+      </BottomSheet>
     </>
   );
 }

@@ -1,5 +1,6 @@
-import { Button, Drawer, Group } from '@mantine/core';
+import { Button, Group } from '@mantine/core';
 import { isAdded, type Waymark } from '@probe-trail/core/trail';
+import { BottomSheet } from '../../ui/BottomSheet';
 import { Moment } from '../../ui/Moment';
 import { ReasonForm } from '../../ui/ReasonForm';
 import { WaymarkReadings } from '../record/WaymarkReadings';
@@ -21,7 +22,11 @@ export function WaymarkSheet({ open: { plan, trail, record }, waymark, onClose }
     onClose();
   };
   return (
-    <Drawer opened={waymark !== undefined} onClose={onClose} title={waymark && stepOf(plan, waymark.stepId)?.title}>
+    <BottomSheet
+      opened={waymark !== undefined}
+      onClose={onClose}
+      title={waymark && stepOf(plan, waymark.stepId)?.title}
+    >
       {waymark && (
         <>
           <p className="soft">
@@ -56,6 +61,6 @@ export function WaymarkSheet({ open: { plan, trail, record }, waymark, onClose }
           }}
         />
       )}
-    </Drawer>
+    </BottomSheet>
   );
 }

@@ -1,7 +1,8 @@
-import { Button, Drawer, Radio, Stack, Textarea } from '@mantine/core';
+import { Button, Radio, Stack, Textarea } from '@mantine/core';
 import type { Step } from '@probe-trail/core/plan';
 import { type RemarkKind, remarkKinds } from '@probe-trail/core/trail';
 import { useState } from 'react';
+import { BottomSheet } from '../../ui/BottomSheet';
 import { useKeptState } from '../../ui/keptState';
 import type { OpenTrail } from '../follow/useTrail';
 
@@ -32,7 +33,7 @@ export function MakeRemark({ open: { trailId, trail, record }, step }: RemarkPro
       <Button variant="subtle" color="gray" onClick={() => setIsOpen(true)}>
         Tell the author{made > 0 && ` (${made})`}
       </Button>
-      <Drawer opened={isOpen} onClose={() => setIsOpen(false)} title="Tell the author">
+      <BottomSheet opened={isOpen} onClose={() => setIsOpen(false)} title="Tell the author">
         <Stack maw={640}>
           <Radio.Group label="What about" value={about} onChange={(value) => setAbout(value as RemarkKind)}>
             <Stack gap="xs" mt="xs">
@@ -55,7 +56,7 @@ export function MakeRemark({ open: { trailId, trail, record }, step }: RemarkPro
             Send it with this trail
           </Button>
         </Stack>
-      </Drawer>
+      </BottomSheet>
     </>
   );
 }
