@@ -1,6 +1,14 @@
 import { expect } from 'chai';
+import { trailAt } from '../support/trailAt.js';
 import { aUser, desk, eventsOf, phone, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
+
+/** One finger down the middle of the screen. */
+async function swipe({ page }: User, { from, to }: { readonly from: number; readonly to: number }): Promise<void> {
+  await page.touchscreen.touchStart(200, from);
+  await page.touchscreen.touchMove(205, to);
+  await page.touchscreen.touchEnd();
+}
 
 describe('at the vehicle', () => {
   const world = useWorld();
@@ -52,6 +60,25 @@ describe('at the vehicle', () => {
     await hanna.see('Fan relay K7');
     await hanna.press('Enter');
     await hanna.see('Accepted by Hanna Creek');
+    await hanna.leave();
+  });
+
+  it('the shelf shows where a part is, fills the screen with one tap, and goes away with a swipe', async () => {
+    const hanna = await open(await trailAt(world.server.url, 'shelf', 'radiator-fan', 'groundDrop'), phone);
+    await hanna.click('Understood');
+    await hanna.click('Ground stud G3');
+    await hanna.see('Behind the left headlamp');
+    const picture = await hanna.page.waitForSelector('img[alt="G3: the engine bay from above"]');
+    await hanna.page.waitForFunction((image) => (image as HTMLImageElement).naturalWidth > 0, {}, picture);
+    const height = () => hanna.page.$eval('[role="dialog"]', (sheet) => sheet.getBoundingClientRect().height);
+    expect(await height()).to.be.lessThan(phone.height);
+    await hanna.click('Full screen');
+    await hanna.see('Smaller');
+    expect(await height()).to.equal(phone.height);
+    await swipe(hanna, { from: 300, to: 330 });
+    await hanna.see('Smaller');
+    await swipe(hanna, { from: 300, to: 500 });
+    await hanna.missing('Smaller');
     await hanna.leave();
   });
 

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { aUser, choose, fieldCalled, send, type User } from '../support/user.js';
+import { aUser, choose, chooseFile, fieldCalled, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 describe('the editor', () => {
@@ -135,8 +135,7 @@ describe('the editor', () => {
   it('refuses a file that is not a plan, with a sentence', async () => {
     const ines = await open('/plans');
     await ines.click('Take in a plan');
-    const [chooser] = await Promise.all([ines.page.waitForFileChooser(), ines.click('Choose a file')]);
-    await chooser.accept(['package.json']);
+    await chooseFile(ines.page, () => ines.click('Choose a file'), 'package.json');
     await ines.see('This is not a plan file');
     await ines.leave();
   });

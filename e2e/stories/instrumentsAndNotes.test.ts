@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { trailAt } from '../support/trailAt.js';
-import { aUser, eventsOf, send, type User } from '../support/user.js';
+import { aUser, chooseFile, eventsOf, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 describe('instruments, close calls and notes', () => {
@@ -121,8 +121,7 @@ describe('instruments, close calls and notes', () => {
     const hanna = await at('photo', 'passenger-door', 'feed');
     const picture = await hanna.page.screenshot({ path: `${world.server.folder}/picture.png` });
     expect(picture.length).to.be.greaterThan(1000);
-    const [chooser] = await Promise.all([hanna.page.waitForFileChooser(), hanna.click('Photo')]);
-    await chooser.accept([`${world.server.folder}/picture.png`]);
+    await chooseFile(hanna.page, () => hanna.click('Photo'), `${world.server.folder}/picture.png`);
     await hanna.click('Photo by Hanna Creek');
     await hanna.see('Mark the picture');
     const stage = await hanna.page.waitForSelector('canvas');

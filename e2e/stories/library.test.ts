@@ -4,7 +4,7 @@ import { blankOutcome, blankPlan, blankStep, type Picture, type Plan } from '@pr
 import { expect } from 'chai';
 import { keepDownloads, untilRead } from '../support/downloads.js';
 import { openServer } from '../support/server.js';
-import { aUser, choose, send, type User } from '../support/user.js';
+import { aUser, choose, chooseFile, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 describe('the library', () => {
@@ -234,8 +234,7 @@ async function takeIn(user: User, file: string): Promise<void> {
   await user.goTo('/plans');
   await user.click('Take in a plan');
   await user.see('Choose a file');
-  const [chooser] = await Promise.all([user.page.waitForFileChooser(), user.click('Choose a file')]);
-  await chooser.accept([file]);
+  await chooseFile(user.page, () => user.click('Choose a file'), file);
   await user.see('1 picture');
   await user.click('Take it in');
 }

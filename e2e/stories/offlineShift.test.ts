@@ -3,7 +3,7 @@ import type { Browser } from 'puppeteer-core';
 import { newProfile, openBrowser } from '../support/browser.js';
 import { openServer, type RunningServer } from '../support/server.js';
 import { trailAt } from '../support/trailAt.js';
-import { eventsOf, type User, userIn } from '../support/user.js';
+import { chooseFile, eventsOf, type User, userIn } from '../support/user.js';
 
 describe('a shift without a network', () => {
   let server: RunningServer;
@@ -69,8 +69,7 @@ describe('a shift without a network', () => {
 
   it('takes a photo and a remark, which wait too', async () => {
     await hanna.page.screenshot({ path: `${server.folder}/picture.png` });
-    const [chooser] = await Promise.all([hanna.page.waitForFileChooser(), hanna.click('Photo')]);
-    await chooser.accept([`${server.folder}/picture.png`]);
+    await chooseFile(hanna.page, () => hanna.click('Photo'), `${server.folder}/picture.png`);
     await hanna.page.waitForSelector('button[aria-label="Photo by Hanna Creek"] img');
     await hanna.see('4 waiting for the network');
     await hanna.click('Tell the author');

@@ -4,7 +4,7 @@ import { expect } from 'chai';
 import { keepDownloads, untilRead } from '../support/downloads.js';
 import { type Hands, keyboard, mouse } from '../support/hands.js';
 import { passwordOf } from '../support/signIn.js';
-import { aUser, send, type User } from '../support/user.js';
+import { aUser, chooseFile, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 const titles = [
@@ -183,8 +183,7 @@ for (const [how, handsOf] of [
       await ines.see('Ten steps');
       await hands.press('Take in a plan');
       await ines.see('Choose a file');
-      const [chooser] = await Promise.all([ines.page.waitForFileChooser(), hands.press('Choose a file')]);
-      await chooser.accept([file]);
+      await chooseFile(ines.page, () => hands.press('Choose a file'), file);
       await ines.see('beside the plan that has its id already');
       await hands.press('Take it in');
       await ines.see('draft 1, all saved');

@@ -132,6 +132,12 @@ async function waitForText(page: Page, text: string, isThere: boolean): Promise<
   }
 }
 
+/** Chooses a file where a press of something asks for one. */
+export async function chooseFile(page: Page, press: () => Promise<void>, file: string): Promise<void> {
+  const [chooser] = await Promise.all([page.waitForFileChooser(), press()]);
+  await chooser.accept([file]);
+}
+
 /** The events of a trail as the server has them. */
 export async function eventsOf(url: string, trailId: string): Promise<readonly TrailEvent[]> {
   const answer = await send(url, 'GET', `/api/trails/${trailId}`);

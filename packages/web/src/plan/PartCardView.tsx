@@ -45,6 +45,18 @@ export function PartCardView({ card, marked = [] }: CardProps) {
             </Table>
           </section>
         ))}
+        {card.values.length > 0 && (
+          <Table aria-label="Values">
+            <Table.Tbody>
+              {card.values.map(({ name, value }) => (
+                <Table.Tr key={name}>
+                  <Table.Td>{name}</Table.Td>
+                  <Table.Td className="mono">{value}</Table.Td>
+                </Table.Tr>
+              ))}
+            </Table.Tbody>
+          </Table>
+        )}
       </div>
       <div>
         {card.place !== '' && (
@@ -52,11 +64,6 @@ export function PartCardView({ card, marked = [] }: CardProps) {
             <b>Where it is.</b> {card.place}
           </p>
         )}
-        {card.values.map(({ name, value }) => (
-          <p key={name}>
-            {name} <b className="mono">{value}</b>
-          </p>
-        ))}
         <SafeMarkdown text={card.howItWorks} />
       </div>
     </div>
