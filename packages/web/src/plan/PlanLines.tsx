@@ -24,9 +24,9 @@ function PlanLine({ plan }: { readonly plan: PlanListItem }) {
         <span className={classes.facts}>
           {plan.lines.join(', ')}
           <small>
-            {sayCount(plan.stepCount, 'step')}, {sayCount(plan.suspectCount, 'suspect')}, about {plan.expectedMinutes}{' '}
-            min
+            {sayCount(plan.stepCount, 'step')}, {sayCount(plan.suspectCount, 'suspect')}
           </small>
+          <small>about {plan.expectedMinutes} min</small>
         </span>
         <span className={classes.facts}>
           {plan.released ? `version ${plan.released.version}` : plan.retired ? 'retired' : 'not released'}

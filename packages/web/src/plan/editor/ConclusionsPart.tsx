@@ -1,7 +1,10 @@
-import { Button, MultiSelect, Stack } from '@mantine/core';
-import type { Conclusion } from '@probe-trail/core/plan';
+import { ActionIcon, Button, MultiSelect } from '@mantine/core';
+import { type Conclusion, letterOf } from '@probe-trail/core/plan';
 import { nanoid } from '@reduxjs/toolkit';
+import { IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
+import { hues } from '../map/mapGraph';
+import { pathColour } from '../map/signpostSize';
 import { DraftBlock, DraftLine } from './DraftText';
 import { change, removeById, useDraft, useEdits, useFindings } from './editorContext';
 import { Findings } from './Findings';
@@ -18,8 +21,8 @@ export function ConclusionsPart() {
   return (
     <>
       {plan.conclusions.length === 0 && <p>No conclusion yet. Each way through the plan ends in one.</p>}
-      {plan.conclusions.map((conclusion) => (
-        <ConclusionRow key={conclusion.id} conclusion={conclusion} />
+      {plan.conclusions.map((conclusion, index) => (
+        <ConclusionRow key={conclusion.id} conclusion={conclusion} index={index} />
       ))}
       <Button variant="default" onClick={add}>
         Add a conclusion
@@ -28,54 +31,63 @@ export function ConclusionsPart() {
   );
 }
 
-function ConclusionRow({ conclusion }: { readonly conclusion: Conclusion }) {
+interface RowProps {
+  readonly conclusion: Conclusion;
+  readonly index: number;
+}
+
+function ConclusionRow({ conclusion, index }: RowProps) {
   const findings = useFindings((all) => all.filter(({ at }) => at.conclusionId === conclusion.id));
   const { edit } = useEdits();
   const plan = useDraft((draft) => draft);
   const editConclusion = (field: string | null, recipe: (conclusion: Draft<Conclusion>) => void) =>
     edit(field && `${conclusion.id}.${field}`, (draft) => change(draft.conclusions, conclusion.id, recipe));
   return (
-    <Stack className={classes.row} gap="xs">
+    <div className={classes.row}>
       <Findings findings={findings} />
-      <DraftLine
-        label="Title"
-        maxLength={160}
-        value={conclusion.title}
-        onText={(value) =>
-          editConclusion('title', (draft) => {
-            draft.title = value;
-          })
-        }
-      />
-      <MultiSelect
-        label="The cause"
-        description="None: no fault found"
-        data={plan.suspects.map(({ id, name }) => ({ value: id, label: name || id }))}
-        value={[...conclusion.suspectIds]}
-        onChange={(ids) =>
-          editConclusion(null, (draft) => {
-            draft.suspectIds = ids;
-          })
-        }
-      />
-      <DraftBlock
-        label="Summary"
-        maxLength={2000}
-        value={conclusion.summary}
-        onText={(value) =>
-          editConclusion('summary', (draft) => {
-            draft.summary = value;
-          })
-        }
-      />
-      <Button
-        variant="subtle"
-        color="gray"
-        style={{ justifySelf: 'start', alignSelf: 'start' }}
-        onClick={() => edit(null, (draft) => removeById(draft.conclusions, conclusion.id))}
-      >
-        Delete this conclusion
-      </Button>
-    </Stack>
+      <div className={classes.conclusion}>
+        <b className={classes.letter} style={{ color: pathColour(index % hues) }}>
+          {letterOf(index)}
+        </b>
+        <DraftLine
+          label="Title"
+          maxLength={160}
+          value={conclusion.title}
+          onText={(value) =>
+            editConclusion('title', (draft) => {
+              draft.title = value;
+            })
+          }
+        />
+        <MultiSelect
+          label="The cause"
+          placeholder={conclusion.suspectIds.length === 0 ? 'none: no fault found' : ''}
+          data={plan.suspects.map(({ id, name }) => ({ value: id, label: name || id }))}
+          value={[...conclusion.suspectIds]}
+          onChange={(ids) =>
+            editConclusion(null, (draft) => {
+              draft.suspectIds = ids;
+            })
+          }
+        />
+        <DraftBlock
+          label="Summary"
+          maxLength={2000}
+          value={conclusion.summary}
+          onText={(value) =>
+            editConclusion('summary', (draft) => {
+              draft.summary = value;
+            })
+          }
+        />
+        <ActionIcon
+          mt={28}
+          aria-label={`Delete ${conclusion.title}`}
+          onClick={() => edit(null, (draft) => removeById(draft.conclusions, conclusion.id))}
+        >
+          <IconTrash size={20} />
+        </ActionIcon>
+      </div>
+    </div>
   );
 }

@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Group, Select, Stack, Switch } from '@mantine/core';
+import { ActionIcon, Button, Group, Select, SimpleGrid, Stack, Switch } from '@mantine/core';
 import { type Input, type TooClosePolicy, tooClosePolicies } from '@probe-trail/core/plan';
 import { failed, ok, type Result } from '@probe-trail/core/result';
 import { nanoid } from '@reduxjs/toolkit';
@@ -138,7 +138,7 @@ function InputRow({ input, index }: { readonly input: Input; readonly index: num
           <IconTrash size={20} />
         </ActionIcon>
       </Group>
-      <Group align="end" grow>
+      <SimpleGrid cols={2} spacing="sm">
         <DraftLine
           label="How to find it out"
           maxLength={300}
@@ -160,7 +160,7 @@ function InputRow({ input, index }: { readonly input: Input; readonly index: num
             })
           }
         />
-      </Group>
+      </SimpleGrid>
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { Group, Select, TagsInput, Textarea } from '@mantine/core';
+import { Select, SimpleGrid, TagsInput, Textarea } from '@mantine/core';
 import { formatPlain } from '@probe-trail/core/reading';
 import { failed, ok, type Result } from '@probe-trail/core/result';
 import type {
@@ -255,7 +255,7 @@ function parseSeconds(text: string): Result<number, string> {
 export function CountEditor({ spec, onChange }: EditorProps<CountSpec>) {
   return (
     <>
-      <Group grow align="start">
+      <SimpleGrid cols={{ base: 2, sm: 4 }} spacing="sm">
         <DraftLine
           label="What is counted"
           placeholder="Such as dropouts"
@@ -280,7 +280,7 @@ export function CountEditor({ spec, onChange }: EditorProps<CountSpec>) {
             onCommit={(count) => onChange(side, { ...spec, [side]: count })}
           />
         ))}
-      </Group>
+      </SimpleGrid>
       <TagsInput
         label="Sections of the harness"
         description="Moved one after the other; none: counted as a whole"

@@ -7,7 +7,7 @@ import { usePictures } from './usePictures';
 export const MarkdownBlock = memo(function MarkdownBlock({ value, onText, ...props }: Text<TextareaProps>) {
   const held = useDraftText(value, onText);
   const field = useRef<HTMLTextAreaElement>(null);
-  const { take, button } = usePictures(field, held.write);
+  const { take, row } = usePictures(field, held);
   return (
     <div>
       <HeldBlock
@@ -17,7 +17,7 @@ export const MarkdownBlock = memo(function MarkdownBlock({ value, onText, ...pro
         onPaste={(event) => take(event, event.clipboardData)}
         onDrop={(event) => take(event, event.dataTransfer)}
       />
-      {button}
+      {row}
     </div>
   );
 }, isSameText);

@@ -13,7 +13,7 @@ export const MentionBlock = memo(function MentionBlock({ value, onText, ...props
   const held = useDraftText(value, onText);
   const { read } = useEdits();
   const field = useRef<HTMLTextAreaElement>(null);
-  const { take: takePictures, button } = usePictures(field, held.write);
+  const { take: takePictures, row } = usePictures(field, held);
   const [before, setBefore] = useState('');
   const offered = completionsAt(read(), before);
   const completions = (offered?.pins.slice(0, mostShown) ?? []).map((found) => ({
@@ -47,7 +47,7 @@ export const MentionBlock = memo(function MentionBlock({ value, onText, ...props
           keys.begin();
         }}
       />
-      {button}
+      {row}
       <CompletionList label="Pins" completions={completions} at={keys.at} onTake={take} />
     </div>
   );

@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Group, Select } from '@mantine/core';
+import { ActionIcon, Button, Group, Select, SimpleGrid } from '@mantine/core';
 import type { Step, StepReading } from '@probe-trail/core/plan';
 import { isMeasured, type Spec } from '@probe-trail/core/spec';
 import { nanoid } from '@reduxjs/toolkit';
@@ -95,7 +95,7 @@ const ReadingEditor = memo(function ReadingEditor({
           <IconTrash size={20} />
         </ActionIcon>
       </Group>
-      <Group align="start" grow>
+      <SimpleGrid cols={2} spacing="sm">
         <CommittedInput
           label="Its name in formulas"
           value={reading.id}
@@ -115,7 +115,7 @@ const ReadingEditor = memo(function ReadingEditor({
             }
           />
         )}
-      </Group>
+      </SimpleGrid>
       <SpecEditor
         spec={reading.spec}
         onChange={(field, spec) =>

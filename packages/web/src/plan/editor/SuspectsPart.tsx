@@ -89,6 +89,8 @@ function SuspectRow({ suspect }: { readonly suspect: Suspect }) {
         >
           <IconTrash size={20} />
         </ActionIcon>
+      </div>
+      <div className={classes.repair}>
         <DraftBlock
           label="Repair"
           maxLength={2000}

@@ -84,6 +84,7 @@ function ZoneRow({ zone, canDelete, onDelete, onChange }: ZoneRowProps) {
         onText={(name) => onChange('name', { name })}
       />
       <DraftLine
+        className={classes.meaning ?? ''}
         aria-label={`Meaning of ${zone.name}`}
         placeholder="What it says about the vehicle"
         maxLength={500}

@@ -1,15 +1,21 @@
-import { Button, FileButton } from '@mantine/core';
-import { pictureText } from '@probe-trail/core/plan';
+import { Button, FileButton, Group, Image } from '@mantine/core';
+import { picturesOfText, pictureText } from '@probe-trail/core/plan';
 import { IconPhoto } from '@tabler/icons-react';
 import { type RefObject, useState } from 'react';
 import { sayFailure } from '../../app/api';
-import { useAddPhotoMutation } from '../../photo/photoApi';
+import { photoUrl, useAddPhotoMutation } from '../../photo/photoApi';
 import { scalePhoto } from '../../photo/scalePhoto';
 import { Notice } from '../../ui/Notice';
 import { isOnlyPicture } from './onlyPicture';
 
-/** Pictures in a field of Markdown: chosen, pasted or dropped; each is put in where the caret stands once the server has it. */
-export function usePictures(field: RefObject<HTMLTextAreaElement | null>, write: (text: string) => void) {
+/**
+ * Pictures in a field of Markdown: chosen, pasted or dropped; each is put in where the caret stands once the server has it.
+ * @returns what takes those that are brought, and the row under the field that shows them and adds more
+ */
+export function usePictures(
+  field: RefObject<HTMLTextAreaElement | null>,
+  { text, write }: { readonly text: string; readonly write: (text: string) => void },
+) {
   const [addPhoto, { isLoading }] = useAddPhotoMutation();
   const [problem, setProblem] = useState<string | undefined>();
   const addOne = async (file: File): Promise<string | undefined> => {
@@ -31,8 +37,16 @@ export function usePictures(field: RefObject<HTMLTextAreaElement | null>, write:
     event.preventDefault();
     void add([...brought.files]);
   };
-  const button = (
+  const shown = picturesOfText(text);
+  const row = (
     <>
+      {shown.length > 0 && (
+        <Group gap="xs" mt={8}>
+          {shown.map(({ photoId, caption }, nth) => (
+            <Image key={`${photoId} ${nth}`} src={photoUrl(photoId)} alt={caption} h={88} w="auto" radius="sm" />
+          ))}
+        </Group>
+      )}
       <FileButton accept="image/*" multiple onChange={(files) => void add(files)}>
         {(props) => (
           <Button
@@ -50,7 +64,7 @@ export function usePictures(field: RefObject<HTMLTextAreaElement | null>, write:
       {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
     </>
   );
-  return { take, button };
+  return { take, row };
 }
 
 /** The name of the file; pictures from the clipboard are all called the same. */
