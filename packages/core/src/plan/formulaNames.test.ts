@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { aPlan, aReading, withStep } from '../testing/aPlan.js';
-import { formulaNames, trySample } from './index.js';
+import { formulaNames, sayFormulaName, trySample } from './index.js';
 
 const plan = withStep(
   aPlan({
@@ -22,6 +22,14 @@ describe('names in formulas', () => {
       'drop',
       'amps',
     ]));
+
+  for (const [name, says] of [
+    ['outside', 'Temperature outside'],
+    ['amps', 'Current'],
+    ['ambientPressure', 'pressure of the air'],
+    ['gone', 'gone'],
+  ] as const)
+    it(`“${name}” stands for ${says}`, () => expect(sayFormulaName(plan, name)).to.equal(says));
 
   for (const [text, unit, says] of [
     ['volts - 0.5', 'V', 'With volts 13.15 V that is 12.65 V.'],

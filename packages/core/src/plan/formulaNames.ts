@@ -29,6 +29,13 @@ export function formulaNames({ inputs, steps }: Plan): readonly FormulaName[] {
   return [...names.values()];
 }
 
+/** What a name in a formula stands for, as a technician knows it; the name itself where the plan has no such thing. */
+export function sayFormulaName({ inputs, steps }: Plan, name: string): string {
+  if (name === 'ambientPressure') return 'pressure of the air';
+  const named = [...inputs, ...steps.flatMap(({ readings }) => readings)].find(({ id }) => id === name)?.name;
+  return named || name;
+}
+
 /** A value in spec: the middle of the first zone that is ok, or its one end. */
 function sampleOf({ spec }: StepReading): KnownValue | undefined {
   if (!isMeasured(spec)) return undefined;

@@ -27,7 +27,7 @@ export { leadResultTo, resultAt } from './edit/blockEnds.js';
 export { addStepAfter, addStepOn, changeOutcome, changeStep, deleteSteps, leadTo } from './edit/editSteps.js';
 export { type CopiedSteps, copySteps, type Pasted, pasteSteps, readCopiedSteps } from './edit/pasteSteps.js';
 export { type AccessLevel, accessLevels } from './fields.js';
-export { type FormulaName, formulaNames, trySample } from './formulaNames.js';
+export { type FormulaName, formulaNames, sayFormulaName, trySample } from './formulaNames.js';
 export type { HookUp, Lead } from './hookUp.js';
 export { type Mark, markOf, marks, pairsNotToldApart, withMark } from './marks.js';
 export { completionsAt, mentionedPins, mentionOf, renameMentions, withMentions } from './mentions.js';

@@ -80,9 +80,20 @@ describe('a curve', () => {
     expect(limits.ok && limits.value.says).to.equal('At 50 °C the limits are 1.1 kΩ to 1.7 kΩ.');
   });
 
+  it('judges by the digits that it shows, a hundredth of what lies between the limits', () => {
+    const limits = limitsOf(ntc, known({ coolant: [30.7, '°C'] }));
+    expect(limits.ok && limits.value.line.cuts).to.deep.equal([1.679, 2.536]);
+  });
+
+  it('keeps the digits of a row as its author wrote them', () => {
+    const fine = { ...ntc, rows: [{ at: 0, limits: band(5.00042, 6) }, ...ntc.rows.slice(1)] };
+    const limits = limitsOf(fine, known({ coolant: [0, '°C'] }));
+    expect(limits.ok && limits.value.line.cuts).to.deep.equal([5.00042, 6]);
+  });
+
   it('has no limit outside its table, and says so', () =>
     expect(judged(ntc, '0.2', known({ coolant: [92, '°C'] }))).to.equal(
-      'There is no limit here: the table goes from 0 °C to 80 °C, and coolant is 92 °C.',
+      'There is no limit here: the table goes from 0 °C to 80 °C, and this is at 92 °C.',
     ));
 
   it('reads its place in any unit of the quantity, and never from another', () => {
@@ -125,6 +136,11 @@ describe('a formula', () => {
     expect(typeof verdict !== 'string' && sayVerdict(verdict, read('12.1', 'V'))).to.equal(
       '12.1 V is 0.2 V above the limit of 11.9 V. By battery - 0.5 the limits are 11.9 V or more.',
     );
+  });
+
+  it('has five digits where one side is open', () => {
+    const limits = limitsOf({ ...feed, min: 'battery / 7' }, known({ battery: [12.4, 'V'] }));
+    expect(limits.ok && limits.value.line.cuts).to.deep.equal([1.7714]);
   });
 
   it('has no limit without its reading, after a division by zero, or where the limits cross', () => {

@@ -13,7 +13,10 @@ export interface Limits {
   readonly says: string;
 }
 
-/** The limits of a spec; or, in a sentence, why there are none. */
+/**
+ * The limits of a spec; or, in a sentence, why there are none. Limits that are computed are rounded to a hundredth of what lies between them,
+ * or to five digits where one side is open: a reading is judged by what is shown, to the last digit.
+ */
 export function limitsOf(spec: MeasuredSpec, valueFor: ValueFor): Result<Limits, string> {
   if (spec.kind === 'curve') return curveLimits(spec, valueFor);
   if (spec.kind === 'formula') return formulaLimits(spec, valueFor);
@@ -25,10 +28,13 @@ function curveLimits(spec: CurveSpec, valueFor: ValueFor): Result<Limits, string
   if (typeof found === 'string') return failed(found);
   const at = knownIn(found, spec.ofUnit);
   if (!at) return failed(`“${spec.of}” is read in ${found.unit}, which is no way to ${spec.ofUnit}.`);
-  const here = boundsAt(spec, at.value);
-  if (!here) return failed(sayOutside(spec, at.value));
-  const beside = [at.value - at.uncertainty, at.value + at.uncertainty].map((x) => boundsAt(spec, x) ?? here);
-  const uncertainty = Math.max(...beside.flatMap((bounds) => bounds.map((bound, side) => distance(bound, here[side]))));
+  const exact = boundsAt(spec, at.value);
+  if (!exact) return failed(sayOutside(spec, at.value));
+  const beside = [at.value - at.uncertainty, at.value + at.uncertainty].map((x) => boundsAt(spec, x) ?? exact);
+  const uncertainty = Math.max(
+    ...beside.flatMap((bounds) => bounds.map((bound, side) => distance(bound, exact[side]))),
+  );
+  const here = spec.rows.some((row) => row.at === at.value) ? exact : rounded(exact);
   const says = `At ${formatQuantity(at.value, spec.ofUnit)} the limits are ${sayBounds(here, spec.unit)}.`;
   return ok({ line: bandZones(...here), uncertainty, says });
 }
@@ -36,6 +42,14 @@ function curveLimits(spec: CurveSpec, valueFor: ValueFor): Result<Limits, string
 const distance = (a: number | null, b: number | null | undefined) => (a === null || b == null ? 0 : Math.abs(a - b));
 
 type Bounds = readonly [number | null, number | null];
+
+function rounded([min, max]: Bounds): Bounds {
+  if (min === null || max === null || min === max) return [roundedAlone(min), roundedAlone(max)];
+  const step = 10 ** Math.floor(Math.log10(Math.abs(max - min) / 100));
+  return [tidy(Math.round(min / step) * step), tidy(Math.round(max / step) * step)];
+}
+
+const roundedAlone = (bound: number | null): number | null => (bound === null ? null : Number(bound.toPrecision(5)));
 
 /** Limits at a place of the curve, linear between its rows; `undefined` outside it. */
 export function boundsAt({ rows }: CurveSpec, x: number): Bounds | undefined {
@@ -54,9 +68,9 @@ export function boundsAt({ rows }: CurveSpec, x: number): Bounds | undefined {
 const between = (low: number | null, high: number | null, share: number): number | null =>
   low === null || high === null ? null : tidy(low + share * (high - low));
 
-function sayOutside({ rows, of, ofUnit }: CurveSpec, x: number): string {
+function sayOutside({ rows, ofUnit }: CurveSpec, x: number): string {
   const ends = [rows[0], rows.at(-1)].map((row) => formatQuantity(row?.at ?? 0, ofUnit));
-  return `There is no limit here: the table goes from ${ends[0]} to ${ends[1]}, and ${of} is ${formatQuantity(x, ofUnit)}.`;
+  return `There is no limit here: the table goes from ${ends[0]} to ${ends[1]}, and this is at ${formatQuantity(x, ofUnit)}.`;
 }
 
 function sayBounds([min, max]: Bounds, unit: string): string {
@@ -69,7 +83,7 @@ function formulaLimits({ unit, min, max }: FormulaSpec, valueFor: ValueFor): Res
   const [lower, upper] = [min, max].map((text) => (text === null ? null : evaluateFormula(text, unit, valueFor)));
   if (lower && !lower.ok) return lower;
   if (upper && !upper.ok) return upper;
-  const bounds: Bounds = [lower?.value.value ?? null, upper?.value.value ?? null];
+  const bounds = rounded([lower?.value.value ?? null, upper?.value.value ?? null]);
   if (bounds[0] !== null && bounds[1] !== null && bounds[0] > bounds[1])
     return failed(
       `There is no limit here: the lower one comes out as ${formatQuantity(bounds[0], unit)}, above the upper one.`,

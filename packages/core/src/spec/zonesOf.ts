@@ -42,7 +42,7 @@ const inSpec = zone('inSpec', 'in spec', true);
 const above = zone('above', 'too high');
 
 /** Where limits cannot be had: outside the table, or without the reading that they are computed from. */
-export const noLimit = zone('noLimit', 'no limit');
+export const noLimit = zone('noLimit', 'without a limit');
 
 export function bandZones(min: number | null, max: number | null, names = { below, inSpec, above }): ZoneLine {
   return {

@@ -143,10 +143,9 @@ function LeadRow({ lead, index, edit }: { readonly lead: Lead; readonly index: n
   const partCards = useDraft((draft) => draft.partCards);
   const places = useMemo(() => pinPlaces({ partCards }), [partCards]);
   return (
-    <Group align="end">
+    <div className={classes.lead}>
       <Select
         label="Lead"
-        w={110}
         data={['red', 'black']}
         value={lead.colour}
         allowDeselect={false}
@@ -169,9 +168,8 @@ function LeadRow({ lead, index, edit }: { readonly lead: Lead; readonly index: n
       />
       <Autocomplete
         label="Where"
-        description="A pin of a part card, or any place in words"
+        placeholder="a pin, or any place in words"
         size="md"
-        style={{ flex: '1 1 220px' }}
         data={[...places]}
         value={sayPlace(lead.at)}
         maxLength={120}
@@ -191,6 +189,6 @@ function LeadRow({ lead, index, edit }: { readonly lead: Lead; readonly index: n
       >
         <IconTrash size={20} />
       </ActionIcon>
-    </Group>
+    </div>
   );
 }

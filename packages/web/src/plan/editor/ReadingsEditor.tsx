@@ -73,7 +73,7 @@ const ReadingEditor = memo(function ReadingEditor({
         />
         <Select
           label="Limit"
-          w={270}
+          w={250}
           data={specKinds}
           value={reading.spec.kind}
           allowDeselect={false}

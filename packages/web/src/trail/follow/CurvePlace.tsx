@@ -8,13 +8,15 @@ import { bandOfRows } from '../../ui/limitChartData';
 interface PlaceProps {
   readonly spec: CurveSpec;
   readonly bench: Bench;
+  /** What the limits depend on, in words. */
+  readonly over: string;
   /** What is being typed, or was recorded, in the unit of the spec. */
   readonly value: number | undefined;
   readonly verdict: VerdictKind | undefined;
 }
 
 /** Where on the curve the vehicle stands: the limits along it, and the reading at its place. */
-export const CurvePlace = memo(function CurvePlace({ spec, bench, value, verdict }: PlaceProps) {
+export const CurvePlace = memo(function CurvePlace({ spec, bench, over, value, verdict }: PlaceProps) {
   const band = useMemo(() => bandOfRows(spec.rows), [spec]);
   const found = bench.valueFor(spec.of);
   const at = typeof found === 'string' ? undefined : knownIn(found, spec.ofUnit)?.value;
@@ -24,11 +26,11 @@ export const CurvePlace = memo(function CurvePlace({ spec, bench, value, verdict
   );
   return (
     <LimitChart
-      label={`Limits over ${spec.of}`}
+      label={`Limits over ${over}`}
       band={band}
       points={points}
       here={at}
-      xTitle={`${spec.of} in ${spec.ofUnit}`}
+      xTitle={`${over} in ${spec.ofUnit}`}
       yTitle={spec.unit}
     />
   );

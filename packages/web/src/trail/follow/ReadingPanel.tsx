@@ -1,3 +1,4 @@
+import { sayFormulaName } from '@probe-trail/core/plan';
 import { formatReading } from '@probe-trail/core/reading';
 import { type MeasuredSpec, numberIn, saySlips } from '@probe-trail/core/spec';
 import { useDeferredValue } from 'react';
@@ -46,7 +47,13 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
       </div>
       <div className={spec.kind === 'curve' ? classes.curve : undefined}>
         {spec.kind === 'curve' && (
-          <CurvePlace spec={spec} bench={kit.bench} value={valueOnCurve} verdict={verdictOnCurve} />
+          <CurvePlace
+            spec={spec}
+            bench={kit.bench}
+            over={sayFormulaName(open.plan, spec.of)}
+            value={valueOnCurve}
+            verdict={verdictOnCurve}
+          />
         )}
         {limits.ok && (
           <LimitRuler
