@@ -1,56 +1,68 @@
 import { createHash } from 'node:crypto';
 import { readdir, readFile, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
-import { type PartCard, type PlanFile, picturesOfText, pictureText } from '@probe-trail/core/plan';
+import {
+  type PartCard,
+  type Picture,
+  partCardSchema,
+  picturesOfText,
+  pictureText,
+  readPlanFile,
+  sayPlanFileProblem,
+  writePlanFile,
+} from '@probe-trail/core/plan';
+import { sayFaults, validate } from '@probe-trail/core/schema';
 import type { Page } from 'puppeteer-core';
+import { array, number, object, string } from 'yup';
 import { openSeenBrowser } from './support/browser.js';
 
 // Draws where the parts of the demo world are, as demo/pictures says, into the part cards of its plans and of its library.
 const demo = new URL('../demo/', import.meta.url);
 
-interface Place {
-  readonly partCardId: string;
-  /** Name of the drawing, and a point on it. */
-  readonly drawing: string;
-  readonly x: number;
-  readonly y: number;
-  readonly label: string;
-}
+const placesSchema = array(
+  object({
+    partCardId: string().required(),
+    // Name of the drawing, and a point on it.
+    drawing: string().required(),
+    x: number().required(),
+    y: number().required(),
+    label: string().required(),
+  }).required(),
+).required();
+type Place = ReturnType<typeof placesSchema.validateSync>[number];
 
-interface Drawn {
+interface Drawn extends Picture {
   readonly caption: string;
-  readonly photoId: string;
-  readonly base64: string;
 }
 
 const width = 960;
 const ringRadius = 34;
 
-const readJson = async (path: string) => JSON.parse(await readFile(new URL(path, demo), 'utf8'));
-const writeJson = (path: string, data: unknown) => writeFile(new URL(path, demo), JSON.stringify(data, null, 2));
+const readText = (path: string) => readFile(new URL(path, demo), 'utf8');
+const writeText = (path: string, text: string) => writeFile(new URL(path, demo), text);
 
 const browser = await openSeenBrowser();
 const page = await browser.newPage();
 await page.setViewport({ width, height: 600 });
 const drawn = new Map<string, Drawn>();
-for (const place of (await readJson('pictures/places.json')) as Place[])
+for (const place of placesSchema.validateSync(JSON.parse(await readText('pictures/places.json'))))
   drawn.set(place.partCardId, await draw(page, place));
 await browser.close();
 
-await writeJson('part-cards.json', ((await readJson('part-cards.json')) as PartCard[]).map(withPlace));
+const cards = validate(array(partCardSchema.required()).required(), JSON.parse(await readText('part-cards.json')));
+if (!cards.ok) throw new Error(`part-cards.json: ${sayFaults(cards.problem)}`);
+await writeText('part-cards.json', JSON.stringify(cards.value.map(withPlace), null, 2));
 for (const name of await readdir(new URL('plans/', demo))) {
-  const { pictures: _, ...plan }: PlanFile['plan'] & Partial<PlanFile> = await readJson(`plans/${name}`);
+  const file = readPlanFile(await readText(`plans/${name}`));
+  if (!file.ok) throw new Error(`${name}: ${sayPlanFileProblem(file.problem)}`);
+  const plan = { ...file.value.plan, partCards: file.value.plan.partCards.map(withPlace) };
   const shown = plan.partCards.flatMap(({ id }) => drawn.get(id) ?? []);
-  const pictures = shown.map(({ photoId, base64 }) => ({ photoId, mediaType: 'image/webp', base64 }));
-  await writeJson(`plans/${name}`, {
-    ...plan,
-    partCards: plan.partCards.map(withPlace),
-    ...(pictures.length > 0 ? { pictures } : {}),
-  });
+  const pictures = shown.map(({ photoId, mediaType, base64 }) => ({ photoId, mediaType, base64 }));
+  await writeText(`plans/${name}`, writePlanFile({ plan, pictures }));
 }
 
 async function draw(on: Page, { drawing, x, y, label }: Place): Promise<Drawn> {
-  const svg = await readFile(new URL(`pictures/${drawing}.svg`, demo), 'utf8');
+  const svg = await readText(`pictures/${drawing}.svg`);
   await on.setContent(
     `<style>${await font()} body { margin: 0 }</style>${svg.replace('</svg>', `${mark(x, y, label)}</svg>`)}`,
   );
@@ -59,6 +71,7 @@ async function draw(on: Page, { drawing, x, y, label }: Place): Promise<Drawn> {
   return {
     caption: `${label}: ${/<title>(.*)<\/title>/.exec(svg)?.[1]}`,
     photoId: createHash('sha256').update(bytes).digest('hex'),
+    mediaType: 'image/webp',
     base64: Buffer.from(bytes).toString('base64'),
   };
 }
