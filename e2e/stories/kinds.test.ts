@@ -117,7 +117,7 @@ describe('every kind of measurement', () => {
 
   it('a curve shows where on it the vehicle stands', async () => {
     const hanna = await at('curve', 'slow-cranking', 'crank');
-    await hanna.page.waitForSelector('canvas[aria-label="Limits over outside"]');
+    await hanna.page.waitForSelector('canvas[aria-label="Limits over Temperature outside"]');
     await hanna.type('9.1');
     await hanna.see('Out of spec: too low');
     await hanna.see('At 8 °C the limits are 9.42 V to 12.6 V.');

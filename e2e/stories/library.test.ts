@@ -4,7 +4,7 @@ import { blankOutcome, blankPlan, blankStep, type Picture, type Plan } from '@pr
 import { expect } from 'chai';
 import { keepDownloads, untilRead } from '../support/downloads.js';
 import { openServer } from '../support/server.js';
-import { aUser, choose, chooseFile, send, type User } from '../support/user.js';
+import { aUser, choose, chooseFile, fieldCalled, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 describe('the library', () => {
@@ -248,8 +248,9 @@ async function changed(file: string, from: string, to: string): Promise<string> 
 
 /** Pastes a picture of 60 × 30 into the field of that label. */
 async function pastePicture({ page }: User, label: string): Promise<void> {
-  const field = await page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`);
-  await field?.evaluate(async (element) => {
+  const field = await fieldCalled(page, label);
+  await field.click();
+  await field.evaluate(async (element) => {
     const canvas = document.createElement('canvas');
     [canvas.width, canvas.height] = [60, 30];
     canvas.getContext('2d')?.fillRect(5, 5, 20, 20);
