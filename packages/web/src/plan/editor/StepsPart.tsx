@@ -1,7 +1,6 @@
-import { Button, Group, SegmentedControl } from '@mantine/core';
+import { SegmentedControl } from '@mantine/core';
 import type { Walk } from '@probe-trail/core/evidence';
-import { addStepAfter, blankStep, type Plan, sayPlace } from '@probe-trail/core/plan';
-import { nanoid } from '@reduxjs/toolkit';
+import { type Plan, sayPlace } from '@probe-trail/core/plan';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useAppSelector } from '../../app/store';
@@ -9,7 +8,8 @@ import { type OnTheWay, waysTo } from '../map/mapGraph';
 import { PlanMap } from '../map/PlanMap';
 import { AddExperiment } from './AddExperiment';
 import { selectCountedFindings } from './countedFindings';
-import { useDraft, useEdits } from './editorContext';
+import { useDraft } from './editorContext';
+import { FirstStep } from './FirstStep';
 import { MapBar, type MapFocus } from './MapBar';
 import { MapEnds } from './MapEnds';
 import { PutBlock } from './PutBlock';
@@ -172,30 +172,6 @@ const wayOf = ({ waymarks }: Walk): OnTheWay => ({
   steps: new Set(waymarks.map(({ stepId }) => stepId)),
   outcomes: new Set(waymarks.map(({ stepId, outcomeId }) => `${stepId}/${outcomeId}`)),
 });
-
-function FirstStep({ onAdded }: { readonly onAdded: (stepId: string) => void }) {
-  const { rework } = useEdits();
-  const [isAsking, setIsAsking] = useState(false);
-  const add = () => {
-    const id = `step-${nanoid(6)}`;
-    rework((plan) => addStepAfter(plan, undefined, blankStep(id, 'New step')));
-    onAdded(id);
-  };
-  return (
-    <>
-      <p>
-        The plan has no step yet. Add the first one: something in reach that only needs looking at is a good beginning.
-      </p>
-      <Group>
-        <Button onClick={add}>Add a step</Button>
-        <Button variant="default" onClick={() => setIsAsking(true)}>
-          Begin with a block
-        </Button>
-      </Group>
-      {isAsking && <PutBlock afterId={undefined} onPut={onAdded} onClose={() => setIsAsking(false)} />}
-    </>
-  );
-}
 
 function conclusionsOf({ conclusions }: Plan, focus: MapFocus): ReadonlySet<string> {
   return new Set(
