@@ -14,6 +14,10 @@ export async function keptAnswer(url: string): Promise<{ readonly data: unknown 
   return device.answers.get(url);
 }
 
+/** The addresses whose answers came after a moment; nothing of the answers themselves is read. */
+export const answersSince = async (atMs: number): Promise<ReadonlySet<string>> =>
+  new Set(await device.answers.where('atMs').above(atMs).primaryKeys());
+
 export async function forgetOldAnswers(): Promise<void> {
   await device.answers
     .where('atMs')

@@ -9,12 +9,20 @@ export interface DraftSeen {
 
 export const quoted = (etag: string) => ({ 'if-match': `"${etag}"` });
 
+interface VersionOf {
+  readonly planId: string;
+  readonly version: number;
+}
+
+/** Where a version of a plan is asked for. */
+export const versionPath = ({ planId, version }: VersionOf): string => `plans/${planId}/versions/${version}`;
+
 export const planApi = api.injectEndpoints({
   endpoints: (build) => ({
     plans: build.query<readonly PlanListItem[], void>({ query: () => 'plans', providesTags: ['plans'] }),
     plan: build.query<PlanListItem, string>({ query: (planId) => `plans/${planId}`, providesTags: ['plans'] }),
-    planVersion: build.query<PlanVersion, { readonly planId: string; readonly version: number }>({
-      query: ({ planId, version }) => `plans/${planId}/versions/${version}`,
+    planVersion: build.query<PlanVersion, VersionOf>({
+      query: versionPath,
       providesTags: ['plans'],
     }),
     /** The router asks for it anew whenever the editor is opened, before the editor is there to show it. */
