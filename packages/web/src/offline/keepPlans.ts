@@ -20,7 +20,7 @@ export const keepPlans = (): AppThunk<Promise<void>> => async (dispatch) => {
     const asked = { planId, version: released.version };
     // A released version stays as it is: to read all of them with every page would hold up whoever types there.
     const brought = `brought/${versionPath(asked)}`;
-    if (fresh.has(brought)) continue;
+    if (fresh.has(brought) && fresh.has(versionPath(asked))) continue;
     const { data } = await dispatch(planApi.endpoints.planVersion.initiate(asked, once));
     // Asked for once, they lie on the device; what cannot be had is asked for again the next time.
     if (data && (await hasPictures(data.document))) await keepAnswer(brought, null);
