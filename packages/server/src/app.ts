@@ -1,14 +1,21 @@
-import type { RequestListener } from 'node:http';
-import { createServer } from 'node:https';
-import { join } from 'node:path';
+import { createServer, type RequestListener, type Server } from 'node:http';
+import { createServer as createTlsServer } from 'node:https';
 import compress from '@fastify/compress';
 import type { DemoAccount } from '@probe-trail/core/person';
+import { cutText } from '@probe-trail/core/text';
 import Fastify, { type FastifyInstance, type FastifyServerOptions, LogController } from 'fastify';
 import type { Schema } from 'yup';
+import { bodyPlugin, smallBody } from './body/index.js';
+import { yupValidator } from './body/yupValidator.js';
 import { makeChoosingService } from './choosing/service.js';
 import { makeChoosingStore } from './choosing/store.js';
 import { makeCodeStore } from './codes/store.js';
+import { inDataFolder } from './db/dataFolder.js';
 import type { Database } from './db/openDatabase.js';
+import { sameSitePlugin } from './edge/sameSite.js';
+import { streamPlugin } from './edge/streams.js';
+import { healthPlugin } from './health/index.js';
+import { makeHealth } from './health/service.js';
 import { instrumentPlugin } from './instrument/index.js';
 import { makeInstrumentStore } from './instrument/store.js';
 import { jobPlugin } from './job/index.js';
@@ -16,7 +23,7 @@ import { makeJobService } from './job/service.js';
 import { makeJobStore } from './job/store.js';
 import { libraryPlugin } from './library/index.js';
 import { makeLibraryStore } from './library/store.js';
-import { openapiPlugin } from './openapi/index.js';
+import { hidden, openapiPlugin } from './openapi/index.js';
 import { guardPlugin, personPlugin, sessionPlugin } from './person/index.js';
 import { makeSessionStore } from './person/sessions.js';
 import { makePersonStore } from './person/store.js';
@@ -25,8 +32,7 @@ import { makePhotoStore } from './photo/store.js';
 import { planPlugin } from './plan/index.js';
 import { makePlanService } from './plan/service.js';
 import { makePlanStore } from './plan/store.js';
-import { problemPlugin } from './problem/index.js';
-import { yupValidator } from './problem/yupValidator.js';
+import { problemPlugin, sayNotFound, sendError } from './problem/index.js';
 import { reviewPlugin } from './review/index.js';
 import { makeReviewStore } from './review/store.js';
 import { searchPlugin } from './search/index.js';
@@ -39,7 +45,7 @@ import { makeVehicleStore } from './vehicle/store.js';
 import { interfacePlugin } from './vehicleInterface/index.js';
 import { makeSimulatedInterface } from './vehicleInterface/simulatedInterface.js';
 import type { VehicleInterface } from './vehicleInterface/vehicleInterface.js';
-import { apiHeadersPlugin, webPlugin } from './web/index.js';
+import { webPlugin } from './web/index.js';
 
 export interface AppOptions {
   readonly nowMs: () => number;
@@ -51,15 +57,18 @@ export interface AppOptions {
   /** Shown on the sign-in page; none but in the demo world. */
   readonly demoAccounts?: readonly DemoAccount[];
   readonly vehicleInterface?: VehicleInterface;
-  readonly logger: FastifyServerOptions['logger'];
+  readonly logger: FastifyServerOptions['loggerInstance'] | undefined;
+  /** Names under which browsers may ask for the server, in lower case. */
+  readonly hosts: ReadonlySet<string>;
+  /** Addresses of the proxies that may say for whom they ask. */
+  readonly proxies?: readonly string[];
+  /** What whoever sets the workshop up must know. */
+  readonly setupToken: string;
   /** With it the server speaks HTTPS: browsers install the interface, and keep it, only from there or from localhost. */
   readonly tls?: { readonly cert: Buffer; readonly key: Buffer };
 }
 
 export type Services = ReturnType<typeof makeServices>;
-
-// A plan of 1000 steps is below 1 MB; nothing that people write comes near this.
-const bodyLimit = 2 * 1024 * 1024;
 
 const slowMs = 300;
 
@@ -68,13 +77,15 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
   const [codes, trailStore] = [makeCodeStore(database), makeTrailStore(database)];
   const [vehicles, jobStore] = [makeVehicleStore(database), makeJobStore(database)];
   const plans = makePlanService(makePlanStore(database));
-  const jobs = makeJobService({ jobs: jobStore, codes, trails: trailStore, vehicles });
+  const [people, photos] = [makePersonStore(database), makePhotoStore(database, inDataFolder(dataFolder).photos)];
+  const jobs = makeJobService({ jobs: jobStore, codes, trails: trailStore, vehicles, people, photos });
+  const trails = makeTrailService({ store: trailStore, plans, people, photos });
   const choosingStore = makeChoosingStore(database, trailStore);
   return {
-    people: makePersonStore(database),
+    people,
     sessions: makeSessionStore(database, nowMs),
     plans,
-    trails: makeTrailService(trailStore, plans),
+    trails,
     vehicles,
     codes,
     trailStore,
@@ -82,52 +93,93 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
     jobs,
     choosingStore,
     choosing: makeChoosingService({ jobs, codes, vehicles, store: choosingStore }),
-    photos: makePhotoStore(database, join(dataFolder, 'photos')),
+    photos,
     search: makeSearchStore(database),
     instruments: makeInstrumentStore(database),
     reviews: makeReviewStore(database),
     library: makeLibraryStore(database),
+    health: makeHealth(database, dataFolder, trails.waiting),
   };
 }
 
+const secondMs = 1000;
+/** A request that is not there in full by then is given up: whoever sends a byte a minute holds nothing. */
+const requestMs = 30 * secondMs;
+
+const apiHeaders = {
+  'content-security-policy': "default-src 'none'; frame-ancestors 'none'",
+  'x-content-type-options': 'nosniff',
+  'referrer-policy': 'no-referrer',
+};
+
 /** The whole server, ready to listen or to be tested by `inject`. */
 export async function buildApp(options: AppOptions, services: Services): Promise<FastifyInstance> {
-  const { nowMs, newId, webFolder, sessionSecret, demoAccounts = [], logger, tls } = options;
-  const { vehicleInterface = makeSimulatedInterface([]) } = options;
-  const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos, search } =
-    services;
-  const { instruments, reviews, library } = services;
+  const { webFolder, sessionSecret, logger, tls, hosts, proxies = [] } = options;
+  const { people, sessions } = services;
   const app = Fastify({
-    logger: logger ?? false,
-    bodyLimit,
+    ...(logger ? { loggerInstance: logger } : {}),
+    bodyLimit: smallBody,
+    requestTimeout: requestMs,
+    trustProxy: proxies.length > 0 ? [...proxies] : false,
+    frameworkErrors: (error, request, reply) => void sendError(error, request, reply),
     forceCloseConnections: 'idle',
     logController: new LogController({ disableRequestLogging: true }),
-    ...(tls ? { serverFactory: (handler: RequestListener) => createServer(tls, handler) } : {}),
+    serverFactory: (handler: RequestListener) => makeServer(handler, tls),
   });
   // One line a request, when it is answered; those that went well and fast only where somebody asks for them.
   app.addHook('onResponse', async ({ log, method, url }, { statusCode, elapsedTime }) => {
     const isOrdinary = statusCode < 400 && elapsedTime < slowMs;
-    log[isOrdinary ? 'debug' : 'info']({ method, url, statusCode, elapsedMs: Math.round(elapsedTime) }, 'answered');
+    const line = { method, url: cutText(url, longestLoggedUrl), statusCode, elapsedMs: Math.round(elapsedTime) };
+    log[isOrdinary ? 'debug' : 'info'](line, 'answered');
   });
   app.setValidatorCompiler<Schema>(yupValidator);
   await app.register(problemPlugin);
-  await app.register(apiHeadersPlugin);
-  await app.register(openapiPlugin);
+  await app.register(sameSitePlugin, { hosts });
   await app.register(guardPlugin, { people, sessions, sessionSecret });
-  app.get('/api/health', { config: { needs: 'nobody' } }, () => ({ name: 'probe-trail', ok: true }));
-  // Appends are many and their answers short, and a reading is sent line by line: nothing stands around them that would wait.
-  await app.register(trailPlugin, { prefix: '/api/trails', trails });
-  await app.register(interfacePlugin, { prefix: '/api/jobs', jobs, vehicles, vehicleInterface, nowMs });
-  await app.register(photoPlugin, { prefix: '/api/photos', photos, nowMs });
+  await app.register(streamPlugin, { sessions });
+  await app.register(bodyPlugin);
+  await app.register(openapiPlugin);
+  await app.register(async (scope) => registerApi(scope, options, services), { prefix: '/api' });
   await app.register(async (scope) => {
     await scope.register(compress, { threshold: 2048 });
-    await scope.register(sessionPlugin, { prefix: '/api/session', people, sessions, demoAccounts });
-    await scope.register(personPlugin, { prefix: '/api/people', people, sessions, newId });
-    await scope.register(planPlugin, { prefix: '/api/plans', plans, nowMs });
-    await scope.register(reviewPlugin, { prefix: '/api/plans', reviews, plans, remarks: trailStore, nowMs, newId });
-    await scope.register(libraryPlugin, { prefix: '/api/library', library, nowMs });
+    await scope.register(webPlugin, { folder: webFolder, hasTls: tls !== undefined });
+  });
+  return app;
+}
+
+const longestLoggedUrl = 300;
+
+/** Gives a connection up that does not send what it began, and has no more of them than a workshop has devices. */
+function makeServer(handler: RequestListener, tls: AppOptions['tls']): Server {
+  const server = tls ? createTlsServer(tls, handler) : createServer(handler);
+  server.headersTimeout = 10 * secondMs;
+  server.requestTimeout = requestMs;
+  server.keepAliveTimeout = 72 * secondMs;
+  server.maxConnections = 2000;
+  return server;
+}
+
+/** Everything below `/api`: nothing that it answers is ever a page. */
+async function registerApi(api: FastifyInstance, options: AppOptions, services: Services): Promise<void> {
+  const { nowMs, newId, setupToken, demoAccounts = [], vehicleInterface = makeSimulatedInterface([]) } = options;
+  const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos } = services;
+  const { instruments, reviews, library, search, health } = services;
+  api.addHook('onRequest', async (_request, reply) => void reply.headers(apiHeaders));
+  api.all('/*', { schema: hidden, config: { needs: 'nobody' } }, sayNotFound);
+  await api.register(healthPlugin, { prefix: '/health', health });
+  // Appends are many and their answers short, and a reading is sent line by line: nothing stands around them that would wait.
+  await api.register(trailPlugin, { prefix: '/trails', trails, nowMs, newId });
+  await api.register(interfacePlugin, { prefix: '/jobs', jobs, vehicles, vehicleInterface, nowMs });
+  await api.register(photoPlugin, { prefix: '/photos', photos, nowMs });
+  await api.register(async (scope) => {
+    await scope.register(compress, { threshold: 2048 });
+    await scope.register(sessionPlugin, { prefix: '/session', people, sessions, demoAccounts });
+    await scope.register(personPlugin, { prefix: '/people', people, sessions, newId, setupToken });
+    await scope.register(planPlugin, { prefix: '/plans', plans, nowMs });
+    await scope.register(reviewPlugin, { prefix: '/plans', reviews, plans, remarks: trailStore, nowMs, newId });
+    await scope.register(libraryPlugin, { prefix: '/library', library, nowMs });
     await scope.register(vehiclePlugin, {
-      prefix: '/api/vehicles',
+      prefix: '/vehicles',
       vehicles,
       codes,
       jobs: jobStore,
@@ -135,11 +187,9 @@ export async function buildApp(options: AppOptions, services: Services): Promise
       newId,
       nowMs,
     });
-    await scope.register(linePlugin, { prefix: '/api/lines', vehicles });
-    await scope.register(jobPlugin, { prefix: '/api/jobs', jobs, choosing });
-    await scope.register(instrumentPlugin, { prefix: '/api/instruments', instruments });
-    await scope.register(searchPlugin, { prefix: '/api/search', search });
-    await scope.register(webPlugin, { folder: webFolder });
+    await scope.register(linePlugin, { prefix: '/lines', vehicles });
+    await scope.register(jobPlugin, { prefix: '/jobs', jobs, choosing, nowMs, newId });
+    await scope.register(instrumentPlugin, { prefix: '/instruments', instruments });
+    await scope.register(searchPlugin, { prefix: '/search', search });
   });
-  return app;
 }

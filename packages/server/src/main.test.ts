@@ -42,7 +42,7 @@ describe('starting and stopping the server', () => {
     return new Promise((resolve) => {
       const hear = (chunk: Buffer) => {
         said += chunk.toString();
-        if (said.includes('is open at')) resolve({ child, said, opened: true });
+        if (said.includes('Stop with Ctrl C')) resolve({ child, said, opened: true });
       };
       child.stdout.on('data', hear);
       child.stderr.on('data', hear);
@@ -57,13 +57,15 @@ describe('starting and stopping the server', () => {
   ): Promise<Response> =>
     fetch(`http://127.0.0.1:${port}${path}`, {
       method: 'POST',
-      headers: { ...(body ? { 'content-type': 'application/json' } : {}), ...headers },
+      headers: { 'x-probe-trail': '1', ...(body ? { 'content-type': 'application/json' } : {}), ...headers },
       ...(body ? { body: JSON.stringify(body) } : {}),
     });
 
-  async function withReleasedPlan(): Promise<Record<string, string>> {
-    const first = { name: 'Tobi Lunde', password: 'long enough' };
-    await post('/api/people/first', first);
+  const tokenIn = (said: string) => /type this token there: (\S+)/.exec(said)?.[1] ?? '';
+
+  async function withReleasedPlan(token: string): Promise<Record<string, string>> {
+    const first = { name: 'Ines Marrow', password: 'long enough for all' };
+    await post('/api/people/first', { ...first, token });
     const signedIn = await post('/api/session', first);
     const headers = { cookie: signedIn.headers.get('set-cookie')?.split(';')[0] ?? '' };
     const created = await post('/api/plans', { document: smallPlan() }, headers);
@@ -156,8 +158,8 @@ describe('starting and stopping the server', () => {
   });
 
   it('killed in the middle of appending, it has everything that it acknowledged and nothing half-written', async () => {
-    const { child } = await start();
-    const headers = await withReleasedPlan();
+    const { child, said } = await start();
+    const headers = await withReleasedPlan(tokenIn(said));
     const acknowledged = new Map<string, number>();
     const walkers = Array.from({ length: 12 }, (_, index) => walkUntilKilled(index, headers, acknowledged));
     while (acknowledged.size < 60) await new Promise((resolve) => setTimeout(resolve, 5));

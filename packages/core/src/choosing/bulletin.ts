@@ -12,8 +12,8 @@ export const bulletinSchema = closedObject({
   text: draftText(5000),
   lines: texts(50),
   engines: texts(50),
-  fromYear: number().nullable().defined().integer(),
-  toYear: number().nullable().defined().integer(),
+  fromYear: number().nullable().defined().integer().min(1900).max(2100),
+  toYear: number().nullable().defined().integer().min(1900).max(2100),
   codes: texts(100),
   complaints: texts(50),
 });

@@ -1,5 +1,5 @@
 import { array, number, string } from 'yup';
-import { type Checked, closedObject, draftText, idText } from '../schema/index.js';
+import { type Checked, closedObject, draftText, idText, timeMs } from '../schema/index.js';
 import type { Line } from '../vehicle/index.js';
 import { type FaultCode, formatFaultCode } from './faultCode.js';
 
@@ -50,7 +50,7 @@ export const newSheetSchema = closedObject({
   moment: string()
     .required()
     .oneOf(Object.keys(sheetMoments) as SheetMoment[]),
-  takenAtMs: number().required().integer().min(0),
+  takenAtMs: timeMs(),
   units: array(sheetUnitSchema.required()).required().max(400),
   codes: array(sheetCodeSchema.required()).required().max(4000),
 });

@@ -1,15 +1,16 @@
 import { array, boolean, number, string } from 'yup';
-import { type Checked, closedObject, draftText, idText } from '../schema/index.js';
+import { type Checked, closedObject, draftText, idText, largestNumber, latestTimeMs } from '../schema/index.js';
 import { findUnit } from '../units/index.js';
 import { type InstrumentFunction, instrumentFunctions } from './instrumentFunctions.js';
 
 const rangeSchema = closedObject({
-  upTo: number().required().min(0).meta({ description: 'end of the range, in the unit of the function' }),
+  upTo: number().required().min(0).max(largestNumber).meta({ description: 'end of the range, in the unit of the function' }),
   percent: number().required().min(0).max(100),
   digits: number().required().integer().min(0).max(1000),
   lastPlace: number()
     .required()
     .min(0)
+    .max(largestNumber)
     .meta({ description: 'what the last digit of the display is worth in this range' }),
 });
 
@@ -19,6 +20,7 @@ const functionSchema = closedObject({
     .oneOf(Object.keys(instrumentFunctions) as InstrumentFunction[]),
   unit: string()
     .required()
+    .max(20)
     .test('unit', '${path}: "${value}" is not a unit known here', (text) => findUnit(text) !== undefined),
   ranges: array(rangeSchema.required())
     .required()
@@ -37,6 +39,7 @@ export const instrumentSchema = closedObject({
   calibrationDueAtMs: number()
     .integer()
     .min(0)
+    .max(latestTimeMs)
     .nullable()
     .defined()
     .meta({ description: 'when it must be calibrated again; null where nobody asks for it' }),

@@ -1,13 +1,16 @@
+import { standingEntries, type Voiding, voidedEntries } from '../log/index.js';
 import { parseReading, type ReadingProblem, sayReadingProblem } from '../reading/index.js';
 import { failed, ok, type Result } from '../result/index.js';
 import type { Job } from './job.js';
-import type { JobEvent, JobEventOf } from './jobEvent.js';
+import { type JobEvent, type JobEventOf, serverMadeKinds } from './jobEvent.js';
 
 /** Why an event does not fit a job. */
 export type JobMisfit =
   | { readonly kind: 'notTakenIn' }
   | { readonly kind: 'takenInAlready' }
   | { readonly kind: 'gone' }
+  | { readonly kind: 'jobVoided'; readonly by: string }
+  | { readonly kind: 'onlyByServer' }
   | { readonly kind: 'noSheetKept' }
   | { readonly kind: 'voltage'; readonly problem: ReadingProblem }
   | { readonly kind: 'notANumber'; readonly got: string };
@@ -20,6 +23,10 @@ export function sayJobMisfit(misfit: JobMisfit): string {
       return 'This job has been taken in already.';
     case 'gone':
       return 'The vehicle is gone. Open the job again, or take the vehicle in anew.';
+    case 'jobVoided':
+      return `${misfit.by} voided this job; nothing can be added to it.`;
+    case 'onlyByServer':
+      return serverMadeKinds.entryVoided;
     case 'noSheetKept':
       return 'Keep a code sheet first: what is cleared cannot be read any more.';
     case 'voltage':
@@ -33,6 +40,7 @@ export function sayJobMisfit(misfit: JobMisfit): string {
 export function applyJobEvent(job: Job | undefined, event: JobEvent): Result<Job, JobMisfit> {
   if (event.kind === 'takenIn') return job ? failed({ kind: 'takenInAlready' }) : ok(takeIn(event));
   if (!job) return failed({ kind: 'notTakenIn' });
+  if (job.voided) return failed({ kind: 'jobVoided', by: job.voided.by });
   // Whoever comes back finds the door open again; nothing else happens to a vehicle that is not there.
   if (job.stage === 'gone' && event.kind !== 'stageSet' && event.kind !== 'noted') return failed({ kind: 'gone' });
   const next = change(job, event);
@@ -43,6 +51,8 @@ export function applyJobEvent(job: Job | undefined, event: JobEvent): Result<Job
 export function reduceJob(
   events: readonly JobEvent[],
 ): Result<Job, { readonly eventId: string; readonly misfit: JobMisfit }> {
+  const voided = voidedEntries(events);
+  if (voided.size > 0) return reduceStanding(events, voided);
   let job: Job | undefined;
   for (const event of events) {
     const next = applyJobEvent(job, event);
@@ -50,6 +60,23 @@ export function reduceJob(
     job = next.value;
   }
   return job ? ok(job) : failed({ eventId: '', misfit: { kind: 'notTakenIn' } });
+}
+
+/** What follows an entry that was voided and does not fit without it is passed over too. */
+function reduceStanding(
+  events: readonly JobEvent[],
+  voided: ReadonlyMap<string, Voiding>,
+): ReturnType<typeof reduceJob> {
+  const [first] = events;
+  if (first?.kind !== 'takenIn') return failed({ eventId: first?.id ?? '', misfit: { kind: 'notTakenIn' } });
+  const voiding = voided.get(first.id);
+  if (voiding) return ok({ ...takeIn(first), stage: 'gone', voided: voiding });
+  return ok(
+    standingEntries(events.slice(1)).reduce<Job>((job, event) => {
+      const next = applyJobEvent(job, event);
+      return next.ok ? next.value : job;
+    }, takeIn(first)),
+  );
 }
 
 const takeIn = ({ vehicleId, arrival, atMs, by }: JobEventOf<'takenIn'>): Job => ({
@@ -70,6 +97,7 @@ const takeIn = ({ vehicleId, arrival, atMs, by }: JobEventOf<'takenIn'>): Job =>
   assignedTo: '',
   waitsFor: '',
   stage: 'open',
+  voided: undefined,
   lastEventAtMs: atMs,
 });
 
@@ -110,6 +138,8 @@ function change(job: Job, event: Later): Result<Partial<Job>, JobMisfit> {
       return ok({ notes: [...job.notes, event] });
     case 'stageSet':
       return ok({ stage: event.stage });
+    case 'entryVoided':
+      return failed({ kind: 'onlyByServer' });
   }
 }
 

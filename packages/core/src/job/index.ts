@@ -24,6 +24,7 @@ export {
   jobEventPermissions,
   jobEventSchema,
   type Stage,
+  serverMadeKinds,
   stages,
 } from './jobEvent.js';
 export { isUnfit, type Readiness, readinessOf, sayReadiness } from './readiness.js';

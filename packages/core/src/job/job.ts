@@ -1,4 +1,5 @@
 import type { SheetMoment } from '../codes/index.js';
+import type { Voiding } from '../log/index.js';
 import type { Arrival } from './arrival.js';
 import type { JobEventOf, Stage } from './jobEvent.js';
 
@@ -25,6 +26,8 @@ export interface Job {
   /** What it waits for; empty while it waits for nothing. */
   readonly waitsFor: string;
   readonly stage: Stage;
+  /** Where its arrival was voided: then the job as a whole counts no more. */
+  readonly voided: Voiding | undefined;
   readonly lastEventAtMs: number;
 }
 

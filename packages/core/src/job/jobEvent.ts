@@ -1,7 +1,8 @@
-import { boolean, number, string } from 'yup';
+import { boolean, string } from 'yup';
 import { type SheetMoment, sheetMoments } from '../codes/index.js';
+import { entryFields, voidingFields } from '../log/index.js';
 import type { Permission } from '../person/index.js';
-import { type Checked, closedObject, draftText, idText, photoIdText, unionByKind } from '../schema/index.js';
+import { type Checked, closedObject, draftText, idText, photoIdText, unionByKind, wholeNumber } from '../schema/index.js';
 import { arrivalSchema } from './arrival.js';
 
 /** Where a job has been moved to by hand; until then it stands where its trails stand. */
@@ -19,9 +20,7 @@ const kindOf = <Kind extends string>(kind: Kind) => ({
   kind: string()
     .required()
     .oneOf([kind] as const),
-  id: idText(),
-  atMs: number().required().integer().min(0),
-  by: string().required().max(80),
+  ...entryFields(),
 });
 
 const codeFields = {
@@ -64,8 +63,8 @@ const cases = {
   }),
   codesCleared: closedObject({
     ...kindOf('codesCleared'),
-    unitsCleared: number().required().integer().min(0),
-    unitsSilent: number().required().integer().min(0),
+    unitsCleared: wholeNumber(400),
+    unitsSilent: wholeNumber(400),
   }),
   codeMadeByUs: closedObject({ ...kindOf('codeMadeByUs'), ...codeFields, because: string().required().max(300) }),
   codeCounts: closedObject({ ...kindOf('codeCounts'), ...codeFields }),
@@ -86,6 +85,7 @@ const cases = {
       .required()
       .oneOf(Object.keys(stages) as Stage[]),
   }),
+  entryVoided: closedObject({ ...kindOf('entryVoided'), ...voidingFields() }),
 };
 
 /** What happens on a job. A job is the list of its events; `applyJobEvent` gives them their meaning. */
@@ -112,4 +112,12 @@ export const jobEventPermissions = {
   codeMadeByUs: 'workOnJobs',
   codeCounts: 'workOnJobs',
   planMissed: 'workOnJobs',
+  entryVoided: 'voidEntries',
 } as const satisfies Record<JobEventKind, Permission>;
+
+/** Entries that only the server makes: what they say, it has done itself. */
+export const serverMadeKinds = {
+  sheetKept: 'Keep the sheet itself; the entry is made with it.',
+  codesCleared: 'Clear the codes through the vehicle interface; the entry is made with it.',
+  entryVoided: 'An administrator voids an entry on the page of the job.',
+} as const satisfies Partial<Record<JobEventKind, string>>;

@@ -1,4 +1,5 @@
 import { codeKey, type NewSheet, type SheetCode } from '../codes/index.js';
+import { standingEntries } from '../log/index.js';
 import type { TrailEvent } from '../trail/index.js';
 
 /** Something that was unplugged on a trail: what may have made codes. */
@@ -12,7 +13,7 @@ const unpluggedWords = new Set(['unplugged', 'disconnected', 'pulled']);
 
 /** What was unplugged on a trail, by its confirmed vehicle states. */
 export const unpluggedOn = (events: readonly TrailEvent[]): readonly Unplugged[] =>
-  events.flatMap((event) =>
+  standingEntries(events).flatMap((event) =>
     event.kind === 'stateConfirmed'
       ? event.state
           .filter(({ is }) => unpluggedWords.has(is))

@@ -24,6 +24,7 @@ export const permissions = {
   keepVehicles: ['author', 'technician', 'adviser', 'administrator'],
   keepInstruments: ['author', 'administrator'],
   managePeople: ['administrator'],
+  voidEntries: ['administrator'],
 } as const satisfies Record<string, readonly Role[]>;
 
 export type Permission = keyof typeof permissions;
@@ -61,8 +62,8 @@ export const defaultPreferences: Preferences = { units: 'metric', theme: 'auto',
 const rolesField = array(string().required().oneOf(roleNames)).required().min(1, 'Choose at least one role').max(5);
 const nameField = string().required('${path} is missing').trim('${path} begins or ends with a space').max(80);
 
-/** Shortest password that is taken: NIST SP 800-63B, 5.1.1.2. */
-export const shortestPassword = 8;
+/** Shortest password that is taken; NIST SP 800-63B, 5.1.1.2 asks for 8 at least. */
+export const shortestPassword = 10;
 
 const passwordField = string()
   .required('${path} is missing')
@@ -72,7 +73,11 @@ const passwordField = string()
 /** Body of `POST /api/people`, and of the first administrator. */
 export const newPersonSchema = closedObject({ name: nameField, roles: rolesField, password: passwordField });
 /** Body of `POST /api/people/first`: whoever sets the workshop up. */
-export const firstPersonSchema = closedObject({ name: nameField, password: passwordField });
+export const firstPersonSchema = closedObject({
+  name: nameField,
+  password: passwordField,
+  token: string().required('Type the token that the server printed when it started').max(100),
+});
 /** Body of `PUT /api/people/:personId`. */
 export const personChangeSchema = closedObject({
   name: nameField,

@@ -1,6 +1,6 @@
 import { boolean, number, string } from 'yup';
 import { instrumentFunctions } from '../instrument/index.js';
-import { type Checked, closedObject, draftText, idText, unionByKind } from '../schema/index.js';
+import { type Checked, closedObject, draftText, idText, largestNumber, unionByKind } from '../schema/index.js';
 import { finite } from '../spec/index.js';
 import { findUnit } from '../units/index.js';
 import { keysOf, list } from './fields.js';
@@ -60,7 +60,7 @@ const scopeSchema = closedObject({
 /** What is connected to what. */
 export const hookUpSchema = closedObject({
   instrument: string().required().oneOf(keysOf(instrumentFunctions)),
-  range: closedObject({ value: number().required().min(0), unit: rangeUnit })
+  range: closedObject({ value: number().required().min(0).max(largestNumber), unit: rangeUnit })
     .nullable()
     .defined(),
   accuracy: closedObject({

@@ -1,5 +1,5 @@
 import { array, boolean, number, string } from 'yup';
-import { type Checked, closedObject, draftText, idText, unionByKind } from '../schema/index.js';
+import { type Checked, closedObject, draftText, idText, nameOfThing, unionByKind, versionNumber } from '../schema/index.js';
 import {
   formulaText,
   isMeasured,
@@ -27,7 +27,8 @@ export const suspectSchema = closedObject({
     .oneOf(['part', 'wire', 'connector', 'feed', 'ground', 'fuse', 'relay', 'controlUnit', 'setting'] as const),
   weight: number()
     .required()
-    .test('weight', '${path} must be more than 0 and at most 1000', (value) => value > 0 && value <= 1000)
+    .moreThan(0, '${path} must be more than 0 and at most 1000')
+    .max(1000, '${path} must be more than 0 and at most 1000')
     .meta({ description: 'how often it is the cause, against the other suspects' }),
   repair: draftText(2000),
   afterRepair: draftText(2000).meta({ description: 'what goes with the repair: calibration, priming, proof' }),
@@ -97,7 +98,7 @@ export const outcomeSchema = closedObject({
 });
 
 const needSchema = closedObject({
-  what: string().required().max(60),
+  what: nameOfThing(60),
   is: string().required().max(60),
   settleSeconds: number()
     .integer()
@@ -133,7 +134,7 @@ const blockUseSchema = closedObject({
   id: idText(),
   blockId: idText(),
   title: draftText(160).meta({ description: 'of the block, as it was called then' }),
-  version: number().required().integer().min(1),
+  version: versionNumber(),
   within: list(idText(), 300).meta({ description: 'ids of the blocks that this version has in it' }),
   inputs: list(
     closedObject({

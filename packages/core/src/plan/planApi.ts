@@ -1,5 +1,4 @@
-import { number } from 'yup';
-import { type Checked, closedObject, idText } from '../schema/index.js';
+import { type Checked, closedObject, idText, versionNumber } from '../schema/index.js';
 import { type Plan, planSchema } from './plan.js';
 
 /** `inReview`: a draft that somebody else is asked to read. `retired`: was released, and is no longer offered. */
@@ -52,6 +51,6 @@ export const newPlanSchema = closedObject({ document: planSchema.required() });
 export const planParamsSchema = closedObject({ planId: idText() });
 export const planVersionParamsSchema = closedObject({
   planId: idText(),
-  version: number().required().integer().min(1),
+  version: versionNumber(),
 });
 export type NewPlan = Checked<typeof newPlanSchema>;

@@ -1,11 +1,11 @@
-import { boolean, number, string } from 'yup';
-import { type Checked, closedObject, idOrNull, idText } from '../schema/index.js';
+import { boolean, string } from 'yup';
+import { type Checked, closedObject, idOrNull, idText, versionNumber } from '../schema/index.js';
 
 const saidText = () => string().required('${path} is missing').trim('${path} begins or ends with a space').max(2000);
 
 /** Body of `POST /api/plans/:planId/comments`: what a reader of a version says, of one step or of the whole. */
 export const newCommentSchema = closedObject({
-  version: number().required().integer().min(1),
+  version: versionNumber(),
   stepId: idOrNull(),
   text: saidText(),
 });
@@ -15,7 +15,7 @@ export const commentParamsSchema = closedObject({ planId: idText(), commentId: i
 /** Body of `POST /api/plans/:planId/draft/release`. */
 export const releaseSchema = closedObject({ notes: string().defined().max(5000) });
 /** Body of `PUT /api/plans/:planId/remarks/:eventId`: what became of a remark from the bay. */
-export const remarkAnswerSchema = closedObject({ version: number().required().integer().min(1), text: saidText() });
+export const remarkAnswerSchema = closedObject({ version: versionNumber(), text: saidText() });
 export const remarkParamsSchema = closedObject({ planId: idText(), eventId: idText() });
 
 export type NewComment = Checked<typeof newCommentSchema>;

@@ -1,4 +1,4 @@
-import { lazy, type ObjectShape, object, type Schema, string } from 'yup';
+import { lazy, type ObjectShape, object, type Schema, type StringSchema, string } from 'yup';
 
 /** An object with these fields and no others: a misspelt field is told, not dropped. */
 export const closedObject = <Fields extends ObjectShape>(fields: Fields) =>
@@ -9,10 +9,10 @@ export const draftText = (maximum: number) =>
   string().defined().max(maximum, `\${path} is longer than ${maximum} characters`);
 
 /** A name by which other parts of a document refer to this one. */
-export const idText = () => string().required('${path} is missing').matches(idPattern, saysId);
+export const idText = () => ownName(string().required('${path} is missing').matches(idPattern, saysId));
 
 /** The same, or `null` where there is nothing to refer to. */
-export const idOrNull = () => string().nullable().defined().matches(idPattern, saysId);
+export const idOrNull = () => ownName(string().nullable().defined().matches(idPattern, saysId));
 
 /** The id that a picture has by its content: the SHA-256 of its bytes. */
 export const photoIdText = () =>
@@ -21,6 +21,22 @@ export const photoIdText = () =>
     .matches(/^[0-9a-f]{64}$/, '${path} is not the id of a photo');
 
 const idPattern = /^[\w.-]{1,80}$/;
+
+/**
+ * Whether things can be kept by this name: what every JavaScript object has already (`constructor`, `__proto__`) would be found
+ * where nothing was put, and `.` and `..` are no names in an address.
+ */
+const isOwnName = (name: string | null | undefined): boolean =>
+  typeof name !== 'string' || !(name in Object.prototype || name === '.' || name === '..');
+
+/** A text that must not be a name which the program needs for itself. */
+export const ownName = <S extends StringSchema<string | null | undefined>>(text: S): S =>
+  text.test('ownName', saysOwnName, isOwnName) as S;
+
+const saysOwnName = '${path} is “${value}”, which the program needs for itself; choose another name';
+
+/** A text that is not an id, and by which things are kept all the same, such as what a state of the vehicle is about. */
+export const nameOfThing = (maximum: number) => ownName(string().required().max(maximum));
 const saysId = '${path} may have letters, digits, dots, dashes and underscores only, at most 80';
 
 type Cases = Readonly<Record<string, Schema>>;

@@ -1,4 +1,5 @@
 // What other features and packages may use; every other file here is private to the folder.
+export { largestNumber, latestTimeMs, timeMs, versionNumber, wholeNumber } from './bounds.js';
 export {
   type Checked,
   casesOfUnion,
@@ -6,8 +7,11 @@ export {
   draftText,
   idOrNull,
   idText,
+  nameOfThing,
+  ownName,
   photoIdText,
   unionByKind,
 } from './closedObject.js';
 export { type JsonSchema, toJsonSchema } from './toJsonSchema.js';
 export { type SchemaFault, sayFaults, validate } from './validate.js';
+export { type DataBounds, documentBounds, findIllFormed, type IllFormed, sayIllFormed, wellFormedData, wellFormedText } from './wellFormed.js';

@@ -1,6 +1,7 @@
 import { type Lazy, type Schema, ValidationError } from 'yup';
 import { failed, ok, type Result } from '../result/index.js';
 import type { Checked } from './closedObject.js';
+import { findIllFormed, sayIllFormed } from './wellFormed.js';
 
 /** One thing wrong with a document, and where. */
 export interface SchemaFault {
@@ -9,20 +10,34 @@ export interface SchemaFault {
   readonly says: string;
 }
 
+/** Up to so many parts, a document is looked through to its end for all of its faults. */
+const smallDocument = { mostValues: 400, mostDepth: 40 };
+
 /**
- * Checks data where it comes in. Strict: nothing is mended, converted or dropped.
- * @returns the same data, now of the schema's type, or every fault found
+ * Checks data where it comes in. Strict: nothing is mended, converted or dropped. Text must be well formed, and sizes come first.
+ * @returns the same data, now of the schema's type, or what is wrong: all faults of a small document, the first of a large one
  */
 export function validate<S extends Schema | Lazy<unknown>>(
   schema: S,
   data: unknown,
 ): Result<Checked<S>, readonly SchemaFault[]> {
+  const illFormed = findIllFormed(data);
+  if (illFormed) return failed([{ path: 'path' in illFormed ? illFormed.path : '', says: sayIllFormed(illFormed) }]);
+  const first = faultsIn(schema, data, true);
+  if (first.length === 0) return ok(data as Checked<S>);
+  // To find every fault of a large wrong document takes minutes, as each makes an error of its own.
+  const isSmall = findIllFormed(data, smallDocument) === undefined;
+  return failed(isSmall ? faultsIn(schema, data, false) : first);
+}
+
+function faultsIn(schema: Schema | Lazy<unknown>, data: unknown, abortEarly: boolean): readonly SchemaFault[] {
   try {
-    return ok(schema.validateSync(data, { strict: true, abortEarly: false }));
+    schema.validateSync(data, { strict: true, abortEarly, disableStackTrace: true });
+    return [];
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
     const inner = error.inner.length > 0 ? error.inner : [error];
-    return failed(inner.map(({ path, message }) => ({ path: path ?? '', says: message })));
+    return inner.map(({ path, message }) => ({ path: path ?? '', says: message }));
   }
 }
 

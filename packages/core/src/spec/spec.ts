@@ -124,8 +124,8 @@ export const countSchema = closedObject({
   kind: kindText('count'),
   what: draftText(60).meta({ description: 'what is counted, in the plural' }),
   inSeconds: number().required().integer().min(1).max(3600),
-  min: number().integer().min(0).nullable().defined(),
-  max: number().integer().min(0).nullable().defined(),
+  min: number().integer().min(0).max(1_000_000).nullable().defined(),
+  max: number().integer().min(0).max(1_000_000).nullable().defined(),
   sections: array(closedObject({ id: idText(), name: draftText(60) }).required())
     .required()
     .max(20)

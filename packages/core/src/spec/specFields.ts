@@ -1,6 +1,6 @@
 import { boolean, number, string } from 'yup';
 import { longestFormula, parseFormula, sayFormulaProblem } from '../formula/index.js';
-import { closedObject, draftText, idText, unionByKind } from '../schema/index.js';
+import { closedObject, draftText, idText, largestNumber, ownName, unionByKind } from '../schema/index.js';
 import { findUnit } from '../units/index.js';
 
 /** Fields that several kinds of limit have. */
@@ -23,8 +23,7 @@ export const unitText = () =>
     .meta({ description: 'symbol with prefix; a pressure with its datum, such as kPa(g)' });
 
 // A JSON file may say 1e999, which is read as infinity; an open limit is said with null.
-export const finite = () =>
-  number().test('finite', '${path} is not a number', (value) => value == null || Number.isFinite(value));
+export const finite = () => number().min(-largestNumber).max(largestNumber);
 
 export const openLimit = () => finite().nullable().defined().meta({ description: 'null: no limit on this side' });
 
@@ -43,7 +42,7 @@ const namePattern = /^[A-Za-z]\w{0,79}$/;
 const saysName = '${path} must begin with a letter and have letters, digits and underscores only';
 
 /** A name that formulas can use: an id that is not taken for a subtraction. */
-export const nameText = () => string().required('${path} is missing').matches(namePattern, saysName);
+export const nameText = () => ownName(string().required('${path} is missing').matches(namePattern, saysName));
 export const nameOrNull = () => string().nullable().defined().matches(namePattern, saysName);
 
 export const zoneSchema = closedObject({

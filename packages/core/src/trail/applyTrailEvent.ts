@@ -1,3 +1,4 @@
+import { standingEntries, voidedEntries } from '../log/index.js';
 import { blankPlan, indexPlan, type Plan } from '../plan/index.js';
 import { failed, ok, type Result } from '../result/index.js';
 import {
@@ -45,6 +46,8 @@ export function reduceTrail(plan: Plan, events: readonly TrailEvent[]): Result<T
   const [first, ...rest] = events;
   const opened = first?.kind === 'opened' ? openTrail(plan, first) : failed<Misfit>({ kind: 'notOpened' });
   if (!opened.ok) return failed({ eventId: first?.id ?? '', misfit: opened.problem });
+  const voided = voidedEntries(rest);
+  if (voided.size > 0) return ok(foldStanding(plan, { ...opened.value, voided: voided.get(first?.id ?? '') }, rest));
   // One draft for the whole fold: a copy for each event would make long trails quadratic.
   const draft: Draft = { ...opened.value, waymarks: [] };
   for (const event of rest) {
@@ -52,6 +55,15 @@ export function reduceTrail(plan: Plan, events: readonly TrailEvent[]): Result<T
     if (misfit) return failed({ eventId: event.id, misfit });
   }
   return ok(draft);
+}
+
+/** What follows an entry that was voided and does not fit without it is passed over too. */
+function foldStanding(plan: Plan, opened: Trail, events: readonly TrailEvent[]): Trail {
+  if (opened.voided) return opened;
+  return standingEntries(events).reduce<Trail>((trail, event) => {
+    const next = applyTrailEvent(plan, trail, event);
+    return next.ok ? next.value : trail;
+  }, opened);
 }
 
 /** What an open trail begins with in the place of a plan: nothing. */
@@ -84,6 +96,7 @@ function openTrail(plan: Plan, event: TrailEventOf<'opened'>): Result<Trail, Mis
     remarks: [],
     photos: [],
     paused: undefined,
+    voided: undefined,
     lastEventAtMs: event.atMs,
     lastEventBy: event.by,
   });
@@ -92,6 +105,7 @@ function openTrail(plan: Plan, event: TrailEventOf<'opened'>): Result<Trail, Mis
 type Later = Exclude<TrailEvent, { kind: 'opened' }>;
 
 function advance(draft: Draft, event: Later): Misfit | undefined {
+  if (draft.voided) return { kind: 'trailVoided', by: draft.voided.by };
   // What is only noted beside the way has its place after the end too, and during a pause.
   const isBeside = event.kind === 'remarkMade' || event.kind === 'photoAdded';
   if (draft.at.kind === 'concluded' && !isBeside) return { kind: 'alreadyConcluded' };
@@ -107,6 +121,9 @@ function advance(draft: Draft, event: Later): Misfit | undefined {
 function applyByKind(draft: Draft, event: Later): Misfit | undefined {
   const { plan } = draft;
   switch (event.kind) {
+    case 'entryVoided':
+      // What a voided entry leaves behind is found by folding the whole log, never from the state alone.
+      return { kind: 'onlyByServer' };
     case 'inputGiven':
       return giveInput(plan, draft, event);
     case 'instrumentChosen':

@@ -5,6 +5,8 @@ import type { EntryProblem } from './judgeEntry.js';
 export type Misfit =
   | { readonly kind: 'notOpened' }
   | { readonly kind: 'alreadyOpened' }
+  | { readonly kind: 'trailVoided'; readonly by: string }
+  | { readonly kind: 'onlyByServer' }
   | { readonly kind: 'otherPlan'; readonly planId: string | null }
   | { readonly kind: 'nothingToFollow' }
   | { readonly kind: 'alreadyConcluded' }
@@ -39,6 +41,10 @@ export function sayMisfit(misfit: Misfit): string {
       return 'This trail has not been opened yet.';
     case 'alreadyOpened':
       return 'This trail is open already.';
+    case 'trailVoided':
+      return `${misfit.by} voided this trail; nothing can be added to it.`;
+    case 'onlyByServer':
+      return 'Only an administrator voids an entry, at the record of the trail.';
     case 'otherPlan':
       return misfit.planId === null
         ? 'This trail follows no plan, and was given one.'

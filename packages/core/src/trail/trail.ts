@@ -1,4 +1,5 @@
 import type { Instrument, InstrumentFunction } from '../instrument/index.js';
+import type { Voiding } from '../log/index.js';
 import type { Input, Plan, TooClosePolicy } from '../plan/index.js';
 import type { Reading } from '../reading/index.js';
 import type { JudgedRow, Verdict } from '../spec/index.js';
@@ -40,6 +41,8 @@ export interface Trail {
   readonly photos: readonly Photo[];
   /** While nobody works on it. */
   readonly paused: Pause | undefined;
+  /** Where its opening was voided: then the trail as a whole counts no more. */
+  readonly voided: Voiding | undefined;
   readonly lastEventAtMs: number;
   readonly lastEventBy: string;
 }

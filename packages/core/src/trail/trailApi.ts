@@ -1,6 +1,6 @@
-import { array, number } from 'yup';
+import { array } from 'yup';
 import type { RemarkAnswer } from '../review/index.js';
-import { type Checked, closedObject, idText } from '../schema/index.js';
+import { type Checked, closedObject, idText, wholeNumber } from '../schema/index.js';
 import type { Remark } from './trail.js';
 import { type TrailEvent, trailEventSchema } from './trailEvent.js';
 
@@ -45,7 +45,7 @@ export interface TrailLog {
 /** Body of `POST /api/trails/:trailId/events`: events in their order, those that are there already included. */
 export const appendEventsSchema = closedObject({ events: array(trailEventSchema).required().min(1).max(500) });
 /** Query of `GET /api/trails/:trailId/live`: how many events the asker has already. */
-export const liveTrailQuerySchema = closedObject({ seen: number().required().integer().min(0) });
+export const liveTrailQuerySchema = closedObject({ seen: wholeNumber(10_000_000) });
 export const trailParamsSchema = closedObject({ trailId: idText() });
 export type AppendEvents = Checked<typeof appendEventsSchema>;
 

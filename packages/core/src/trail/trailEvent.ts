@@ -1,7 +1,8 @@
 import { array, boolean, number, type ObjectShape, string } from 'yup';
 import { type InstrumentFunction, instrumentFunctions, instrumentSchema } from '../instrument/index.js';
+import { entryFields, voidingFields } from '../log/index.js';
 import { partCardSchema, pathSchema, stepSchema, suspectSchema } from '../plan/index.js';
-import { type Checked, closedObject, idOrNull, idText, photoIdText, unionByKind } from '../schema/index.js';
+import { type Checked, closedObject, idOrNull, idText, nameOfThing, photoIdText, unionByKind } from '../schema/index.js';
 
 const kind = <Kind extends string>(value: Kind) =>
   string()
@@ -9,19 +10,8 @@ const kind = <Kind extends string>(value: Kind) =>
     .oneOf([value] as const);
 const text = (maximum: number) => string().required().max(maximum);
 
-/** Fields of every event. The client makes the id, so that sending twice is harmless. */
-const common = {
-  id: idText(),
-  atMs: number()
-    .required()
-    .integer()
-    .min(0)
-    .meta({ description: 'when it happened, ms since 1970 by the clock of the device' }),
-  by: text(80).meta({ description: 'name of the person' }),
-};
-
 const event = <Kind extends string, Fields extends ObjectShape>(name: Kind, fields: Fields) =>
-  closedObject({ kind: kind(name), ...common, ...fields });
+  closedObject({ kind: kind(name), ...entryFields(), ...fields });
 
 const shown = () => text(60).meta({ description: 'what the meter showed, as typed' });
 
@@ -74,7 +64,7 @@ export const photoMarkSchema = closedObject({
 export type PhotoMark = Checked<typeof photoMarkSchema>;
 
 const stateList = () =>
-  array(closedObject({ what: text(60), is: text(60) }).required())
+  array(closedObject({ what: nameOfThing(60), is: text(60) }).required())
     .required()
     .min(1)
     .max(20);
@@ -86,7 +76,7 @@ export const trailEventSchema = unionByKind({
   opened: event('opened', {
     jobId: idOrNull().meta({ description: 'the visit of the vehicle that it belongs to; null without one' }),
     planId: idOrNull().meta({ description: 'the plan that is followed; null: an open trail, which follows none' }),
-    planVersion: number().integer().min(1).nullable().defined(),
+    planVersion: number().integer().min(1).max(1_000_000).nullable().defined(),
     vehicle: closedObject({ fleetNumber: text(40), line: text(80) }).required(),
     complaint: string().defined().max(1000),
   }),
@@ -179,6 +169,7 @@ export const trailEventSchema = unionByKind({
     caption: string().defined().max(300),
     marks: array(photoMarkSchema.required()).required().max(40),
   }),
+  entryVoided: event('entryVoided', voidingFields()),
 });
 
 export type Entry = Checked<typeof entrySchema>;

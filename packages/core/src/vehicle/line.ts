@@ -37,8 +37,8 @@ const knownCodeSchema = closedObject({
 const coverSchema = closedObject({
   id: idText(),
   name: draftText(120),
-  months: number().nullable().defined().integer().min(1),
-  km: number().nullable().defined().min(1),
+  months: number().nullable().defined().integer().min(1).max(1200),
+  km: number().nullable().defined().min(1).max(10_000_000),
   covers: draftText(500),
 });
 

@@ -1,5 +1,5 @@
 import { array, number, string } from 'yup';
-import { type Checked, closedObject, draftText, idText } from '../schema/index.js';
+import { type Checked, closedObject, draftText, idText, versionNumber } from '../schema/index.js';
 
 const dayText = string()
   .defined()
@@ -24,7 +24,7 @@ const vehicleFields = {
 export const newVehicleSchema = closedObject(vehicleFields);
 
 /** Body of `PUT /api/vehicles/:vehicleId`: `revision` is the one that the sender has seen. */
-export const vehicleChangeSchema = closedObject({ ...vehicleFields, revision: number().required().integer().min(1) });
+export const vehicleChangeSchema = closedObject({ ...vehicleFields, revision: versionNumber() });
 
 export const vehicleParamsSchema = closedObject({ vehicleId: idText() });
 

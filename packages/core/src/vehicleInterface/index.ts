@@ -1,6 +1,6 @@
 import { array, number, string } from 'yup';
 import { type NewSheet, type SheetCode, type SheetMoment, type SheetUnit, sheetMoments } from '../codes/index.js';
-import { type Checked, closedObject, idOrNull, idText } from '../schema/index.js';
+import { type Checked, closedObject, idOrNull, idText, wholeNumber } from '../schema/index.js';
 
 /** Body of `POST /api/jobs/:jobId/interface/reading`: which units to ask; none: all of the line. */
 export const readingRequestSchema = closedObject({
@@ -50,22 +50,24 @@ export function withProgress(
 
 /** A simulated vehicle of the demo world, as the simulated interface finds it. */
 export const rigSchema = closedObject({
-  fleetNumber: string().required(),
+  fleetNumber: string().required().max(20),
   msPerUnit: number().required().integer().min(0).max(10_000),
-  silentUnitIds: array(idText()).required(),
+  silentUnitIds: array(idText()).required().max(400),
   fallsSilentAt: idOrNull().meta({ description: 'the unit at which the interface falls silent the first time' }),
   codes: array(
     closedObject({
       unitId: idText(),
-      code: string().required(),
-      failureType: string().nullable().defined(),
-      text: string().defined(),
-      status: number().required(),
+      code: string().required().max(20),
+      failureType: string().nullable().defined().max(10),
+      text: string().defined().max(300),
+      status: wholeNumber(255),
       returns: string()
         .required()
         .oneOf(['atOnce', 'moving', 'never'] as const),
     }).required(),
-  ).required(),
+  )
+    .required()
+    .max(4000),
 });
 
 export type Rig = Checked<typeof rigSchema>;

@@ -1,6 +1,6 @@
 import type { CodeSheet, NewSheet } from '@probe-trail/core/codes';
 import type { CodeOverTime } from '@probe-trail/core/vehicle';
-import { asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import type { Database } from '../db/openDatabase.js';
 import { codeSheetTable, sheetCodeTable } from './table.js';
 
@@ -27,6 +27,13 @@ export const makeCodeStore = ({ orm }: Database) => ({
     ] as const;
   },
 
+  /** The statements that make a sheet count no more; the sheet itself stays. */
+  voiding: (sheetId: string) => [
+    orm.run(sql`DELETE FROM code_search WHERE rowid = (SELECT row_id FROM code_sheet WHERE sheet_id = ${sheetId})`),
+    orm.delete(sheetCodeTable).where(eq(sheetCodeTable.sheetId, sheetId)),
+    orm.update(codeSheetTable).set({ isVoid: true }).where(eq(codeSheetTable.sheetId, sheetId)),
+  ],
+
   has: async (sheetId: string): Promise<boolean> =>
     (
       await orm
@@ -40,7 +47,7 @@ export const makeCodeStore = ({ orm }: Database) => ({
     const rows = await orm
       .select()
       .from(codeSheetTable)
-      .where(eq(codeSheetTable.jobId, jobId))
+      .where(and(eq(codeSheetTable.jobId, jobId), eq(codeSheetTable.isVoid, false)))
       .orderBy(asc(codeSheetTable.rowId));
     return rows.map(({ document, takenBy }) => ({ ...document, jobId, takenBy }));
   },

@@ -12,6 +12,8 @@ export const codeSheetTable = sqliteTable(
     vehicleId: text('vehicle_id').notNull(),
     takenBy: text('taken_by').notNull(),
     takenAtMs: integer('taken_at_ms').notNull(),
+    /** Where the entry that tells of it was voided: it is kept, and counts no more. */
+    isVoid: integer('is_void', { mode: 'boolean' }).notNull().default(false),
     document: text({ mode: 'json' }).$type<NewSheet>().notNull(),
   },
   (sheet) => [index('code_sheet_by_job').on(sheet.jobId, sheet.rowId)],

@@ -11,6 +11,7 @@ import { array, type Lazy, type Schema } from 'yup';
 import type { Services } from '../app.js';
 import { StartProblem } from '../db/openDatabase.js';
 import { hashPassword } from '../person/passwords.js';
+import { toPlanRows } from '../plan/planRows.js';
 import { type DemoJob, demoInstrumentsSchema, demoJobSchema, demoVehiclesSchema } from './demoFiles.js';
 
 const minuteMs = 60_000;
@@ -75,7 +76,7 @@ async function loadPlan({ plans, photos }: Services, file: string, nowMs: number
   const by = 'Ines Marrow';
   for (const { base64, mediaType } of read.value.pictures)
     await photos.add({ bytes: Buffer.from(base64, 'base64'), mediaType, addedAtMs: nowMs, addedBy: by });
-  const { planId, etag } = await plans.create(read.value.plan, { by, atMs: nowMs });
+  const { planId, etag } = await plans.create(toPlanRows(read.value.plan), { by, atMs: nowMs });
   await plans.release(planId, etag, '', nowMs);
 }
 

@@ -1,6 +1,7 @@
 import { type Instrument, instrumentSchema } from '@probe-trail/core/instrument';
 import { closedObject, idText } from '@probe-trail/core/schema';
 import type { FastifyPluginAsync } from 'fastify';
+import { signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
 import type { InstrumentStore } from './store.js';
 
@@ -12,7 +13,7 @@ const params = closedObject({ instrumentId: idText() });
 
 /** The instruments of the workshop, with what they measure and how well. */
 export const instrumentPlugin: FastifyPluginAsync<InstrumentOptions> = async (app, { instruments }) => {
-  app.get('/', () => instruments.list());
+  app.get('/', { config: signedIn }, () => instruments.list());
 
   app.put<{ Params: { instrumentId: string }; Body: Instrument }>(
     '/:instrumentId',

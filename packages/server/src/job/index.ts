@@ -6,14 +6,17 @@ import {
   jobEventPermissions,
   jobParamsSchema,
 } from '@probe-trail/core/job';
+import { type NewVoiding, voidingSchema } from '@probe-trail/core/log';
 import type { FastifyPluginAsync } from 'fastify';
 import type { ChoosingService } from '../choosing/service.js';
-import { demand, personOf } from '../person/index.js';
+import { demand, personOf, signedIn } from '../person/index.js';
 import type { JobService } from './service.js';
 
 export interface JobOptions {
   readonly jobs: JobService;
   readonly choosing: ChoosingService;
+  readonly nowMs: () => number;
+  readonly newId: () => string;
 }
 
 interface JobRoute {
@@ -21,35 +24,48 @@ interface JobRoute {
 }
 
 /** Jobs are event logs: a job is begun by appending its first event, `takenIn`. */
-export const jobPlugin: FastifyPluginAsync<JobOptions> = async (app, { jobs, choosing }) => {
+export const jobPlugin: FastifyPluginAsync<JobOptions> = async (app, { jobs, choosing, nowMs, newId }) => {
   const params = jobParamsSchema;
 
-  app.get('/', () => jobs.board());
+  app.get('/', { config: signedIn }, () => jobs.board());
 
-  app.get('/missed-plans', () => jobs.missedPlans());
+  app.get('/missed-plans', { config: signedIn }, () => jobs.missedPlans());
 
-  app.get<JobRoute>('/:jobId', { schema: { params } }, ({ params: { jobId } }) => jobs.log(jobId));
+  app.get<JobRoute>('/:jobId', { schema: { params }, config: signedIn }, ({ params: { jobId } }) => jobs.log(jobId));
 
   app.get<JobRoute & { Querystring: { codes?: string } }>(
     '/:jobId/plans',
-    { schema: { params, querystring: planChoiceQuerySchema } },
+    { schema: { params, querystring: planChoiceQuerySchema }, config: signedIn },
     ({ params: { jobId }, query }) => choosing.forJob(jobId, query.codes?.split(',')),
   );
 
   app.post<JobRoute & { Body: AppendJobEvents }>(
     '/:jobId/events',
-    { schema: { params, body: appendJobEventsSchema }, config: { needs: 'takeInJobs' } },
+    { schema: { params, body: appendJobEventsSchema }, config: { needs: 'takeInJobs', body: 'jobEvents' } },
     (request) => {
       const person = personOf(request);
       // The counter may take in and move on, but not measure: each kind of event says whom it needs.
       for (const { kind } of request.body.events) demand(person, jobEventPermissions[kind]);
-      return jobs.append(request.params.jobId, request.body.events);
+      return jobs.appendSent(request.params.jobId, request.body.events, person);
     },
+  );
+
+  app.post<JobRoute & { Body: NewVoiding }>(
+    '/:jobId/void',
+    { schema: { params, body: voidingSchema }, config: { needs: 'voidEntries' } },
+    (request) =>
+      jobs.voidEntry(request.params.jobId, {
+        kind: 'entryVoided',
+        id: newId(),
+        atMs: nowMs(),
+        by: personOf(request).name,
+        ...request.body,
+      }),
   );
 
   app.post<JobRoute & { Body: NewSheet }>(
     '/:jobId/sheets',
-    { schema: { params, body: newSheetSchema }, config: { needs: 'workOnJobs' } },
+    { schema: { params, body: newSheetSchema }, config: { needs: 'workOnJobs', body: 'sheet' } },
     async (request, reply) =>
       reply.code(201).send(await jobs.keepSheet(request.params.jobId, request.body, personOf(request).name)),
   );

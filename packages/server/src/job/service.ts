@@ -3,13 +3,21 @@ import {
   applyJobEvent,
   type Job,
   type JobEvent,
+  type JobEventOf,
   type JobLog,
   reduceJob,
   sayJobMisfit,
+  serverMadeKinds,
   unpluggedOn,
 } from '@probe-trail/core/job';
+import type { Person } from '@probe-trail/core/person';
 import type { BatchItem } from 'drizzle-orm/batch';
 import type { CodeStore } from '../codes/store.js';
+import { mayBeVoided } from '../log/mayBeVoided.js';
+import { withSender } from '../person/sender.js';
+import type { PersonStore } from '../person/store.js';
+import { photosMustBeThere } from '../photo/photosThere.js';
+import type { PhotoStore } from '../photo/store.js';
 import { AppError } from '../problem/index.js';
 import type { TrailStore } from '../trail/store.js';
 import type { VehicleStore } from '../vehicle/store.js';
@@ -22,10 +30,12 @@ interface Stores {
   readonly codes: CodeStore;
   readonly trails: TrailStore;
   readonly vehicles: VehicleStore;
+  readonly people: Pick<PersonStore, 'isName'>;
+  readonly photos: Pick<PhotoStore, 'find'>;
 }
 
 /** Jobs: every event is checked by the core's reducer, then stored. */
-export function makeJobService({ jobs, codes, trails, vehicles }: Stores) {
+export function makeJobService({ jobs, codes, trails, vehicles, people, photos }: Stores) {
   // One append after the other for each job: two at once would both go on from the same state.
   const turns = new Map<string, Promise<unknown>>();
   const inTurn = <Done>(jobId: string, work: () => Promise<Done>): Promise<Done> => {
@@ -38,7 +48,9 @@ export function makeJobService({ jobs, codes, trails, vehicles }: Stores) {
   const appendNow = async (jobId: string, events: readonly JobEvent[], besides: readonly BatchItem<'sqlite'>[]) => {
     const stored = await jobs.events(jobId);
     const known = new Set(stored.map(({ id }) => id));
-    const fresh = events.filter(({ id }) => !known.has(id));
+    // A request may say the same thing twice; it is taken once.
+    const once = [...new Map(events.map((event) => [event.id, event])).values()];
+    const fresh = once.filter(({ id }) => !known.has(id));
     if (fresh.length > 0) {
       const job = applyAll(jobId, stored, fresh);
       if (fresh[0]?.kind === 'takenIn') await vehicleMustBeThere(job.vehicleId);
@@ -71,8 +83,32 @@ export function makeJobService({ jobs, codes, trails, vehicles }: Stores) {
       return { jobId, events, sheets, trails: trailLines, unplugged: walked.flatMap(unpluggedOn) };
     },
 
-    /** Appends all events or none; those that the job has already are passed over. */
+    /** Appends what the server itself has done, or what ships with it. */
     append: (jobId: string, events: readonly JobEvent[]) => inTurn(jobId, () => appendNow(jobId, events, [])),
+
+    /** Appends all that somebody sent or nothing; what the job has already is passed over. */
+    appendSent: async (jobId: string, sent: readonly JobEvent[], sender: Person) => {
+      for (const { kind } of sent) refuseServerMade(kind);
+      const events = await withSender(sent, sender, people);
+      await photosMustBeThere(events, photos);
+      return inTurn(jobId, () => appendNow(jobId, events, []));
+    },
+
+    /** Notes that an entry counts no more; it stays in the log, and the state is folded without it. */
+    voidEntry: (jobId: string, voiding: JobEventOf<'entryVoided'>) =>
+      inTurn(jobId, async () => {
+        const stored = await jobs.events(jobId);
+        if (stored.length === 0) throw jobNotFound(jobId);
+        mayBeVoided(stored, voiding.entryId);
+        const reduced = reduceJob([...stored, voiding]);
+        if (!reduced.ok) throw new Error(`the log of job ${jobId} is broken at event ${reduced.problem.eventId}`);
+        const voided = stored.find(({ id }) => id === voiding.entryId);
+        await jobs.append(jobId, stored.length, [voiding], reduced.value, [
+          ...jobs.voiding(jobId, voided),
+          ...(voided?.kind === 'sheetKept' ? codes.voiding(voided.sheetId) : []),
+        ]);
+        return { eventCount: stored.length + 1 };
+      }),
 
     /** Keeps a sheet and tells the job, in one transaction. */
     keepSheet: (jobId: string, sheet: NewSheet, takenBy: string) =>
@@ -92,6 +128,11 @@ export function makeJobService({ jobs, codes, trails, vehicles }: Stores) {
         return appendNow(jobId, [kept], codes.insertion(sheet, { jobId, vehicleId, takenBy }));
       }),
   };
+}
+
+function refuseServerMade(kind: JobEvent['kind']): void {
+  if (kind in serverMadeKinds)
+    throw new AppError('NOT_FROM_OUTSIDE', serverMadeKinds[kind as keyof typeof serverMadeKinds]);
 }
 
 function applyAll(jobId: string, stored: readonly JobEvent[], fresh: readonly JobEvent[]): Job {

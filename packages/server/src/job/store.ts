@@ -2,7 +2,7 @@ import type { MissedPlan } from '@probe-trail/core/choosing';
 import { type Job, type JobEvent, type JobEventOf, type JobListItem, standingOf } from '@probe-trail/core/job';
 import { groupBy } from '@probe-trail/core/list';
 import type { SideFinding } from '@probe-trail/core/vehicle';
-import { asc, desc, eq, inArray, type SQL, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import type { BatchItem } from 'drizzle-orm/batch';
 import type { Database } from '../db/openDatabase.js';
 import { trailTable } from '../trail/table.js';
@@ -52,6 +52,15 @@ export function makeJobStore({ orm }: Database) {
         .orderBy(asc(jobEventTable.seq));
       return rows.map(({ event }) => event);
     },
+
+    /** The statements that take an entry out of what is listed and searched. */
+    voiding: (jobId: string, entry: JobEvent | undefined): BatchItem<'sqlite'>[] => [
+      orm
+        .update(jobEventTable)
+        .set({ kind: 'voided' })
+        .where(and(eq(jobEventTable.jobId, jobId), eq(jobEventTable.eventId, entry?.id ?? ''))),
+      orm.run(sql`DELETE FROM note_search WHERE job_id = ${jobId} AND note = ${textOf(entry)}`),
+    ],
 
     /** Writes new events from that place on, the job's line after them, and what belongs to them; all or nothing. */
     append: async (
@@ -113,6 +122,12 @@ export function makeJobStore({ orm }: Database) {
       });
     },
   };
+}
+
+/** The text by which an entry is searched. */
+function textOf(entry: JobEvent | undefined): string | null {
+  if (entry?.kind === 'noted') return entry.text;
+  return entry?.kind === 'complaintChecked' ? entry.seen : null;
 }
 
 interface TrailOfJob {

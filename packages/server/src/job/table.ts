@@ -34,7 +34,8 @@ export const jobEventTable = sqliteTable(
     jobId: text('job_id').notNull(),
     seq: integer().notNull(),
     eventId: text('event_id').notNull(),
-    kind: text().$type<JobEvent['kind']>().notNull(),
+    /** By which entries are counted and listed; one that counts no more is `voided` here, and stays what it was in `event`. */
+    kind: text().$type<JobEvent['kind'] | 'voided'>().notNull(),
     atMs: integer('at_ms').notNull(),
     event: text({ mode: 'json' }).$type<JobEvent>().notNull(),
   },

@@ -1,7 +1,7 @@
 import { type CardToKeep, cardToKeepSchema, type UsageQuery, usageQuerySchema } from '@probe-trail/core/library';
 import { closedObject, idText } from '@probe-trail/core/schema';
 import type { FastifyPluginAsync, FastifyReply } from 'fastify';
-import { personOf } from '../person/index.js';
+import { personOf, signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
 import type { LibraryStore } from './store.js';
 
@@ -25,15 +25,15 @@ export const libraryPlugin: FastifyPluginAsync<LibraryOptions> = async (app, { l
     return reply.header('etag', `"${found.etag}"`).send(found);
   };
 
-  app.get('/cards', () => library.cards());
+  app.get('/cards', { config: signedIn }, () => library.cards());
 
-  app.get<CardRoute>('/cards/:cardId', { schema: { params } }, ({ params: { cardId } }, reply) =>
+  app.get<CardRoute>('/cards/:cardId', { schema: { params }, config: signedIn }, ({ params: { cardId } }, reply) =>
     sendCard(reply, cardId),
   );
 
   app.put<CardRoute & { Body: CardToKeep }>(
     '/cards/:cardId',
-    { schema: { params, body: cardToKeepSchema }, config },
+    { schema: { params, body: cardToKeepSchema }, config: { ...config, body: 'card' } },
     async (request, reply) => {
       const {
         params: { cardId },
@@ -54,7 +54,7 @@ export const libraryPlugin: FastifyPluginAsync<LibraryOptions> = async (app, { l
     return reply.code(204).send();
   });
 
-  app.get<{ Querystring: UsageQuery }>('/usages', { schema: { querystring: usageQuerySchema } }, ({ query }) =>
+  app.get<{ Querystring: UsageQuery }>('/usages', { schema: { querystring: usageQuerySchema }, config: signedIn }, ({ query }) =>
     library.usages(query),
   );
 };

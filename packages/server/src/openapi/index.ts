@@ -11,10 +11,11 @@ export const openapiPlugin = fastifyPlugin(async (app) => {
     transform: ({ schema, url }) => ({ schema: described(schema), url }),
   };
   await app.register(swagger, options);
-  app.get('/api/openapi.json', { schema: { hide: true } as FastifySchema, config: { needs: 'nobody' } }, () =>
-    app.swagger(),
-  );
+  app.get('/api/openapi.json', { schema: hidden, config: { needs: 'nobody' } }, () => app.swagger());
 });
+
+/** `schema` of a route that is not described. */
+export const hidden = { hide: true } as FastifySchema;
 
 const described = (schema: FastifySchema | undefined): FastifySchema =>
   Object.fromEntries(

@@ -1,14 +1,17 @@
 import cookie from '@fastify/cookie';
 import { may, type Permission, type Person, sayForbidden } from '@probe-trail/core/person';
-import type { FastifyReply, FastifyRequest } from 'fastify';
+import type { FastifyReply, FastifyRequest, RouteOptions } from 'fastify';
 import fastifyPlugin from 'fastify-plugin';
 import { LRUCache } from 'lru-cache';
 import { AppError } from '../problem/index.js';
 import { type SessionStore, sessionMs } from './sessions.js';
 import type { PersonStore } from './store.js';
 
-/** What a route asks of whoever calls it. Without saying so, a route of the API needs somebody who is signed in. */
+/** What a route asks of whoever calls it. Every route says so; one that does not cannot be registered. */
 export type Needs = Permission | 'nobody' | 'signedIn';
+
+/** `config` of a route that is for everybody in the workshop. */
+export const signedIn = { needs: 'signedIn' } as const;
 
 declare module 'fastify' {
   interface FastifyContextConfig {
@@ -31,7 +34,10 @@ const cookieName = 'probe-trail-session';
 // A workshop's server often speaks plain HTTP inside its own network: only there the cookie goes without TLS.
 const cookieOptions = { httpOnly: true, sameSite: 'strict', secure: 'auto', path: '/api', signed: true } as const;
 
-/** Knows from the session cookie who is asking, and keeps each route to those whom it is for. */
+/**
+ * Knows from the session cookie who is asking, and keeps each route to those whom it is for. What a request needs is read
+ * from the route that the router has matched: the text of its address decides nothing.
+ */
 export const guardPlugin = fastifyPlugin<GuardOptions>(async (app, { people, sessions, sessionSecret }) => {
   await app.register(cookie, { secret: sessionSecret });
   // A signature is checked once for each cookie, not with every request.
@@ -47,16 +53,21 @@ export const guardPlugin = fastifyPlugin<GuardOptions>(async (app, { people, ses
   };
   app.decorateRequest('person', undefined);
   app.decorateRequest('sessionToken', undefined);
+  app.addHook('onRoute', refuseUnguarded);
   app.addHook('onRequest', async (request) => {
-    if (!request.url.startsWith('/api/')) return;
+    const needs = request.is404 ? 'nobody' : (request.routeOptions.config.needs ?? 'signedIn');
     request.sessionToken = tokenOf(request.cookies[cookieName]);
     request.person = await whoAsks(request, people, sessions);
-    const needs = request.routeOptions.config.needs ?? 'signedIn';
-    if (needs === 'nobody' || request.is404) return;
+    if (needs === 'nobody') return;
     if (!request.person) throw new AppError('SIGN_IN_NEEDED', 'Sign in first. Nothing was changed.');
     if (needs !== 'signedIn') demand(request.person, needs);
   });
 });
+
+function refuseUnguarded({ method, url, config }: RouteOptions): void {
+  if (config?.needs === undefined)
+    throw new Error(`${String(method)} ${url} does not say whom it is for: give it \`config.needs\``);
+}
 
 async function whoAsks(
   { sessionToken }: FastifyRequest,

@@ -1,25 +1,31 @@
+import { createHash, timingSafeEqual } from 'node:crypto';
 import {
   type FirstPerson,
   firstPersonSchema,
+  looksLike,
   may,
   type NewPassword,
   type NewPerson,
   newPasswordSchema,
   newPersonSchema,
+  type Person,
   type PersonChange,
   personChangeSchema,
   personParamsSchema,
 } from '@probe-trail/core/person';
 import type { FastifyPluginAsync } from 'fastify';
 import { AppError } from '../problem/index.js';
-import { hashPassword } from './passwords.js';
+import { signedIn } from './guard.js';
+import { hashNewPassword } from './passwords.js';
 import type { SessionStore } from './sessions.js';
 import type { PersonStore } from './store.js';
 
-export { demand, guardPlugin, personOf } from './guard.js';
+export { demand, guardPlugin, personOf, signedIn } from './guard.js';
 export { sessionPlugin } from './sessionPlugin.js';
 
 export interface PersonOptions {
+  /** What whoever sets the workshop up must know: it is printed where the server was started. */
+  readonly setupToken: string;
   readonly people: PersonStore;
   readonly sessions: SessionStore;
   readonly newId: () => string;
@@ -30,29 +36,33 @@ interface PersonRoute {
 }
 
 /** The people of the workshop: everybody sees who there is, an administrator manages them. */
-export const personPlugin: FastifyPluginAsync<PersonOptions> = async (app, { people, sessions, newId }) => {
+export const personPlugin: FastifyPluginAsync<PersonOptions> = async (app, options) => {
+  const { people, sessions, newId, setupToken } = options;
   const params = personParamsSchema;
   const config = { needs: 'managePeople' } as const;
 
-  app.get('/', () => people.list());
+  app.get('/', { config: signedIn }, () => people.list());
 
   app.post<{ Body: FirstPerson }>(
     '/first',
     { schema: { body: firstPersonSchema }, config: { needs: 'nobody' } },
-    async ({ body: { name, password } }, reply) => {
+    async ({ body: { name, password, token } }, reply) => {
+      if (!isSame(token, setupToken))
+        throw new AppError('SETUP_TOKEN_WRONG', 'That is not the token that the server printed when it started.');
       // In a small workshop the one who sets it up also does the work; roles can be taken away later.
       const roles = ['administrator', 'author', 'technician', 'adviser'] as const;
-      const passwordHash = await hashPassword(password);
-      if (!(await people.addFirst({ id: newId(), name, roles, passwordHash })))
+      const passwordHash = await hashNewPassword(password);
+      if (!(await people.addFirst({ id: newId(), name: name.normalize(), roles, passwordHash })))
         throw new AppError('FIRST_PERSON_EXISTS', 'There are people already. Ask an administrator to add you.');
       return reply.code(201).send({ name });
     },
   );
 
   app.post<{ Body: NewPerson }>('/', { schema: { body: newPersonSchema }, config }, async ({ body }, reply) => {
-    const { name, roles, password } = body;
-    const id = newId();
-    if (!(await people.add({ id, name, roles, passwordHash: await hashPassword(password) }))) throw exists(name);
+    const { roles, password } = body;
+    const [id, name] = [newId(), body.name.normalize()];
+    refuseLookalike(name, await people.list());
+    if (!(await people.add({ id, name, roles, passwordHash: await hashNewPassword(password) }))) throw exists(name);
     return reply.code(201).send(await people.find(id));
   });
 
@@ -61,11 +71,12 @@ export const personPlugin: FastifyPluginAsync<PersonOptions> = async (app, { peo
     { schema: { params, body: personChangeSchema }, config },
     async ({ params: { personId }, body }) => {
       const others = (await people.list()).filter(({ id }) => id !== personId);
-      if (others.some(({ name }) => name === body.name)) throw exists(body.name);
+      const name = body.name.normalize();
+      refuseLookalike(name, others);
       const manages = (person: PersonChange) => !person.isDisabled && may(person.roles, 'managePeople');
       if (![...others, body].some(manages))
         throw new AppError('LAST_ADMINISTRATOR', 'Make somebody else an administrator first. Nothing was changed.');
-      if (!(await people.change(personId, body))) throw personNotFound(personId);
+      if (!(await people.change(personId, { ...body, name }))) throw personNotFound(personId);
       if (body.isDisabled) await sessions.endAllOf(personId);
       return people.find(personId);
     },
@@ -75,12 +86,26 @@ export const personPlugin: FastifyPluginAsync<PersonOptions> = async (app, { peo
     '/:personId/password',
     { schema: { params, body: newPasswordSchema }, config },
     async ({ params: { personId }, body }, reply) => {
-      if (!(await people.setPassword(personId, await hashPassword(body.password)))) throw personNotFound(personId);
+      if (!(await people.setPassword(personId, await hashNewPassword(body.password)))) throw personNotFound(personId);
       await sessions.endAllOf(personId);
       return reply.code(204).send();
     },
   );
 };
+
+/** Two people whose names look the same cannot be told apart in what they recorded. */
+function refuseLookalike(name: string, others: readonly Person[]): void {
+  const alike = others.find((other) => looksLike(other.name, name));
+  if (alike?.name === name) throw exists(name);
+  if (alike)
+    throw new AppError('PERSON_EXISTS', `“${name}” looks like ${alike.name}, who is there already. Nothing was changed.`);
+}
+
+/** Compares in a time that does not tell how much of it was right. */
+function isSame(given: string, secret: string): boolean {
+  const hashOf = (text: string) => createHash('sha256').update(text).digest();
+  return timingSafeEqual(hashOf(given.trim()), hashOf(secret));
+}
 
 const exists = (name: string) => new AppError('PERSON_EXISTS', `There is already somebody called ${name}.`);
 const personNotFound = (personId: string) =>

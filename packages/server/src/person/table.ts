@@ -4,6 +4,8 @@ import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 export const personTable = sqliteTable('person', {
   id: text().primaryKey(),
   name: text().notNull().unique(),
+  /** Names that the person had before: entries that were recorded under one may still be on their way. */
+  formerNames: text('former_names', { mode: 'json' }).$type<readonly string[]>().notNull().default([]),
   roles: text({ mode: 'json' }).$type<readonly Role[]>().notNull(),
   passwordHash: text('password_hash').notNull(),
   isDisabled: integer('is_disabled', { mode: 'boolean' }).notNull().default(false),

@@ -2,9 +2,11 @@ import { createReadStream } from 'node:fs';
 import multipart from '@fastify/multipart';
 import { pictureTypes } from '@probe-trail/core/plan';
 import { closedObject, photoIdText } from '@probe-trail/core/schema';
-import type { FastifyPluginAsync } from 'fastify';
+import { cutText } from '@probe-trail/core/text';
+import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import { fileTypeFromBuffer } from 'file-type';
-import { personOf } from '../person/index.js';
+import { imageSize } from 'image-size';
+import { personOf, signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
 import type { PhotoStore } from './store.js';
 
@@ -17,6 +19,8 @@ const params = closedObject({ photoId: photoIdText() });
 const megabyte = 1024 * 1024;
 /** The interface scales pictures down before it sends them; nothing that comes from it is near this. */
 export const largestPhoto = 12 * megabyte;
+const longestSide = 12_000;
+const mostPixels = 50_000_000;
 const pictures: ReadonlySet<string> = new Set(pictureTypes);
 
 /** Pictures: what they are is told by their content, not by their name. */
@@ -24,11 +28,10 @@ export const photoPlugin: FastifyPluginAsync<PhotoOptions> = async (app, { photo
   await app.register(multipart, { limits: { fileSize: largestPhoto, files: 1, fields: 0 }, throwFileSizeLimit: true });
 
   app.post('/', { config: { needs: 'takeInJobs' } }, async (request, reply) => {
-    const file = await request.file();
-    if (!file) throw notAPicture('Nothing was sent');
-    const bytes = await file.toBuffer();
+    const { bytes, name } = await readFile(request);
     const type = await fileTypeFromBuffer(bytes);
-    if (!type || !pictures.has(type.mime)) throw notAPicture(`“${file.filename}” is not a picture`);
+    if (!type || !pictures.has(type.mime)) throw notAPicture(`“${cutText(name, 80)}” is not a picture`);
+    refuseHuge(bytes);
     const photoId = await photos.add({
       bytes,
       mediaType: type.mime,
@@ -40,7 +43,7 @@ export const photoPlugin: FastifyPluginAsync<PhotoOptions> = async (app, { photo
 
   app.get<{ Params: { photoId: string } }>(
     '/:photoId',
-    { schema: { params } },
+    { schema: { params }, config: signedIn },
     async ({ params: { photoId } }, reply) => {
       const photo = await photos.find(photoId);
       if (!photo) throw new AppError('PHOTO_NOT_FOUND', `There is no photo “${photoId}”.`);
@@ -51,6 +54,39 @@ export const photoPlugin: FastifyPluginAsync<PhotoOptions> = async (app, { photo
     },
   );
 };
+
+/** The one file of a multipart body. Whatever is wrong with the body is the sender's: it is read here alone. */
+async function readFile(request: FastifyRequest): Promise<{ readonly bytes: Buffer; readonly name: string }> {
+  if (!request.isMultipart()) throw notAPicture('That is not a form with a file');
+  try {
+    const file = await request.file();
+    if (file) return { bytes: await file.toBuffer(), name: file.filename.toWellFormed() };
+  } catch (error) {
+    if (isTooLarge(error)) throw error;
+    throw notAPicture('The form with the file is broken');
+  }
+  throw notAPicture('Nothing was sent');
+}
+
+const isTooLarge = (error: unknown): boolean =>
+  error instanceof Error && 'statusCode' in error && error.statusCode === 413;
+
+/** A small file may say that it is a picture of a wall: whoever opens it would run out of memory. */
+function refuseHuge(bytes: Buffer): void {
+  const { width, height } = dimensionsOf(bytes);
+  if (width < 1 || height < 1 || width > longestSide || height > longestSide || width * height > mostPixels)
+    throw notAPicture(
+      `A picture of ${width} × ${height} points is too large: at most ${longestSide} on a side and ${mostPixels / 1e6} million in all`,
+    );
+}
+
+function dimensionsOf(bytes: Buffer): { readonly width: number; readonly height: number } {
+  try {
+    return imageSize(bytes);
+  } catch {
+    throw notAPicture('The size of the picture cannot be read');
+  }
+}
 
 const notAPicture = (what: string) =>
   new AppError('PHOTO_INVALID', `${what}: JPEG, PNG and WebP are taken here. Nothing was kept.`);

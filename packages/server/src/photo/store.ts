@@ -1,8 +1,10 @@
-import { createHash } from 'node:crypto';
-import { mkdir, rename, writeFile } from 'node:fs/promises';
+import { createHash, randomUUID } from 'node:crypto';
+import { mkdir, rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
+import { unfinished } from '../db/dataFolder.js';
 import type { Database } from '../db/openDatabase.js';
+import { StoreFailure } from '../db/storeFailure.js';
 import { photoTable } from './table.js';
 
 export interface NewPhoto {
@@ -11,6 +13,9 @@ export interface NewPhoto {
   readonly addedAtMs: number;
   readonly addedBy: string;
 }
+
+const isDiskFull = (error: unknown): boolean =>
+  error instanceof Error && 'code' in error && (error.code === 'ENOSPC' || error.code === 'EDQUOT' || error.code === 'EFBIG');
 
 export type PhotoStore = ReturnType<typeof makePhotoStore>;
 
@@ -23,11 +28,16 @@ export const makePhotoStore = ({ orm }: Database, folder: string) => {
     add: async ({ bytes, mediaType, addedAtMs, addedBy }: NewPhoto): Promise<string> => {
       const photoId = createHash('sha256').update(bytes).digest('hex');
       const path = pathOf(photoId);
-      await mkdir(join(path, '..'), { recursive: true });
+      await mkdir(join(path, '..'), { recursive: true, mode: 0o700 });
       // Written aside and moved: a file of that name is always the whole picture.
-      const aside = `${path}.${process.pid}.${addedAtMs}`;
-      await writeFile(aside, bytes);
-      await rename(aside, path);
+      const aside = `${path}.${randomUUID()}${unfinished}`;
+      try {
+        await writeFile(aside, bytes, { mode: 0o600 });
+        await rename(aside, path);
+      } catch (error) {
+        await rm(aside, { force: true });
+        throw isDiskFull(error) ? new StoreFailure('full', error) : error;
+      }
       const row = { photoId, mediaType, byteCount: bytes.length, addedAtMs, addedBy };
       await orm.insert(photoTable).values(row).onConflictDoNothing();
       return photoId;

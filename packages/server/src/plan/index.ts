@@ -1,5 +1,4 @@
 import {
-  type NewPlan,
   newPlanSchema,
   type PlanVersion,
   planParamsSchema,
@@ -7,8 +6,9 @@ import {
 } from '@probe-trail/core/plan';
 import { type Release, releaseSchema } from '@probe-trail/core/review';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
-import { personOf } from '../person/index.js';
+import { personOf, signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
+import type { PlanRows } from './planRows.js';
 import type { PlanService } from './service.js';
 
 export interface PlanOptions {
@@ -26,22 +26,24 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
   const config = { needs: 'writePlans' } as const;
   const params = planParamsSchema;
 
-  app.get('/', () => plans.list());
+  app.get('/', { config: signedIn }, () => plans.list());
 
-  app.get<PlanRoute>('/:planId', { schema: { params } }, ({ params: { planId } }) => plans.listItemOr404(planId));
+  app.get<PlanRoute>('/:planId', { schema: { params }, config: signedIn }, ({ params: { planId } }) => plans.listItemOr404(planId));
 
-  app.post<{ Body: NewPlan }>('/', { schema: { body: newPlanSchema }, config }, async (request, reply) => {
-    const draft = await plans.create(request.body.document, stampOf(request));
+  const takesPlan = { ...config, body: 'plan' } as const;
+
+  app.post<{ Body: PlanRows }>('/', { schema: { body: newPlanSchema }, config: takesPlan }, async (request, reply) => {
+    const draft = await plans.create(request.body, stampOf(request));
     return sendVersion(reply.code(201), draft);
   });
 
   app.get<{ Params: { planId: string; version: number } }>(
     '/:planId/versions/:version',
-    { schema: { params: planVersionParamsSchema } },
+    { schema: { params: planVersionParamsSchema }, config: signedIn },
     async ({ params: { planId, version } }, reply) => sendVersion(reply, await plans.versionOr404(planId, version)),
   );
 
-  app.get<PlanRoute>('/:planId/draft', { schema: { params } }, async ({ params: { planId } }, reply) =>
+  app.get<PlanRoute>('/:planId/draft', { schema: { params }, config: signedIn }, async ({ params: { planId } }, reply) =>
     sendVersion(reply, await plans.draftOr404(planId)),
   );
 
@@ -49,14 +51,13 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
     sendVersion(reply.code(201), await plans.draftFromReleased(request.params.planId, stampOf(request))),
   );
 
-  app.put<PlanRoute & { Body: NewPlan }>(
+  app.put<PlanRoute & { Body: PlanRows }>(
     '/:planId/draft',
-    { schema: { params, body: newPlanSchema }, config },
+    { schema: { params, body: newPlanSchema }, config: takesPlan },
     async (request, reply) => {
       const { planId } = request.params;
-      const saved = await plans.saveDraft(planId, request.body.document, ifMatchOf(request), stampOf(request));
       // Who saves has the document already, and saves often.
-      const { document: _, ...info } = saved;
+      const info = await plans.saveDraft(planId, request.body, ifMatchOf(request), stampOf(request));
       return reply.header('etag', `"${info.etag}"`).send(info);
     },
   );
@@ -68,7 +69,7 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
       sendVersion(reply, await plans.release(request.params.planId, ifMatchOf(request), request.body.notes, nowMs())),
   );
 
-  app.get<PlanRoute>('/:planId/versions', { schema: { params } }, ({ params: { planId } }) => plans.versions(planId));
+  app.get<PlanRoute>('/:planId/versions', { schema: { params }, config: signedIn }, ({ params: { planId } }) => plans.versions(planId));
 
   for (const [path, isInReview] of [
     ['review', true],

@@ -1,6 +1,8 @@
-import { checkPlan, errorsOf, type Plan, type PlanListItem, type PlanVersion } from '@probe-trail/core/plan';
+import type { PlanListItem, PlanVersion, PlanVersionInfo } from '@probe-trail/core/plan';
+import { storedPlanApart } from '../body/apart.js';
 import { AppError } from '../problem/index.js';
-import { etagOf, type PlanStore, type Stamp } from './store.js';
+import type { PlanRows } from './planRows.js';
+import type { PlanStore, Stamp } from './store.js';
 import { isOpenState } from './table.js';
 
 export type PlanService = ReturnType<typeof makePlanService>;
@@ -9,6 +11,15 @@ export type PlanService = ReturnType<typeof makePlanService>;
 export function makePlanService(plans: PlanStore) {
   const draftOr404 = async (planId: string): Promise<PlanVersion> =>
     (await plans.draft(planId)) ?? notFound(`The plan “${planId}” has no draft.`);
+
+  const draftInfoOr404 = async (planId: string): Promise<PlanVersionInfo> =>
+    (await plans.draftInfo(planId)) ?? notFound(`The plan “${planId}” has no draft.`);
+
+  /** A stored version, read and checked; its etag stays what it was when it was stored. */
+  const readStored = async (version: PlanVersionInfo) => {
+    const { rows, ...errors } = await storedPlanApart(await plans.documentText(version));
+    return { ...errors, rows: { ...rows, etag: version.etag } };
+  };
 
   return {
     list: plans.list,
@@ -22,45 +33,47 @@ export function makePlanService(plans: PlanStore) {
     draftOr404,
 
     /** Takes a new plan in as the first draft; so does an import. */
-    create: async (document: Plan, stamp: Stamp): Promise<PlanVersion> => {
-      if (await plans.newest(document.id)) throw taken(document.id);
-      if (!(await plans.add(document, 1, stamp))) throw taken(document.id);
-      return draftOr404(document.id);
+    create: async (rows: PlanRows, stamp: Stamp): Promise<PlanVersion> => {
+      const { planId } = rows;
+      if (await plans.newestInfo(planId)) throw taken(planId);
+      if (!(await plans.add(rows, 1, stamp))) throw taken(planId);
+      return draftOr404(planId);
     },
 
     /** Begins the next version from the newest released one. */
     draftFromReleased: async (planId: string, stamp: Stamp): Promise<PlanVersion> => {
-      const newest = (await plans.newest(planId)) ?? notFound(`There is no plan “${planId}”.`);
-      if (isOpenState(newest.state) || !(await plans.add(newest.document, newest.version + 1, stamp)))
+      const newest = (await plans.newestInfo(planId)) ?? notFound(`There is no plan “${planId}”.`);
+      const { rows } = await readStored(newest);
+      if (isOpenState(newest.state) || !(await plans.add(rows, newest.version + 1, stamp)))
         throw new AppError('DRAFT_EXISTS', `The plan “${planId}” has a draft already; open that.`);
       return draftOr404(planId);
     },
 
     /** Saves a draft over the one that the editor has seen. */
-    saveDraft: async (planId: string, document: Plan, ifMatch: string, stamp: Stamp): Promise<PlanVersion> => {
-      if (document.id !== planId)
+    saveDraft: async (planId: string, rows: PlanRows, ifMatch: string, stamp: Stamp): Promise<PlanVersionInfo> => {
+      if (rows.planId !== planId)
         throw new AppError(
           'REQUEST_INVALID',
-          `The document is of the plan “${document.id}”, the address of “${planId}”.`,
+          `The document is of the plan “${rows.planId}”, the address of “${planId}”.`,
         );
-      const saved = await plans.save(document, ifMatch, stamp);
-      const draft = await draftOr404(planId);
+      const saved = await plans.save(rows, ifMatch, stamp);
+      const draft = await draftInfoOr404(planId);
       // The same content is there already: a repeated request whose first answer was lost.
-      if (!saved && draft.etag !== etagOf(document)) throw changed(draft);
+      if (!saved && draft.etag !== rows.etag) throw changed(draft);
       return draft;
     },
 
     /** Releases the draft that the editor has seen, when the plan check finds no error in it. */
     release: async (planId: string, ifMatch: string, notes: string, atMs: number): Promise<PlanVersion> => {
-      const draft = await draftOr404(planId);
+      const draft = await draftInfoOr404(planId);
       if (draft.etag !== ifMatch) throw changed(draft);
-      const errors = errorsOf(checkPlan(draft.document));
-      if (errors.length > 0)
+      const { rows, errorCount, firstError } = await readStored(draft);
+      if (errorCount > 0)
         throw new AppError(
           'PLAN_HAS_ERRORS',
-          `The plan check found ${errors.length} ${errors.length === 1 ? 'error' : 'errors'}: ${errors[0]?.says} Mend them, then release.`,
+          `The plan check found ${errorCount} ${errorCount === 1 ? 'error' : 'errors'}: ${firstError} Mend them, then release.`,
         );
-      if (!(await plans.release(draft.document, ifMatch, notes, atMs))) throw changed(await draftOr404(planId));
+      if (!(await plans.release(rows, ifMatch, notes, atMs))) throw changed(await draftInfoOr404(planId));
       return (await plans.version(planId, draft.version)) ?? notFound(`The plan “${planId}” is gone.`);
     },
 
@@ -70,24 +83,24 @@ export function makePlanService(plans: PlanStore) {
     /** Asks others to read the draft that was seen, or takes that back. */
     setInReview: async (planId: string, ifMatch: string, isInReview: boolean): Promise<PlanVersion> => {
       const state = isInReview ? 'inReview' : 'draft';
-      if (!(await plans.markDraft(planId, ifMatch, { state }))) throw changed(await draftOr404(planId));
+      if (!(await plans.markDraft(planId, ifMatch, { state }))) throw changed(await draftInfoOr404(planId));
       return draftOr404(planId);
     },
 
     /** Notes that somebody else has read the draft that was seen, and found it good. */
     approve: async (planId: string, ifMatch: string, by: string): Promise<PlanVersion> => {
-      const draft = await draftOr404(planId);
+      const draft = await draftInfoOr404(planId);
       if (draft.savedBy === by)
         throw new AppError('OWN_DRAFT', 'You saved this draft yourself; ask another author to read and approve it.');
-      if (!(await plans.markDraft(planId, ifMatch, { approvedBy: by }))) throw changed(await draftOr404(planId));
+      if (!(await plans.markDraft(planId, ifMatch, { approvedBy: by }))) throw changed(await draftInfoOr404(planId));
       return draftOr404(planId);
     },
 
     /** Offers a plan no longer, or again. Trails that run on it go on. */
     setRetired: async (planId: string, isRetired: boolean): Promise<PlanListItem> => {
-      const retired = await plans.retired(planId);
+      const retired = await plans.retiredInfo(planId);
       if (isRetired) await plans.retire(planId);
-      else if (retired) await plans.restore(retired);
+      else if (retired) await plans.restore((await readStored(retired)).rows);
       return (await plans.listItem(planId)) ?? notFound(`There is no plan “${planId}”.`);
     },
   };
@@ -100,7 +113,7 @@ function notFound(detail: string): never {
 const taken = (planId: string) =>
   new AppError('PLAN_ID_TAKEN', `There is a plan “${planId}” already; give the new one another id.`);
 
-const changed = ({ savedBy }: PlanVersion) =>
+const changed = ({ savedBy }: PlanVersionInfo) =>
   new AppError(
     'DRAFT_CHANGED',
     `${savedBy} saved this draft after you opened it. Nothing was overwritten; what you wrote is still in your editor.`,

@@ -1,17 +1,13 @@
-import { createHash } from 'node:crypto';
-import { usagesIn } from '@probe-trail/core/library';
 import { groupBy } from '@probe-trail/core/list';
-import type { Plan, PlanListItem, PlanVersion, PlanVersionInfo } from '@probe-trail/core/plan';
+import type { PlanListItem, PlanVersion, PlanVersionInfo } from '@probe-trail/core/plan';
 import { and, asc, desc, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../db/openDatabase.js';
+import { type PlanRows, toPlanRows } from './planRows.js';
 import {
-  columnsOf,
   type ListRow,
-  partsOf,
   planPartTable,
   planSubjectTable,
   planUsageTable,
-  subjectsOf,
   planVersionTable as table,
   toListItem,
   toPlanVersion,
@@ -26,10 +22,6 @@ export interface Stamp {
   readonly atMs: number;
 }
 
-/** The etag of a document is its content: saving the same twice is harmless. */
-export const etagOf = (document: Plan): string =>
-  createHash('sha256').update(JSON.stringify(document)).digest('base64url').slice(0, 22);
-
 const libraryRows = 600;
 
 const { document: _, ...listColumns } = getTableColumns(table);
@@ -41,19 +33,20 @@ export function makePlanStore({ orm }: Database) {
     return row && toPlanVersion(row);
   };
 
-  const add = async (document: Plan, version: number, { by, atMs }: Stamp): Promise<boolean> => {
-    const row = {
-      planId: document.id,
-      version,
-      state: 'draft',
-      etag: etagOf(document),
-      savedAtMs: atMs,
-      savedBy: by,
-      ...columnsOf(document),
-    } as const;
+  const info = async (where: ReturnType<typeof and>): Promise<PlanVersionInfo | undefined> => {
+    const [row] = await orm.select(listColumns).from(table).where(where).orderBy(desc(table.version)).limit(1);
+    return row && toVersionInfo(row);
+  };
+
+  /** What a document gives, the document itself as the text that it is already. */
+  const columnsOf = ({ etag, columns, document }: PlanRows) => ({ etag, ...columns, document: sql`${document}` });
+
+  const add = async (rows: PlanRows, version: number, { by, atMs }: Stamp): Promise<boolean> => {
+    const { planId } = rows;
+    const row = { planId, version, state: 'draft', savedAtMs: atMs, savedBy: by, ...columnsOf(rows) } as const;
     const [added] = await orm.batch([
       orm.insert(table).values(row).onConflictDoNothing(),
-      ...keepUsages(document, row.etag, inArray(table.state, ['draft', 'inReview'])),
+      ...keepUsages(rows, inArray(table.state, ['draft', 'inReview'])),
     ]);
     return added.rowsAffected === 1;
   };
@@ -90,23 +83,33 @@ export function makePlanStore({ orm }: Database) {
 
     version: (planId: string, version: number) => one(and(eq(table.planId, planId), eq(table.version, version))),
     draft: (planId: string) => one(isDraftOf(planId)),
+    draftInfo: (planId: string) => info(isDraftOf(planId)),
+    newestInfo: (planId: string) => info(eq(table.planId, planId)),
+    retiredInfo: (planId: string) => info(and(eq(table.planId, planId), eq(table.state, 'retired'))),
+    /** The document of a version as it is stored. */
+    documentText: async ({ planId, version }: Pick<PlanVersionInfo, 'planId' | 'version'>): Promise<string> => {
+      const [row] = await orm
+        .select({ text: sql<string>`${table.document}` })
+        .from(table)
+        .where(and(eq(table.planId, planId), eq(table.version, version)));
+      return row?.text ?? '';
+    },
     released: (planId: string) => one(and(eq(table.planId, planId), eq(table.state, 'released'))),
-    retired: (planId: string) => one(and(eq(table.planId, planId), eq(table.state, 'retired'))),
-    newest: (planId: string) => one(eq(table.planId, planId)),
 
     /** Adds a draft version. @returns whether it was added; not when that version, or another draft, is there already */
     add,
 
     /** Saves a draft over the one with that etag. @returns whether it was that one */
-    save: async (document: Plan, etag: string, { by, atMs }: Stamp): Promise<boolean> => {
+    save: async (rows: PlanRows, etag: string, { by, atMs }: Stamp): Promise<boolean> => {
+      const isDraft = isDraftOf(rows.planId);
       // What was approved is what was read: a change takes that away.
-      const change = { etag: etagOf(document), savedAtMs: atMs, savedBy: by, approvedBy: null, ...columnsOf(document) };
+      const change = { savedAtMs: atMs, savedBy: by, approvedBy: null, ...columnsOf(rows) };
       const [saved] = await orm.batch([
         orm
           .update(table)
           .set(change)
-          .where(and(isDraftOf(document.id), eq(table.etag, etag))),
-        ...keepUsages(document, change.etag, isDraftOf(document.id)),
+          .where(and(isDraft, eq(table.etag, etag))),
+        ...keepUsages(rows, isDraft),
       ]);
       return saved.rowsAffected === 1;
     },
@@ -115,15 +118,15 @@ export function makePlanStore({ orm }: Database) {
      * Makes the draft with that etag a released version, which never changes again, and what it speaks of findable.
      * @returns whether it was that one
      */
-    release: async (document: Plan, etag: string, notes: string, atMs: number): Promise<boolean> => {
-      const { id: planId } = document;
+    release: async (rows: PlanRows, etag: string, notes: string, atMs: number): Promise<boolean> => {
+      const { planId } = rows;
       const [released] = await orm.batch([
         orm
           .update(table)
           .set({ state: 'released', releasedAtMs: atMs, notes })
           .where(and(isDraftOf(planId), eq(table.etag, etag))),
-        ...makeFindable(document, etag),
-        ...keepUsages(document, etag, eq(table.state, 'released')),
+        ...makeFindable(rows),
+        ...keepUsages(rows, eq(table.state, 'released')),
       ]);
       return released.rowsAffected === 1;
     },
@@ -162,14 +165,14 @@ export function makePlanStore({ orm }: Database) {
     },
 
     /** Offers it again, as it was. */
-    restore: async ({ document, etag }: PlanVersion): Promise<void> => {
+    restore: async (rows: PlanRows): Promise<void> => {
       await orm.batch([
         orm
           .update(table)
           .set({ state: 'released' })
-          .where(and(eq(table.planId, document.id), eq(table.state, 'retired'))),
-        ...makeFindable(document, etag),
-        ...keepUsages(document, etag, eq(table.state, 'released')),
+          .where(and(eq(table.planId, rows.planId), eq(table.state, 'retired'))),
+        ...makeFindable(rows),
+        ...keepUsages(rows, eq(table.state, 'released')),
       ]);
     },
 
@@ -182,7 +185,7 @@ export function makePlanStore({ orm }: Database) {
         const newest = await one(and(eq(table.planId, planId), inArray(table.state, ['released'])));
         const draft = await one(isDraftOf(planId));
         for (const found of [newest, draft])
-          if (found) await orm.batch(keepUsages(found.document, found.etag, eq(table.version, found.version)));
+          if (found) await orm.batch(keepUsages({ ...toPlanRows(found.document), etag: found.etag }, eq(table.version, found.version)));
       }
     },
   };
@@ -191,9 +194,7 @@ export function makePlanStore({ orm }: Database) {
    * Notes what the version uses that has this document, where there is one in that state in the same transaction, and forgets the
    * versions between the one that is followed and the draft.
    */
-  function keepUsages(document: Plan, etag: string, isThere: ReturnType<typeof and>) {
-    const { id: planId } = document;
-    const usages = JSON.stringify(usagesIn(document));
+  function keepUsages({ planId, etag, usages }: PlanRows, isThere: ReturnType<typeof and>) {
     const version = orm
       .select({ version: table.version })
       .from(table)
@@ -217,20 +218,17 @@ export function makePlanStore({ orm }: Database) {
   }
 
   /** Only where the version of this document has been released in the same transaction, so nothing is found that is not there. */
-  function makeFindable(document: Plan, etag: string) {
-    const { id: planId } = document;
+  function makeFindable({ planId, etag, subjects, parts }: PlanRows) {
     const isReleased = sql`EXISTS (SELECT 1 FROM plan_version WHERE plan_id = ${planId} AND etag = ${etag} AND state = 'released')`;
-    const subjects = JSON.stringify(subjectsOf(document));
-    const parts = JSON.stringify(partsOf(document));
     return [
       orm.delete(planSubjectTable).where(and(eq(planSubjectTable.planId, planId), isReleased)),
       orm.run(sql`
         INSERT INTO plan_subject (plan_id, kind, value)
-        SELECT value ->> 'planId', value ->> 'kind', value ->> 'value' FROM json_each(${subjects}) WHERE ${isReleased}`),
+        SELECT ${planId}, value ->> 'kind', value ->> 'value' FROM json_each(${subjects}) WHERE ${isReleased}`),
       orm.delete(planPartTable).where(and(eq(planPartTable.planId, planId), isReleased)),
       orm.run(sql`
         INSERT INTO plan_part (plan_id, name, detail)
-        SELECT value ->> 'planId', value ->> 'name', value ->> 'detail' FROM json_each(${parts}) WHERE ${isReleased}`),
+        SELECT ${planId}, value ->> 'name', value ->> 'detail' FROM json_each(${parts}) WHERE ${isReleased}`),
     ] as const;
   }
 }

@@ -1,6 +1,3 @@
-import { wordsOf } from '@probe-trail/core/choosing';
-import { parseFaultCode } from '@probe-trail/core/codes';
-import { effortOf } from '@probe-trail/core/evidence';
 import type { UsageHow } from '@probe-trail/core/library';
 import {
   type Plan,
@@ -93,48 +90,6 @@ export const planUsageTable = sqliteTable(
 
 type Row = typeof planVersionTable.$inferSelect;
 export type ListRow = Omit<Row, 'document'>;
-
-/** The columns that a document gives. */
-export function columnsOf(document: Plan) {
-  const { title, summary, appliesTo, offline } = document;
-  const { expectedMinutes, tools } = effortOf(document);
-  return {
-    title,
-    summary,
-    appliesTo,
-    expectedMinutes,
-    tools,
-    stepCount: document.steps.length,
-    suspectCount: document.suspects.length,
-    offline,
-    isBlock: document.block !== null,
-    document,
-  };
-}
-
-/** Codes and words that a plan speaks of; a block is no answer to a complaint. */
-export function subjectsOf({ id: planId, title, appliesTo, block }: Plan): (typeof planSubjectTable.$inferInsert)[] {
-  if (block) return [];
-  const codes = new Set(appliesTo.codes.flatMap((code) => parseFaultCode(code)?.code ?? []));
-  const words = wordsOf([title, ...appliesTo.complaints].join('\n'));
-  return [
-    ...[...codes].map((value) => ({ planId, kind: 'code' as const, value })),
-    ...[...words].map((value) => ({ planId, kind: 'word' as const, value })),
-  ];
-}
-
-/** Part cards and pins of a plan, as they are searched. */
-export const partsOf = ({ id: planId, partCards }: Plan): (typeof planPartTable.$inferInsert)[] =>
-  partCards.flatMap((card) => [
-    { planId, name: card.name, detail: card.place },
-    ...card.connectors.flatMap((connector) =>
-      connector.pins.map(({ pin, name }) => ({
-        planId,
-        name: `${connector.id}·${pin}`,
-        detail: `${name}, ${card.name}`,
-      })),
-    ),
-  ]);
 
 export const toVersionInfo = ({
   planId,

@@ -10,7 +10,7 @@ import {
   remarkParamsSchema,
 } from '@probe-trail/core/review';
 import type { FastifyPluginAsync } from 'fastify';
-import { personOf } from '../person/index.js';
+import { personOf, signedIn } from '../person/index.js';
 import type { PlanService } from '../plan/service.js';
 import { AppError } from '../problem/index.js';
 import type { TrailStore } from '../trail/store.js';
@@ -33,7 +33,7 @@ export const reviewPlugin: FastifyPluginAsync<ReviewOptions> = async (app, optio
   const { reviews, plans, remarks, nowMs, newId } = options;
   const config = { needs: 'writePlans' } as const;
 
-  app.get<PlanRoute>('/:planId/comments', { schema: { params: planParamsSchema } }, ({ params: { planId } }) =>
+  app.get<PlanRoute>('/:planId/comments', { schema: { params: planParamsSchema }, config: signedIn }, ({ params: { planId } }) =>
     reviews.commentsOf(planId),
   );
 
@@ -66,7 +66,7 @@ export const reviewPlugin: FastifyPluginAsync<ReviewOptions> = async (app, optio
     },
   );
 
-  app.get<PlanRoute>('/:planId/remarks', { schema: { params: planParamsSchema } }, async ({ params: { planId } }) => {
+  app.get<PlanRoute>('/:planId/remarks', { schema: { params: planParamsSchema }, config: signedIn }, async ({ params: { planId } }) => {
     const [said, answered] = await Promise.all([remarks.remarksOf(planId), reviews.answersOf(planId)]);
     const answers = new Map(answered.map((answer) => [answer.eventId, answer]));
     return said.map((remark) => ({ ...remark, answer: answers.get(remark.eventId) ?? null }));

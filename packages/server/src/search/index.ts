@@ -1,5 +1,6 @@
 import { type SearchAnswer, searchQuerySchema, toMatch } from '@probe-trail/core/search';
 import type { FastifyPluginAsync } from 'fastify';
+import { signedIn } from '../person/index.js';
 import type { SearchStore } from './store.js';
 
 interface SearchRoute {
@@ -12,7 +13,7 @@ const hitsOfAKind = 6;
 export const searchPlugin: FastifyPluginAsync<{ readonly search: SearchStore }> = async (app, { search }) => {
   app.get<SearchRoute>(
     '/',
-    { schema: { querystring: searchQuerySchema } },
+    { schema: { querystring: searchQuerySchema }, config: signedIn },
     async ({ query }): Promise<SearchAnswer> => {
       const match = toMatch(query.words);
       if (match === undefined) return { hits: [] };

@@ -40,7 +40,7 @@ type Loose = JobEvent extends infer One ? (One extends JobEvent ? Omit<One, 'id'
 let count = 0;
 export const jobEvent = (loose: Loose, atMs = 1000): JobEvent => {
   count += 1;
-  return { ...loose, id: `job-event-${count}`, atMs, by: 'Tobi Lunde' } as JobEvent;
+  return { ...loose, id: `job-event-${count}`, atMs, by: 'Ines Marrow' } as JobEvent;
 };
 
 export const takenIn = (vehicleId: string, complaint = 'Engine gets hot', atMs = 1000): JobEvent =>

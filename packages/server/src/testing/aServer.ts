@@ -44,7 +44,8 @@ export interface Answer {
   readonly cookie: string;
 }
 
-export const testPassword = 'long enough';
+export const testPassword = 'long enough for all';
+export const testSetupToken = 'token of the tests';
 const nowMs = () => 1000;
 
 export async function aServer(folder?: string, rigs: readonly Rig[] = []): Promise<TestServer> {
@@ -57,13 +58,15 @@ export async function aServer(folder?: string, rigs: readonly Rig[] = []): Promi
     newId: () => `new-${++ids}`,
     webFolder: '',
     sessionSecret: 'a secret of the tests that is long enough',
+    hosts: new Set(['localhost']),
+    setupToken: testSetupToken,
     vehicleInterface: makeSimulatedInterface(rigs),
-    logger: false,
+    logger: undefined,
   };
   const app = await buildApp(options, services);
   const close = async () => {
     await app.close();
-    database.client.close();
+    database.close();
   };
   const asNobody = makeAsk(app);
   const as = async (role: Role) => signedIn(app, services, `A ${role}`, role);
@@ -101,7 +104,7 @@ async function signedIn(app: FastifyInstance, { people }: Services, name: string
 export const makeAsk =
   (app: FastifyInstance, cookie = ''): Ask =>
   async (method, url, body, headers = {}) => {
-    const request: InjectOptions = { method, url, headers: { ...(cookie ? { cookie } : {}), ...headers } };
+    const request: InjectOptions = { method, url, headers: { 'x-probe-trail': '1', ...(cookie ? { cookie } : {}), ...headers } };
     const response = await app.inject(body ? { ...request, payload: body } : request);
     return {
       status: response.statusCode,
@@ -157,7 +160,7 @@ export const smallPlan = (more: Partial<Plan> = {}): Plan => ({
 
 /** The events of a walk through `smallPlan`, in order: opened, reading, outcome, concluded. */
 export const smallWalk = (prefix = 'e'): TrailEvent[] => {
-  const common = (index: number) => ({ id: `${prefix}${index}`, atMs: 1000 + index, by: 'Tobi Lunde' });
+  const common = (index: number) => ({ id: `${prefix}${index}`, atMs: 1000 + index, by: 'Ines Marrow' });
   return [
     {
       ...common(0),

@@ -1,4 +1,5 @@
 import { Readable } from 'node:stream';
+import { type NewVoiding, voidingSchema } from '@probe-trail/core/log';
 import {
   type AppendEvents,
   appendEventsSchema,
@@ -7,11 +8,13 @@ import {
   trailParamsSchema,
 } from '@probe-trail/core/trail';
 import type { FastifyPluginAsync } from 'fastify';
-import { whenGone } from '../web/whenGone.js';
+import { personOf, signedIn } from '../person/index.js';
 import type { TrailService } from './service.js';
 
 export interface TrailOptions {
   readonly trails: TrailService;
+  readonly nowMs: () => number;
+  readonly newId: () => string;
 }
 
 interface TrailRoute {
@@ -19,39 +22,44 @@ interface TrailRoute {
 }
 
 /** Trails are event logs: a trail is started by appending its first event, `opened`. */
-export const trailPlugin: FastifyPluginAsync<TrailOptions> = async (app, { trails }) => {
+export const trailPlugin: FastifyPluginAsync<TrailOptions> = async (app, { trails, nowMs, newId }) => {
   const params = trailParamsSchema;
-  const closing = new Set<AbortController>();
 
-  app.get('/', () => trails.list());
+  app.get('/', { config: signedIn }, () => trails.list());
 
-  app.get<TrailRoute>('/:trailId', { schema: { params } }, ({ params: { trailId } }) => trails.log(trailId));
+  app.get<TrailRoute>('/:trailId', { schema: { params }, config: signedIn }, ({ params: { trailId } }) => trails.log(trailId));
 
   app.post<TrailRoute & { Body: AppendEvents }>(
     '/:trailId/events',
-    { schema: { params, body: appendEventsSchema }, config: { needs: 'recordTrails' } },
-    (request) => trails.append(request.params.trailId, request.body.events),
+    { schema: { params, body: appendEventsSchema }, config: { needs: 'recordTrails', body: 'trailEvents' } },
+    (request) => trails.append(request.params.trailId, request.body.events, personOf(request)),
+  );
+
+  app.post<TrailRoute & { Body: NewVoiding }>(
+    '/:trailId/void',
+    { schema: { params, body: voidingSchema }, config: { needs: 'voidEntries' } },
+    (request) =>
+      trails.voidEntry(request.params.trailId, {
+        kind: 'entryVoided',
+        id: newId(),
+        atMs: nowMs(),
+        by: personOf(request).name,
+        ...request.body,
+      }),
   );
 
   app.get<TrailRoute & { Querystring: { seen: number } }>(
     '/:trailId/live',
-    { schema: { params, querystring: liveTrailQuerySchema } },
-    async ({ params: { trailId }, query: { seen } }, reply) => {
-      const gone = whenGone(reply);
-      closing.add(gone);
-      gone.signal.addEventListener('abort', () => closing.delete(gone));
-      const live = trails.follow(trailId, seen, gone.signal);
+    { schema: { params, querystring: liveTrailQuerySchema }, config: signedIn },
+    async (request, reply) => {
+      const { trailId } = request.params;
+      const live = trails.follow(trailId, request.query.seen, app.beginStream(request, reply));
       return reply
         .type('text/event-stream')
         .header('cache-control', 'no-store')
         .send(Readable.from(asServerSentEvents(live)));
     },
   );
-
-  // Streams never end by themselves: a server that is asked to stop ends them.
-  app.addHook('preClose', async () => {
-    for (const gone of closing) gone.abort();
-  });
 
   app.addHook('onClose', () => trails.drained());
 };

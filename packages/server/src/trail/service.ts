@@ -1,4 +1,5 @@
 import { EventEmitter, once } from 'node:events';
+import type { Person } from '@probe-trail/core/person';
 import type { Plan } from '@probe-trail/core/plan';
 import {
   type Appended,
@@ -13,6 +14,11 @@ import {
 } from '@probe-trail/core/trail';
 import { LRUCache } from 'lru-cache';
 import type { PlanService } from '../plan/service.js';
+import { mayBeVoided } from '../log/mayBeVoided.js';
+import { withSender } from '../person/sender.js';
+import type { PersonStore } from '../person/store.js';
+import { photosMustBeThere } from '../photo/photosThere.js';
+import type { PhotoStore } from '../photo/store.js';
 import { AppError } from '../problem/index.js';
 import { makeAppendQueue } from './appendQueue.js';
 import type { TrailStore } from './store.js';
@@ -22,6 +28,10 @@ import { remarksIn, toTrailRow } from './table.js';
 interface LiveTrail {
   readonly plan: Plan;
   trail: Trail | undefined;
+  /** How many events are in the log: the place of the next one. */
+  length: number;
+  /** An append could not be stored: the state in memory ran ahead of the disk, and is read anew. */
+  isLost: boolean;
   readonly eventIds: Set<string>;
   /** Entries that were sent alone and did not fit: their device has put them aside, and a copy that the network held back must not come after all. */
   readonly refusedIds: Set<string>;
@@ -34,8 +44,15 @@ export type TrailService = ReturnType<typeof makeTrailService>;
 const trailsInMemory = 500;
 const plansInMemory = 100;
 
+interface TrailServiceOptions {
+  readonly store: TrailStore;
+  readonly plans: PlanService;
+  readonly people: Pick<PersonStore, 'isName'>;
+  readonly photos: Pick<PhotoStore, 'find'>;
+}
+
 /** Trails: every event is checked by the core's reducer, then stored, then acknowledged. */
-export function makeTrailService(store: TrailStore, plans: PlanService) {
+export function makeTrailService({ store, plans, people, photos }: TrailServiceOptions) {
   const stored = new EventEmitter().setMaxListeners(0);
   const queue = makeAppendQueue(store);
   const live = new LRUCache<string, Promise<LiveTrail>>({ max: trailsInMemory });
@@ -60,7 +77,9 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
 
   /** A trail that runs goes on when its plan is retired; a new one does not begin. */
   const mayBegin = async (opening: Opening): Promise<void> => {
-    const { planId, planVersion: version } = opening;
+    const { planId, planVersion: version, jobId } = opening;
+    if (jobId !== null && !(await store.hasJob(jobId)))
+      throw new AppError('JOB_NOT_FOUND', `There is no job “${jobId}” that this trail could belong to.`);
     if (planId === null) return;
     const versions = await plans.versions(planId);
     if ((await planFollowed(opening)).block)
@@ -78,7 +97,8 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
     const reduced = events.length > 0 ? reduceTrail(plan, events) : undefined;
     if (reduced && !reduced.ok)
       throw new Error(`the log of trail ${trailId} is broken at event ${reduced.problem.eventId}`);
-    return { plan, trail: reduced?.value, eventIds: new Set(events.map(({ id }) => id)), refusedIds: new Set() };
+    const eventIds = new Set(events.map(({ id }) => id));
+    return { plan, trail: reduced?.value, length: events.length, eventIds, refusedIds: new Set(), isLost: false };
   };
 
   const liveTrail = (trailId: string, first?: TrailEvent): Promise<LiveTrail> => {
@@ -99,14 +119,37 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
       return { trailId, events };
     },
 
-    /** Appends all events or none; those that the trail has already are passed over. */
-    append: async (trailId: string, events: readonly TrailEvent[]): Promise<Appended> => {
+    /**
+     * Appends all events or none; those that the trail has already are passed over.
+     * @param sender who is signed in; `undefined` for what ships with the program
+     */
+    append: async (trailId: string, sent: readonly TrailEvent[], sender?: Person): Promise<Appended> => {
+      const events = onceEach(sender ? await withSender(sent, sender, people) : sent);
       const target = await liveTrail(trailId, events[0]);
+      if (sender) await photosMustBeThere(events.filter(({ id }) => !target.eventIds.has(id)), photos);
       const fresh = events.filter(({ id }) => !target.eventIds.has(id));
       if (fresh.length > 0) await appendFresh(trailId, target, fresh);
       // A repeated event may still be on its way to the disk: it is acknowledged only when it is there.
-      else await queue.drained();
-      return { eventCount: target.eventIds.size };
+      else await acknowledgeRepeated(target);
+      return { eventCount: target.length };
+    },
+
+    /** Notes that an entry counts no more; it stays in the log, and the state is folded without it. */
+    voidEntry: async (trailId: string, voiding: TrailEventOf<'entryVoided'>): Promise<Appended> => {
+      await queue.drained();
+      live.delete(trailId);
+      const events = await store.events(trailId);
+      if (events.length === 0) throw trailNotFound(trailId);
+      mayBeVoided(events, voiding.entryId);
+      const { plan } = await load(trailId, undefined);
+      const reduced = reduceTrail(plan, [...events, voiding]);
+      if (!reduced.ok) throw new Error(`the log of trail ${trailId} is broken at event ${reduced.problem.eventId}`);
+      const line = reduced.value.voided ? undefined : toTrailRow(trailId, reduced.value);
+      const row = { trailId, seq: events.length, eventId: voiding.id, event: voiding };
+      await store.writeVoiding({ row, line, voidedId: voiding.entryId });
+      live.delete(trailId);
+      stored.emit(trailId);
+      return { eventCount: events.length + 1 };
     },
 
     /**
@@ -130,32 +173,57 @@ export function makeTrailService(store: TrailStore, plans: PlanService) {
     },
 
     drained: queue.drained,
+    waiting: queue.waiting,
   };
+
+  async function acknowledgeRepeated(target: LiveTrail): Promise<void> {
+    await queue.drained();
+    if (target.isLost)
+      throw new AppError('STORE_UNAVAILABLE', 'This entry could not be stored before. Send it again.');
+  }
 
   async function appendFresh(trailId: string, target: LiveTrail, fresh: readonly TrailEvent[]): Promise<void> {
     // No `await` between reading the state and changing it: two requests for one trail cannot get between each other.
     const trail = applyAll(target, fresh);
     const rows = fresh.map((event, index) => ({
       trailId,
-      seq: target.eventIds.size + index,
+      seq: target.length + index,
       eventId: event.id,
       event,
     }));
     target.trail = trail;
+    target.length += fresh.length;
     for (const { id } of fresh) target.eventIds.add(id);
     try {
       await queue.add({
         rows,
         line: toTrailRow(trailId, trail),
         remarks: remarksIn(trailId, trail, fresh),
+        log: target,
       });
       stored.emit(trailId);
     } catch (error) {
       // The state in memory ran ahead of the disk; the next request reads it anew.
+      target.isLost = true;
       live.delete(trailId);
       throw error;
     }
   }
+}
+
+/**
+ * A request may say the same thing twice; it is taken once.
+ * @throws AppError when two entries that differ have one id
+ */
+function onceEach(events: readonly TrailEvent[]): readonly TrailEvent[] {
+  const byId = new Map<string, TrailEvent>();
+  for (const event of events) {
+    const known = byId.get(event.id);
+    if (known && JSON.stringify(known) !== JSON.stringify(event))
+      throw new AppError('EVENT_MISFIT', `Two entries have the id “${event.id}”. Nothing of what was sent was added.`);
+    byId.set(event.id, event);
+  }
+  return [...byId.values()];
 }
 
 function applyAll({ plan, trail, refusedIds }: LiveTrail, events: readonly TrailEvent[]): Trail {

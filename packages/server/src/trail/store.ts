@@ -9,6 +9,16 @@ export interface Append {
   readonly rows: readonly EventRow[];
   readonly line: TrailListItem;
   readonly remarks: readonly RemarkRow[];
+  /** The log in memory that it goes on from; lost once an append to it could not be stored. */
+  readonly log: { isLost: boolean };
+}
+
+/** What voiding an entry writes: the entry that says so, and what is no longer listed. */
+export interface VoidingRows {
+  readonly row: EventRow;
+  /** The trail's line in the list; `undefined` where the trail as a whole counts no more. */
+  readonly line: TrailListItem | undefined;
+  readonly voidedId: string;
 }
 
 export type TrailStore = ReturnType<typeof makeTrailStore>;
@@ -66,14 +76,20 @@ export const makeTrailStore = ({ orm }: Database) => ({
       orm.run(insertEvents(JSON.stringify(events))),
       orm.run(upsertLines(JSON.stringify(lines))),
       // Remarks are rare: most groups have none.
-      ...(remarks.length > 0
-        ? [
-            orm
-              .insert(remarkTable)
-              .values([...remarks])
-              .onConflictDoNothing(),
-          ]
-        : []),
+      ...(remarks.length > 0 ? [orm.run(insertRemarks(JSON.stringify(remarks)))] : []),
+    ]);
+  },
+
+  hasJob: async (jobId: string): Promise<boolean> =>
+    (await orm.select({ jobId: jobTable.jobId }).from(jobTable).where(eq(jobTable.jobId, jobId))).length > 0,
+
+  writeVoiding: async ({ row, line, voidedId }: VoidingRows): Promise<void> => {
+    const { trailId, seq, eventId, event } = row;
+    await orm.batch([
+      orm.run(insertEvents(JSON.stringify([[trailId, seq, eventId, event]]))),
+      orm.delete(trailTable).where(eq(trailTable.trailId, trailId)),
+      orm.run(upsertLines(JSON.stringify(line ? [line] : []))),
+      orm.delete(remarkTable).where(eq(remarkTable.eventId, voidedId)),
     ]);
   },
 });
@@ -93,3 +109,10 @@ const upsertLines = (lines: string) => sql`
   FROM json_each(${lines}) WHERE true
   ON CONFLICT (trail_id) DO UPDATE SET last_event_at_ms = excluded.last_event_at_ms,
     concluded_with = excluded.concluded_with, at_step = excluded.at_step`;
+
+const insertRemarks = (rows: string) => sql`
+  INSERT INTO remark (event_id, trail_id, plan_id, plan_version, step_id, about, text, at_ms, "by")
+  SELECT value ->> 'eventId', value ->> 'trailId', value ->> 'planId', value ->> 'planVersion', value ->> 'stepId', value ->> 'about',
+    value ->> 'text', value ->> 'atMs', value ->> 'by'
+  FROM json_each(${rows}) WHERE true
+  ON CONFLICT DO NOTHING`;

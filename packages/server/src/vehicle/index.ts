@@ -18,7 +18,7 @@ import type { FastifyPluginAsync } from 'fastify';
 import { object, string } from 'yup';
 import type { CodeStore } from '../codes/store.js';
 import type { JobStore } from '../job/store.js';
-import { personOf } from '../person/index.js';
+import { personOf, signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
 import type { TrailStore } from '../trail/store.js';
 import type { VehicleStore } from './store.js';
@@ -44,13 +44,13 @@ export const vehiclePlugin: FastifyPluginAsync<VehicleOptions> = async (app, opt
   const params = vehicleParamsSchema;
   const config = { needs: 'keepVehicles' } as const;
 
-  app.get<{ Querystring: { after?: string } }>('/', { schema: { querystring: listQuery } }, ({ query }) =>
+  app.get<{ Querystring: { after?: string } }>('/', { schema: { querystring: listQuery }, config: signedIn }, ({ query }) =>
     vehicles.list(query.after ?? ''),
   );
 
   app.get<VehicleRoute>(
     '/:vehicleId',
-    { schema: { params } },
+    { schema: { params }, config: signedIn },
     async ({ params: { vehicleId } }): Promise<VehicleSheet> => {
       const vehicle = await vehicleOr404(vehicles, vehicleId);
       const [odometer, overTime, sideFindings] = await Promise.all([
@@ -62,11 +62,11 @@ export const vehiclePlugin: FastifyPluginAsync<VehicleOptions> = async (app, opt
     },
   );
 
-  app.get<VehicleRoute>('/:vehicleId/jobs', { schema: { params } }, ({ params: { vehicleId } }) =>
+  app.get<VehicleRoute>('/:vehicleId/jobs', { schema: { params }, config: signedIn }, ({ params: { vehicleId } }) =>
     jobs.ofVehicle(vehicleId),
   );
 
-  app.get<VehicleRoute>('/:vehicleId/trails', { schema: { params } }, ({ params: { vehicleId } }) =>
+  app.get<VehicleRoute>('/:vehicleId/trails', { schema: { params }, config: signedIn }, ({ params: { vehicleId } }) =>
     trails.ofVehicle(vehicleId),
   );
 
@@ -122,9 +122,9 @@ function refuseGoingBack(reading: OdometerReading, before: OdometerReading | und
 
 /** Vehicle lines: which control units a line has, and what each hangs on. */
 export const linePlugin: FastifyPluginAsync<Pick<VehicleOptions, 'vehicles'>> = async (app, { vehicles }) => {
-  app.get('/', () => vehicles.lines());
+  app.get('/', { config: signedIn }, () => vehicles.lines());
 
-  app.put<{ Body: Line }>('/', { schema: { body: lineSchema }, config: { needs: 'writePlans' } }, async ({ body }) => {
+  app.put<{ Body: Line }>('/', { schema: { body: lineSchema }, config: { needs: 'writePlans', body: 'line' } }, async ({ body }) => {
     await vehicles.putLine(body);
     return body;
   });

@@ -15,7 +15,6 @@ import { personOf } from '../person/index.js';
 import { AppError } from '../problem/index.js';
 import { vehicleOr404 } from '../vehicle/index.js';
 import type { VehicleStore } from '../vehicle/store.js';
-import { whenGone } from '../web/whenGone.js';
 import { InterfaceSilent, type VehicleInterface } from './vehicleInterface.js';
 
 export interface InterfaceOptions {
@@ -44,10 +43,11 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
   app.post<JobRoute & { Body: ReadingRequest }>(
     '/:jobId/interface/reading',
     { schema: { params, body: readingRequestSchema }, config },
-    async ({ params: { jobId }, body }, reply) => {
-      const { vehicle, units } = await vehicleOf(jobId);
+    async (request, reply) => {
+      const { params, body } = request;
+      const { vehicle, units } = await vehicleOf(params.jobId);
       const asked = body.unitIds.length === 0 ? units : units.filter(({ id }) => body.unitIds.includes(id));
-      const lines = readUnits(vehicleInterface, vehicle, asked, body, whenGone(reply).signal);
+      const lines = readUnits(vehicleInterface, vehicle, asked, body, app.beginStream(request, reply));
       return reply.type('application/x-ndjson').send(Readable.from(asText(lines)));
     },
   );
@@ -61,7 +61,7 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
       if (!(await jobs.jobOr404(jobId)).isSheetKept)
         throw new AppError('JOB_EVENT_MISFIT', 'Keep a code sheet first: what is cleared cannot be read any more.');
       const { vehicle, units } = await vehicleOf(jobId);
-      const cleared = await clearUnits(vehicleInterface, vehicle, units, whenGone(reply).signal);
+      const cleared = await clearUnits(vehicleInterface, vehicle, units, app.beginStream(request, reply));
       const event = {
         kind: 'codesCleared',
         id: request.body.eventId,

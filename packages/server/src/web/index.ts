@@ -2,25 +2,12 @@ import { existsSync } from 'node:fs';
 import helmet from '@fastify/helmet';
 import staticFiles from '@fastify/static';
 import type { FastifyPluginAsync } from 'fastify';
-import fastifyPlugin from 'fastify-plugin';
+import { hidden } from '../openapi/index.js';
 import { sayNotFound } from '../problem/index.js';
 
 const yearInSeconds = 31_536_000;
 
-const apiHeaders = {
-  'content-security-policy': "default-src 'none'; frame-ancestors 'none'",
-  'x-content-type-options': 'nosniff',
-  'referrer-policy': 'no-referrer',
-};
-
-/** Headers of every answer of the API: nothing that it sends is ever a page. */
-export const apiHeadersPlugin = fastifyPlugin(async (app) => {
-  app.addHook('onRequest', async ({ url }, reply) => {
-    if (url.startsWith('/api/')) reply.headers(apiHeaders);
-  });
-});
-
-const pageHeaders = {
+const pageHeaders = (hasTls: boolean) => ({
   contentSecurityPolicy: {
     directives: {
       // The interface loads nothing from elsewhere; Mantine sets styles on elements.
@@ -34,25 +21,29 @@ const pageHeaders = {
       upgradeInsecureRequests: null,
     },
   },
-  strictTransportSecurity: false,
-};
+  strictTransportSecurity: hasTls ? { maxAge: yearInSeconds } : (false as const),
+});
+
+export interface WebOptions {
+  readonly folder: string;
+  readonly hasTls: boolean;
+}
 
 /** Serves the built interface; any address that is not the API's opens it, as its router knows the way. */
-export const webPlugin: FastifyPluginAsync<{ readonly folder: string }> = async (app, { folder }) => {
+export const webPlugin: FastifyPluginAsync<WebOptions> = async (app, { folder, hasTls }) => {
   if (!existsSync(folder)) return void app.setNotFoundHandler(sayNotFound);
-  await app.register(helmet, pageHeaders);
-  await app.register(staticFiles, {
-    root: folder,
-    maxAge: 0,
-    preCompressed: true,
-    setHeaders: (reply, path) => {
-      // Built files have their content's hash in the name.
-      if (path.includes('/assets/')) reply.header('cache-control', `public, max-age=${yearInSeconds}, immutable`);
-    },
-  });
+  await app.register(helmet, pageHeaders(hasTls));
+  await app.register(staticFiles, { root: folder, serve: false, maxAge: 0, preCompressed: true });
+  const page = { schema: hidden, config: { needs: 'nobody' } } as const;
+
+  app.get<{ Params: { '*': string } }>('/assets/*', page, ({ params }, reply) =>
+    // Built files have their content's hash in the name.
+    reply.sendFile(`assets/${params['*']}`, { maxAge: yearInSeconds * 1000, immutable: true }),
+  );
+  app.get<{ Params: { '*': string } }>('/*', page, ({ params }, reply) => reply.sendFile(params['*'] || 'index.html'));
   app.setNotFoundHandler((request, reply) =>
-    request.method === 'GET' && !request.url.startsWith('/api/')
-      ? reply.sendFile('index.html')
+    request.method === 'GET' || request.method === 'HEAD'
+      ? reply.code(200).sendFile('index.html')
       : sayNotFound(request, reply),
   );
 };

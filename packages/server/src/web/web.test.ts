@@ -16,7 +16,7 @@ describe('the built interface', () => {
     await writeFile(join(folder, 'assets', 'map-1a2b.js'), 'drawTheMap();');
     await writeFile(join(folder, 'assets', 'map-1a2b.js.gz'), gzipSync('drawTheMap();'));
     app = Fastify();
-    await app.register(webPlugin, { folder });
+    await app.register(webPlugin, { folder, hasTls: false });
   });
   after(async () => {
     await app.close();

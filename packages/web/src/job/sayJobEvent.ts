@@ -34,5 +34,7 @@ export function sayJobEvent(event: JobEvent): string {
       return event.text;
     case 'stageSet':
       return `Now ${stages[event.stage]}`;
+    case 'entryVoided':
+      return `An entry counts no more: ${event.reason}`;
   }
 }

@@ -12,8 +12,8 @@ export function SignInPage({ session }: { readonly session: Session }) {
   const [signIn, { error, isLoading }] = useSignInMutation();
   const [addFirst, first] = useAddFirstPersonMutation();
   const isFirst = session.needsFirstPerson;
-  const enter = async (name: string, password: string) => {
-    if (isFirst && (await addFirst({ name, password })).error) return;
+  const enter = async (name: string, password: string, token = '') => {
+    if (isFirst && (await addFirst({ name, password, token })).error) return;
     await signIn({ name, password });
   };
   const problem = first.error ?? error;
@@ -40,7 +40,7 @@ export function SignInPage({ session }: { readonly session: Session }) {
   );
 }
 
-type Enter = (name: string, password: string) => Promise<void>;
+type Enter = (name: string, password: string, token?: string) => Promise<void>;
 
 interface FormProps {
   readonly isFirst: boolean;
@@ -51,9 +51,11 @@ interface FormProps {
 function SignInForm({ isFirst, isBusy, onEnter }: FormProps) {
   const [name, setName] = useState('');
   const [password, setPassword] = useState('');
+  // The address that the server printed when it started has the token in it.
+  const [token, setToken] = useState(() => new URLSearchParams(location.search).get('setup') ?? '');
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void onEnter(name.trim(), password);
+    void onEnter(name.trim(), password, token.trim());
   };
   return (
     <form onSubmit={submit}>
@@ -75,6 +77,16 @@ function SignInForm({ isFirst, isBusy, onEnter }: FormProps) {
           value={password}
           onChange={(event) => setPassword(event.currentTarget.value)}
         />
+        {isFirst && (
+          <TextInput
+            label="Setup token"
+            description="The server printed it where it was started"
+            autoComplete="off"
+            required
+            value={token}
+            onChange={(event) => setToken(event.currentTarget.value)}
+          />
+        )}
         <Button type="submit" size="lg" loading={isBusy} disabled={name.trim() === '' || password === ''}>
           {isFirst ? 'Make the first account' : 'Sign in'}
         </Button>

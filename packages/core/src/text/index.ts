@@ -1,0 +1,2 @@
+// What other features and packages may use.
+export { cutText } from './cutText.js';

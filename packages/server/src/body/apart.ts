@@ -1,0 +1,39 @@
+import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { Piscina } from 'piscina';
+import { AppError } from '../problem/index.js';
+import type { BodyTask, StoredPlan } from './bodyWorker.js';
+import type { LargeBodyName } from './largeBodies.js';
+import type { ReadBody } from './readBody.js';
+
+/** How many bodies may wait for the other thread: with more, a sender is asked to come again instead. */
+const mostWaiting = 64;
+
+let pool: Piscina | undefined;
+
+/** One thread for all servers of this process; it starts with the first that needs it, and does not keep the process alive. */
+function threads(): Piscina {
+  const built = new URL('./bodyWorker.js', import.meta.url);
+  const filename = fileURLToPath(existsSync(built) ? built : new URL('./bodyWorker.ts', import.meta.url));
+  pool ??= new Piscina({ filename, minThreads: 1, maxThreads: 1, maxQueue: mostWaiting, idleTimeout: 60_000 });
+  return pool;
+}
+
+async function apart<Done>(task: BodyTask): Promise<Done> {
+  if (threads().queueSize >= mostWaiting)
+    throw new AppError(
+      'OVERLOADED',
+      'The server has more large documents to read than it can now. Nothing of this request was kept; send it again.',
+    );
+  return threads().run(task);
+}
+
+/** Reads and checks a large body in another thread. */
+export const readBodyApart = (name: LargeBodyName, text: string): Promise<ReadBody> =>
+  apart({ kind: 'body', name, text });
+
+/** Reads and checks the document of a stored plan in another thread. */
+export const storedPlanApart = (document: string): Promise<StoredPlan> => apart({ kind: 'storedPlan', document });
+
+/** Starts the thread before anybody waits for it. */
+export const warmUp = (): void => void threads();

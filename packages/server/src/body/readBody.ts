@@ -1,0 +1,16 @@
+import { sayFaults, validate } from '@probe-trail/core/schema';
+import { type LargeBodyName, largeBodies } from './largeBodies.js';
+
+/** What became of a large body: what the route gets, or what is wrong with it. */
+export type ReadBody = { readonly ok: true; readonly prepared: unknown } | { readonly ok: false; readonly says: string };
+
+/**
+ * Checks the data of a large body, and prepares it where its route wants that.
+ * @returns `prepared: undefined` where the route gets the data as it is
+ */
+export function checkBody(name: LargeBodyName, data: unknown): ReadBody {
+  const body = largeBodies[name];
+  const checked = validate(body.schema, data);
+  if (!checked.ok) return { ok: false, says: `${sayFaults(checked.problem)}.` };
+  return { ok: true, prepared: 'prepare' in body ? body.prepare(checked.value as never) : undefined };
+}

@@ -1,0 +1,26 @@
+import { sayFaults, validate } from '@probe-trail/core/schema';
+import type { FastifySchemaCompiler } from 'fastify';
+import type { Schema } from 'yup';
+import { AppError } from '../problem/index.js';
+import { isCheckedBody } from './index.js';
+
+/**
+ * The one validator of requests. Strict, because mending is guessing: only path and query parameters,
+ * which are always text, are cast.
+ */
+export const yupValidator: FastifySchemaCompiler<Schema> =
+  ({ schema, httpPart }) =>
+  (data: unknown) => {
+    if (httpPart === 'body' && isCheckedBody(data)) return { value: data };
+    const isText = httpPart === 'params' || httpPart === 'querystring';
+    const value: unknown = isText ? castTexts(schema, data) : data;
+    const checked = validate(schema, value);
+    return checked.ok ? { value } : { error: new AppError('REQUEST_INVALID', `${sayFaults(checked.problem)}.`) };
+  };
+
+/** Parameters as the schema wants them; a name that every object has is left as it is, and refused as unknown. */
+function castTexts(schema: Schema, data: unknown): unknown {
+  const given = Object.entries(data ?? {});
+  const isPlain = given.every(([name]) => !(name in Object.prototype));
+  return isPlain ? schema.cast(Object.fromEntries(given), { assert: false }) : Object.assign(Object.create(null), data);
+}

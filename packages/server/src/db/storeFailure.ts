@@ -1,0 +1,18 @@
+/** Why the database could not do what it was asked: it may be able to later. */
+export type StoreFailureKind = 'busy' | 'full' | 'unavailable';
+
+/** The database could not be read or written now. Nothing of what was asked was kept. */
+export class StoreFailure extends Error {
+  constructor(
+    readonly kind: StoreFailureKind,
+    cause: unknown,
+  ) {
+    super(`the database is ${kind}: ${cause instanceof Error ? cause.message : String(cause)}`, { cause });
+  }
+}
+
+/** The failure of the database in an error, or in what caused it; `undefined` where it is something else. */
+export function storeFailureIn(error: unknown): StoreFailure | undefined {
+  if (error instanceof StoreFailure) return error;
+  return error instanceof Error && error.cause !== undefined ? storeFailureIn(error.cause) : undefined;
+}
