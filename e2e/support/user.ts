@@ -160,6 +160,7 @@ export const send = async (
     method,
     headers: {
       cookie: await cookieOf(url, 'ines'),
+      'x-probe-trail': '1',
       ...(body ? { 'content-type': 'application/json' } : {}),
       ...headers,
     },

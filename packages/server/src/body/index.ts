@@ -36,7 +36,7 @@ export const bodyPlugin = fastifyPlugin(async (app) => {
     const data = await parse(request, text);
     const illFormed = findIllFormed(data);
     if (illFormed) throw new AppError('REQUEST_INVALID', `${sayIllFormed(illFormed)}.`);
-    return name ? taken(checkBody(name, data), () => data) : data;
+    return name ? taken(checkBody(name, data), data) : data;
   });
 });
 

@@ -82,7 +82,7 @@ describe('choosing a plan for a job', () => {
   it('tells the author that a plan was missing', async () => {
     await appendTo(server.ask, 'j1', jobEvent({ kind: 'planMissed', wanted: 'Slow cranking' }));
     expect((await server.ask('GET', '/api/jobs/missed-plans')).body).to.deep.equal([
-      { jobId: 'j1', fleetNumber: 'FG-07', wanted: 'Slow cranking', by: 'Tobi Lunde', atMs: 1000 },
+      { jobId: 'j1', fleetNumber: 'FG-07', wanted: 'Slow cranking', by: 'Ines Marrow', atMs: 1000 },
     ]);
   });
 });

@@ -77,7 +77,7 @@ describe('jobs over HTTP', () => {
       { kind: 'noted', text: 'Left tyre is worn', isSideFinding: true },
     );
     const { sideFindings } = (await server.ask('GET', `/api/vehicles/${vehicleId}`)).body as unknown as VehicleSheet;
-    expect(sideFindings).to.deep.equal([{ jobId: 'j1', text: 'Left tyre is worn', by: 'Tobi Lunde', atMs: 1000 }]);
+    expect(sideFindings).to.deep.equal([{ jobId: 'j1', text: 'Left tyre is worn', by: 'Ines Marrow', atMs: 1000 }]);
   });
 
   it('refuses what does not fit, with the sentence of the reducer, and adds nothing of that request', async () => {

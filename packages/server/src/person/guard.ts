@@ -83,7 +83,8 @@ async function whoAsks(
 export const signInBrowser = (reply: FastifyReply, token: string) =>
   reply.setCookie(cookieName, token, { ...cookieOptions, maxAge: sessionMs / 1000 });
 
-export const signOutBrowser = (reply: FastifyReply) => reply.clearCookie(cookieName, cookieOptions);
+export const signOutBrowser = (reply: FastifyReply) =>
+  reply.clearCookie(cookieName, cookieOptions).header('clear-site-data', '"cache"');
 
 /** @throws AppError when the person may not do this */
 export function demand(person: Person, permission: Permission): void {

@@ -1,6 +1,6 @@
 import { type Role, roleNames } from '@probe-trail/core/person';
 import { expect } from 'chai';
-import { aServer, makeAsk, type TestServer, testPassword } from '../testing/aServer.js';
+import { aServer, makeAsk, type TestServer, testPassword, testSetupToken } from '../testing/aServer.js';
 
 describe('people and sessions', () => {
   let server: TestServer;
@@ -139,7 +139,7 @@ describe('the first start', () => {
   after(() => server.stop());
 
   it('asks for the first person, who may do everything, once', async () => {
-    const first = { name: 'Ines Marrow', password: testPassword };
+    const first = { name: 'Ines Marrow', password: testPassword, token: testSetupToken };
     expect((await server.asNobody('GET', '/api/session')).body).to.include({ needsFirstPerson: true });
     const answers = await Promise.all([
       server.asNobody('POST', '/api/people/first', first),
@@ -179,6 +179,8 @@ describe('every route', () => {
     ['PUT', '/api/lines', ['author']],
     ['POST', '/api/trails/x/events', ['author', 'technician']],
     ['POST', '/api/jobs/x/events', ['author', 'technician', 'adviser']],
+    ['POST', '/api/jobs/x/void', ['administrator']],
+    ['POST', '/api/trails/x/void', ['administrator']],
     ['POST', '/api/jobs/x/sheets', ['author', 'technician']],
     ['POST', '/api/jobs/x/interface/reading', ['author', 'technician']],
     ['POST', '/api/jobs/x/interface/clearing', ['author', 'technician']],

@@ -44,13 +44,13 @@ export const photoPlugin: FastifyPluginAsync<PhotoOptions> = async (app, { photo
   app.get<{ Params: { photoId: string } }>(
     '/:photoId',
     { schema: { params }, config: signedIn },
-    async ({ params: { photoId } }, reply) => {
+    async ({ params: { photoId }, headers }, reply) => {
+      // Asked for again each time: whoever has signed out sees none that the browser has kept.
+      reply.header('cache-control', 'private, no-cache').header('etag', `"${photoId}"`);
       const photo = await photos.find(photoId);
       if (!photo) throw new AppError('PHOTO_NOT_FOUND', `There is no photo “${photoId}”.`);
-      return reply
-        .type(photo.mediaType)
-        .header('cache-control', 'private, max-age=31536000, immutable')
-        .send(createReadStream(photos.pathOf(photoId)));
+      if (headers['if-none-match'] === `"${photoId}"`) return reply.code(304).send();
+      return reply.type(photo.mediaType).send(createReadStream(photos.pathOf(photoId)));
     },
   );
 };

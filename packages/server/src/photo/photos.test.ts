@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { aServer, type TestServer } from '../testing/aServer.js';
+import { aServer, type TestServer, testPassword } from '../testing/aServer.js';
 import { largestPhoto } from './index.js';
 
 // The smallest whole PNG: one pixel.
@@ -13,7 +13,7 @@ describe('photos over HTTP', () => {
   let cookie: string;
   before(async () => {
     server = await aServer();
-    cookie = (await server.asNobody('POST', '/api/session', { name: 'Ines Marrow', password: 'long enough' })).cookie;
+    cookie = (await server.asNobody('POST', '/api/session', { name: 'Ines Marrow', password: testPassword })).cookie;
   });
   after(() => server.stop());
 
@@ -24,7 +24,7 @@ describe('photos over HTTP', () => {
     return server.app.inject({
       method: 'POST',
       url: '/api/photos',
-      headers: { cookie, 'content-type': request.headers.get('content-type') ?? '' },
+      headers: { cookie, 'x-probe-trail': '1', 'content-type': request.headers.get('content-type') ?? '' },
       payload: Buffer.from(await request.arrayBuffer()),
     });
   };

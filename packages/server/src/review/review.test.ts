@@ -79,7 +79,7 @@ describe('review, release and retirement over HTTP', () => {
     const remark = {
       id: 'r1',
       atMs: 2000,
-      by: 'Tobi Lunde',
+      by: 'Ines Marrow',
       kind: 'remarkMade',
       stepId: 'rest',
       about: 'wrongLimit',

@@ -58,7 +58,7 @@ export async function aServer(folder?: string, rigs: readonly Rig[] = []): Promi
     newId: () => `new-${++ids}`,
     webFolder: '',
     sessionSecret: 'a secret of the tests that is long enough',
-    hosts: new Set(['localhost']),
+    hosts: new Set(['localhost', '127.0.0.1']),
     setupToken: testSetupToken,
     vehicleInterface: makeSimulatedInterface(rigs),
     logger: undefined,

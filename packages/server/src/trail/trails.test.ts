@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { aServer, releaseSmallPlan, smallPlan, smallWalk, type TestServer } from '../testing/aServer.js';
+import { aServer, releaseSmallPlan, smallPlan, smallWalk, type TestServer, testPassword } from '../testing/aServer.js';
 import { makeAppendQueue } from './appendQueue.js';
 import type { Append } from './store.js';
 
@@ -136,7 +136,7 @@ describe('trails over HTTP', () => {
       expect((await server.asNobody('GET', '/api/trails/t1/live?seen=0')).status).to.equal(401);
       const { cookie } = await server.asNobody('POST', '/api/session', {
         name: 'Ines Marrow',
-        password: 'long enough',
+        password: testPassword,
       });
       const address = await server.app.listen({ port: 0, host: '127.0.0.1' });
       const answer = await fetch(`${address}/api/trails/t1/live?seen=3`, {
@@ -161,7 +161,7 @@ describe('trails over HTTP', () => {
 });
 
 describe('the append queue', () => {
-  const anAppend = (seq: number) => ({ rows: [{ seq }], line: {}, remarks: [] }) as unknown as Append;
+  const anAppend = (seq: number) => ({ rows: [{ seq }], line: {}, remarks: [], log: { isLost: false } }) as unknown as Append;
 
   it('writes what arrives together in one transaction', async () => {
     const groups: number[] = [];

@@ -2,7 +2,7 @@ import type { JobLog } from '@probe-trail/core/job';
 import { type ReadingProgress, type Rig, withProgress } from '@probe-trail/core/vehicleInterface';
 import { expect } from 'chai';
 import { takeInVehicle } from '../testing/aJob.js';
-import { aServer, type TestServer } from '../testing/aServer.js';
+import { aServer, type TestServer, testPassword } from '../testing/aServer.js';
 
 const code = (unitId: string, text: string, returns: Rig['codes'][number]['returns']) => ({
   unitId,
@@ -41,7 +41,7 @@ describe('the vehicle interface', () => {
       .map((line) => JSON.parse(line) as ReadingProgress);
   };
   const cookie = async () =>
-    (await server.asNobody('POST', '/api/session', { name: 'Ines Marrow', password: 'long enough' })).cookie;
+    (await server.asNobody('POST', '/api/session', { name: 'Ines Marrow', password: testPassword })).cookie;
   const sheetOf = (lines: readonly ReadingProgress[]) => {
     const { units, codes } = lines.reduce(withProgress, { units: [], codes: [] });
     return [...units.map(({ unitId, answer }) => `${unitId} ${answer}`), ...codes.map((one) => one.code)];

@@ -29,9 +29,6 @@ describe('the built interface', () => {
     expect(headers['content-security-policy']).to.include("default-src 'self'");
   });
 
-  it('leaves what is missing from the API to the API', async () =>
-    expect((await app.inject('/api/nothing')).statusCode).to.equal(404));
-
   it('sends what was compressed when it was built, to be kept for good', async () => {
     const { rawPayload, headers } = await app.inject({
       url: '/assets/map-1a2b.js',

@@ -1,9 +1,15 @@
 import { isProblemDetails } from '@probe-trail/core/problem';
 import { createApi, type FetchArgs, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import { learnServerTime } from './clock';
+import { isSignOutPending } from './signOutPending';
 
 // A request that hangs must not hold up what waits behind it; sent again, an entry is still there once.
-const overHttp = fetchBaseQuery({ baseUrl: '/api', timeout: 30_000 });
+const overHttp = fetchBaseQuery({
+  baseUrl: '/api',
+  timeout: 30_000,
+  // A form of another site cannot send it: the server changes nothing without it.
+  headers: { 'x-probe-trail': '1' },
+});
 type Answer = Awaited<ReturnType<typeof overHttp>>;
 
 // A network that is there but does not answer is worse than none: after this, what is kept is shown.
@@ -11,6 +17,7 @@ const patienceMs = 3000;
 
 /** Whoever was signed out elsewhere, or disabled, is asked to sign in again at the next request. */
 const baseQuery: typeof overHttp = async (args, context, extra) => {
+  if (isSignOutPending() && !isOfSession(args)) return notSent;
   const url = keptUrl(args);
   const asked = Promise.resolve(overHttp(args, context, extra));
   const answer = url === undefined ? await asked : await orKept(url, asked);
@@ -21,6 +28,10 @@ const baseQuery: typeof overHttp = async (args, context, extra) => {
 
 // What was found yesterday is no answer to what is asked today.
 const neverKept = /^(search|trails\/)/;
+
+/** Who has signed out here asks for nothing more, although the server may not have heard of it yet. */
+const notSent: Answer = { error: { status: 'FETCH_ERROR', error: 'signed out at this browser' } };
+const isOfSession = (args: string | FetchArgs) => /^session\b/.test(typeof args === 'string' ? args : args.url);
 
 /** The address under which an answer is kept on this device; `undefined` for what changes something, or would be stale. */
 function keptUrl(args: string | FetchArgs): string | undefined {

@@ -27,5 +27,10 @@ export async function forgetOldAnswers(): Promise<void> {
 
 /** Whoever signs out leaves nothing to read behind. What waits to be sent stays. */
 export async function forgetAnswers(): Promise<void> {
-  await Promise.all([device.answers.clear(), device.logs.clear()]);
+  await Promise.all([device.answers.clear(), device.logs.clear(), forgetPictures()]);
 }
+
+/** Pictures that the service worker keeps; a browser without it has none. */
+const forgetPictures = async (): Promise<void> => {
+  if ('caches' in globalThis) await caches.delete('photos');
+};

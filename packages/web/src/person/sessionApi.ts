@@ -9,7 +9,9 @@ import {
   type Session,
   type SignIn,
 } from '@probe-trail/core/person';
-import { api } from '../app/api';
+import type { FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
+import { api, problemCodeOf } from '../app/api';
+import { forgetSignOut, noteSignOut, pendingSignOut, type SignOutWhere } from '../app/signOutPending';
 import { useAppSelector } from '../app/store';
 
 /** Whether a request was answered as hoped; why it was not, the page says. */
@@ -19,11 +21,34 @@ const isDone = (fulfilled: Promise<unknown>): Promise<boolean> =>
     () => false,
   );
 
+const nobody: Session = { person: null, needsFirstPerson: false, demoAccounts: [] };
+
+type Ask = (args: { readonly url: string; readonly method: 'DELETE' }) => MaybePromise<{ readonly error?: unknown }>;
+type MaybePromise<T> = T | PromiseLike<T>;
+type Answered<T> = { readonly data: T; readonly error?: never } | { readonly error: FetchBaseQueryError; readonly data?: never };
+
+/** @returns whether the server has heard that somebody signed out here */
+async function tellSignOut(where: SignOutWhere, ask: Ask): Promise<boolean> {
+  const { error } = await ask({ url: where === 'here' ? 'session' : 'session/everywhere', method: 'DELETE' });
+  // Refused is heard too: the session had ended before.
+  const isHeard = error === undefined || problemCodeOf(error) !== undefined;
+  if (isHeard) forgetSignOut();
+  return isHeard;
+}
+
 const forgetKept = async () => (await import('../offline/keptAnswers')).forgetAnswers();
 
 export const sessionApi = api.injectEndpoints({
   endpoints: (build) => ({
-    session: build.query<Session, void>({ query: () => 'session', providesTags: ['session'] }),
+    session: build.query<Session, void>({
+      queryFn: async (_, _api, _extra, ask) => {
+        const where = pendingSignOut();
+        // Told now; until somebody hears it, nobody is signed in here all the same.
+        if (where && !(await tellSignOut(where, ask))) return { data: nobody };
+        return (await ask('session')) as Answered<Session>;
+      },
+      providesTags: ['session'],
+    }),
     signIn: build.mutation<Person, SignIn>({
       query: (body) => ({ url: 'session', method: 'POST', body }),
       invalidatesTags: (person) =>
@@ -38,11 +63,14 @@ export const sessionApi = api.injectEndpoints({
       },
     }),
     signOut: build.mutation<void, 'here' | 'everywhere'>({
-      query: (where) => ({ url: where === 'here' ? 'session' : 'session/everywhere', method: 'DELETE' }),
-      invalidatesTags: ['session'],
-      onQueryStarted: async (_, { queryFulfilled }) => {
-        if (await isDone(queryFulfilled)) await forgetKept();
+      // Here it is done at once, with or without a network; the server is told as soon as it can be.
+      queryFn: async (where, _api, _extra, ask) => {
+        noteSignOut(where);
+        await forgetKept();
+        await tellSignOut(where, ask);
+        return { data: undefined };
       },
+      invalidatesTags: ['session'],
     }),
     setPreferences: build.mutation<Person, Preferences>({
       query: (body) => ({ url: 'session/preferences', method: 'PUT', body }),

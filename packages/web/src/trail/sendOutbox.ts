@@ -17,6 +17,10 @@ const final = new Set([
   'FORBIDDEN',
   'PHOTO_INVALID',
   'REQUEST_TOO_LARGE',
+  'ENTRY_UNSTORABLE',
+  'NOT_FROM_OUTSIDE',
+  'JOB_NOT_FOUND',
+  'PHOTO_NOT_FOUND',
 ]);
 const longestWaitMs = 15_000;
 
