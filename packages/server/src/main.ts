@@ -7,8 +7,8 @@ import type { FastifyInstance } from 'fastify';
 import { buildApp, makeServices, type Services } from './app.js';
 import { warmUp } from './body/index.js';
 import { inDataFolder } from './db/dataFolder.js';
-import { openDatabase, StartProblem } from './db/openDatabase.js';
 import { sayMended } from './db/mendStored.js';
+import { openDatabase, StartProblem } from './db/openDatabase.js';
 import { readSessionSecret } from './db/sessionSecret.js';
 import { demoAccounts, demoRigs, loadDemo } from './demo/loadDemo.js';
 import { openLog } from './edge/openLog.js';
@@ -63,7 +63,9 @@ async function start(): Promise<void> {
   await sayHowToSetUp(services, settings, setupToken);
   console.log(`Data: ${dataFolder}. Stop with Ctrl C.`);
   if (host !== '127.0.0.1' && host !== 'localhost' && !settings.tls)
-    console.log('Passwords and readings go over this network unencrypted: see PROBE_TRAIL_TLS_CERT in docs/security.md.');
+    console.log(
+      'Passwords and readings go over this network unencrypted: see PROBE_TRAIL_TLS_CERT in docs/security.md.',
+    );
 }
 
 async function sayHowToSetUp({ people }: Services, settings: Settings, setupToken: string): Promise<void> {

@@ -1,4 +1,6 @@
 import Papa from 'papaparse';
+import { wellFormedText } from '../schema/index.js';
+import { cutText } from '../text/index.js';
 import type { Line } from '../vehicle/index.js';
 import { type SheetCode, type SheetUnit, unknownUnitId } from './codeSheet.js';
 import { findStatus } from './codeStatus.js';
@@ -25,7 +27,8 @@ const delimiters = ['\t', ';', '|', ','] as const;
  * Reads a report of whatever form: codes are found by their structure, each with the unit named on its line or above it,
  * its status words and the text beside it. A report with columns is read by its cells.
  */
-export function readCodeText(text: string, line: Line | undefined): ReadCodeText {
+export function readCodeText(pasted: string, line: Line | undefined): ReadCodeText {
+  const text = wellFormedText(pasted);
   const lines = text.split(/\r\n|\r|\n/);
   const rows = toRows(text, lines);
   const reader = makeReader(line);
@@ -96,16 +99,19 @@ function findCodes(row: string) {
   return { codes: found, rest };
 }
 
+/** Longest text of a code that is kept. */
+const longestText = 300;
+
 /** The longest piece of words that is left: cells of numbers, dates and marks are no text of a code. */
 function tidyWords(rest: string): string {
   let longest = '';
   for (const piece of rest.split(/\ue000|\s[-–:|]\s|\t/))
     if (piece.trim().length > longest.trim().length && /\p{L}{3}/u.test(piece)) longest = piece;
-  return longest
+  const tidy = longest
     .replace(/[([]\s*[)\]]/g, ' ')
     .replace(/\s+/g, ' ')
-    .replace(/^[\s\-–:;,.()[\]]+|[\s\-–:;,([]+$/g, '')
-    .slice(0, 300);
+    .replace(/^[\s\-–:;,.()[\]]+|[\s\-–:;,([]+$/g, '');
+  return cutText(tidy, longestText);
 }
 
 interface FoundUnit {

@@ -3,6 +3,7 @@ import type { Plan, StepReading } from '../plan/index.js';
 import { parseReading } from '../reading/index.js';
 import { failed, ok, type Result } from '../result/index.js';
 import { boundsOf, type RowLimits, type Spec } from '../spec/index.js';
+import { readCell, writeCsv } from './csv.js';
 
 /** The columns of a limits file, in their order. */
 const columns = [
@@ -43,7 +44,7 @@ export function limitsToCsv(plan: Plan): string {
       })),
     ),
   );
-  return Papa.unparse({ fields: [...columns], data: lines });
+  return writeCsv(columns, lines);
 }
 
 const emptyLine = Object.fromEntries(columns.map((column) => [column, ''])) as Line;
@@ -88,7 +89,10 @@ export function readLimits(plan: Plan, csv: string): Result<Plan, string> {
     return failed(`The file has no column “${missing[0]}”; its columns are ${columns.join(', ')}.`);
   const byReading = new Map<string, Numbered[]>();
   for (const [index, data] of parsed.data.entries()) {
-    const line = { ...emptyLine, ...data };
+    const line: Line = {
+      ...emptyLine,
+      ...Object.fromEntries(Object.entries(data).map(([name, cell]) => [name, readCell(cell)])),
+    };
     const key = `${line.step} ${line.reading}`;
     byReading.set(key, [...(byReading.get(key) ?? []), { line, number: index + 2 }]);
   }

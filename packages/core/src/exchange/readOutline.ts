@@ -12,6 +12,7 @@ import {
 import { parseReading } from '../reading/index.js';
 import { failed, ok, type Result } from '../result/index.js';
 import type { Spec } from '../spec/index.js';
+import { cutText } from '../text/index.js';
 import { findUnit } from '../units/index.js';
 
 /** One step of an outline as it was written. */
@@ -135,7 +136,7 @@ function toDraft(id: string, title: string, outline: readonly OutlineStep[]): Ou
     if (so.kind === 'nowhere') gap('it is not said where it goes on if all is well.');
     if (not.kind === 'nowhere') gap('it is not said where it goes on if not.');
     return {
-      ...blankStep(stepId, written.title.slice(0, 160)),
+      ...blankStep(stepId, cutText(written.title, 160)),
       instruction: 'To be written.',
       readings: [blankReading(`reading${index + 1}`, '', spec)],
       outcomes: outcomesOf(spec, `reading${index + 1}`, so, not),
@@ -149,7 +150,7 @@ function toDraft(id: string, title: string, outline: readonly OutlineStep[]): Ou
       ...blankPlan(id, title || 'A plan from an outline'),
       steps,
       startStepId: 'step1',
-      conclusions: ends.map((end) => ({ ...end, title: end.title.slice(0, 160), summary: '', suspectIds: [] })),
+      conclusions: ends.map((end) => ({ ...end, title: cutText(end.title, 160), summary: '', suspectIds: [] })),
     },
     gaps,
   };
@@ -194,7 +195,7 @@ function numberIn(text: string | undefined, unit: string): number | null | undef
 const seenSpec = (expected: string): Spec => ({
   kind: 'choice',
   options: [
-    { id: 'so', name: expected.slice(0, 60) || 'as it should be', meaning: '', ok: true },
+    { id: 'so', name: cutText(expected, 60) || 'as it should be', meaning: '', ok: true },
     { id: 'not', name: 'not so', meaning: '', ok: false },
   ],
 });

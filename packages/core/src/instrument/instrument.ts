@@ -4,7 +4,11 @@ import { findUnit } from '../units/index.js';
 import { type InstrumentFunction, instrumentFunctions } from './instrumentFunctions.js';
 
 const rangeSchema = closedObject({
-  upTo: number().required().min(0).max(largestNumber).meta({ description: 'end of the range, in the unit of the function' }),
+  upTo: number()
+    .required()
+    .min(0)
+    .max(largestNumber)
+    .meta({ description: 'end of the range, in the unit of the function' }),
   percent: number().required().min(0).max(100),
   digits: number().required().integer().min(0).max(1000),
   lastPlace: number()

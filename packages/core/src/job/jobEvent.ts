@@ -2,7 +2,15 @@ import { boolean, string } from 'yup';
 import { type SheetMoment, sheetMoments } from '../codes/index.js';
 import { entryFields, voidingFields } from '../log/index.js';
 import type { Permission } from '../person/index.js';
-import { type Checked, closedObject, draftText, idText, photoIdText, unionByKind, wholeNumber } from '../schema/index.js';
+import {
+  type Checked,
+  closedObject,
+  draftText,
+  idText,
+  photoIdText,
+  unionByKind,
+  wholeNumber,
+} from '../schema/index.js';
 import { arrivalSchema } from './arrival.js';
 
 /** Where a job has been moved to by hand; until then it stands where its trails stand. */

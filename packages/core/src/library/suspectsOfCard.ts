@@ -1,4 +1,5 @@
 import type { PartCard, Suspect } from '../plan/index.js';
+import { cutText } from '../text/index.js';
 
 const feedWords = /\b(?:feed|supply|ubat|\+ ?12 ?V|12 ?V|5 ?V|battery)\b/i;
 // “Switched to ground” is an output, and no ground.
@@ -22,7 +23,7 @@ export function suspectsOfCard({ id, name, connectors }: PartCard): readonly Sus
 const suspect = (id: string, name: string, kind: Suspect['kind']): Suspect => ({
   // As long as an id and a name may be.
   id: id.slice(0, 80),
-  name: name.slice(0, 120),
+  name: cutText(name, 120),
   kind,
   weight: 1,
   repair: '',

@@ -1,5 +1,13 @@
 import { array, boolean, number, string } from 'yup';
-import { type Checked, closedObject, draftText, idText, nameOfThing, unionByKind, versionNumber } from '../schema/index.js';
+import {
+  type Checked,
+  closedObject,
+  draftText,
+  idText,
+  nameOfThing,
+  unionByKind,
+  versionNumber,
+} from '../schema/index.js';
 import {
   formulaText,
   isMeasured,

@@ -1,6 +1,14 @@
 import { array, string } from 'yup';
 import { failed, ok, type Result } from '../result/index.js';
-import { type Checked, closedObject, photoIdText, sayFaults, validate } from '../schema/index.js';
+import {
+  type Checked,
+  closedObject,
+  findIllFormed,
+  photoIdText,
+  sayFaults,
+  sayIllFormed,
+  validate,
+} from '../schema/index.js';
 import { type Plan, planFormat, planFormatVersion, planSchema } from './plan.js';
 import { upgradePlan } from './upgradePlan.js';
 
@@ -72,7 +80,9 @@ const faults = (found: Parameters<typeof sayFaults>[0]) =>
 
 function parseJson(text: string): Result<unknown, PlanFileProblem> {
   try {
-    return ok(JSON.parse(text));
+    const data: unknown = JSON.parse(text);
+    const illFormed = findIllFormed(data);
+    return illFormed ? failed({ kind: 'faults', says: sayIllFormed(illFormed) }) : ok(data);
   } catch (error) {
     return failed({ kind: 'notJson', detail: error instanceof Error ? error.message : String(error) });
   }

@@ -5,11 +5,7 @@ export const latestTimeMs = Date.UTC(2100, 0, 1);
 
 /** A moment, in ms since 1970. Beyond the calendar, nothing that shows it would work any more. */
 export const timeMs = () =>
-  number()
-    .required()
-    .integer()
-    .min(0)
-    .max(latestTimeMs, '${path} is not a time: it lies after the year 2099');
+  number().required().integer().min(0).max(latestTimeMs, '${path} is not a time: it lies after the year 2099');
 
 /** Largest size of a number that is measured or typed as a limit: far above every quantity of a workshop, in any unit. */
 export const largestNumber = 1e15;

@@ -14,4 +14,12 @@ export {
 } from './closedObject.js';
 export { type JsonSchema, toJsonSchema } from './toJsonSchema.js';
 export { type SchemaFault, sayFaults, validate } from './validate.js';
-export { type DataBounds, documentBounds, findIllFormed, type IllFormed, sayIllFormed, wellFormedData, wellFormedText } from './wellFormed.js';
+export {
+  type DataBounds,
+  documentBounds,
+  findIllFormed,
+  type IllFormed,
+  sayIllFormed,
+  wellFormedData,
+  wellFormedText,
+} from './wellFormed.js';

@@ -1,4 +1,5 @@
 import { blankPlan, type GoTo, indexPlan, type Outcome, type Plan, type Step } from '../plan/index.js';
+import { cutText } from '../text/index.js';
 import { standingWaymarks, type Trail } from './trail.js';
 
 // As long as a complaint in a plan may be.
@@ -40,7 +41,7 @@ export function planFromTrail(trail: Trail, id: string, title: string): Plan {
       lines: [vehicle.line],
       engines: [],
       codes: [],
-      complaints: complaint === '' ? [] : [complaint.slice(0, longestName)],
+      complaints: complaint === '' ? [] : [cutText(complaint, longestName)],
     },
     suspects: plan.suspects,
     partCards: plan.partCards,

@@ -2,7 +2,15 @@ import { array, boolean, number, type ObjectShape, string } from 'yup';
 import { type InstrumentFunction, instrumentFunctions, instrumentSchema } from '../instrument/index.js';
 import { entryFields, voidingFields } from '../log/index.js';
 import { partCardSchema, pathSchema, stepSchema, suspectSchema } from '../plan/index.js';
-import { type Checked, closedObject, idOrNull, idText, nameOfThing, photoIdText, unionByKind } from '../schema/index.js';
+import {
+  type Checked,
+  closedObject,
+  idOrNull,
+  idText,
+  nameOfThing,
+  photoIdText,
+  unionByKind,
+} from '../schema/index.js';
 
 const kind = <Kind extends string>(value: Kind) =>
   string()

@@ -2,7 +2,9 @@ import { sayFaults, validate } from '@probe-trail/core/schema';
 import { type LargeBodyName, largeBodies } from './largeBodies.js';
 
 /** What became of a large body: what the route gets, or what is wrong with it. */
-export type ReadBody = { readonly ok: true; readonly prepared: unknown } | { readonly ok: false; readonly says: string };
+export type ReadBody =
+  | { readonly ok: true; readonly prepared: unknown }
+  | { readonly ok: false; readonly says: string };
 
 /**
  * Checks the data of a large body, and prepares it where its route wants that.

@@ -49,11 +49,11 @@ export function openLocalClient(file: string, { patienceMs = defaultPatienceMs }
   };
 
   const client: Client = {
-    execute: (statement: InStatement | string, args?: InArgs): Promise<ResultSet> => {
+    execute: async (statement: InStatement | string, args?: InArgs): Promise<ResultSet> => {
       const one = toStatement(typeof statement === 'string' && args ? { sql: statement, args } : statement);
       return attempt((open) => (readsOnly(one.sql) ? run(open, one) : inTransaction(open, () => run(open, one))));
     },
-    batch: (statements) =>
+    batch: async (statements) =>
       attempt((open) => inTransaction(open, () => statements.map((statement) => run(open, toStatement(statement))))),
     migrate: (statements) =>
       attempt((open) => {
@@ -64,7 +64,8 @@ export function openLocalClient(file: string, { patienceMs = defaultPatienceMs }
       }),
     executeMultiple: (statements) => attempt((open) => void open.exec(statements)),
     // A transaction that waits in the middle would hold up every other writer: `batch` takes all statements at once.
-    transaction: (): Promise<Transaction> => Promise.reject(new Error('use a batch: this client has no open transactions')),
+    transaction: (): Promise<Transaction> =>
+      Promise.reject(new Error('use a batch: this client has no open transactions')),
     sync: () => Promise.reject(new Error('a local database has nothing to be synchronised with')),
     reconnect,
     close: () => {
@@ -146,7 +147,12 @@ function run(connection: Connection, { sql, args }: Statement): ResultSet {
   statement.raw(true);
   const columns = statement.columns().map(({ name }) => name);
   const rows = statement.all(args) as unknown[][];
-  return toResult(columns, rows.map((row) => toRow(columns, row)), 0, undefined);
+  return toResult(
+    columns,
+    rows.map((row) => toRow(columns, row)),
+    0,
+    undefined,
+  );
 }
 
 const toResult = (

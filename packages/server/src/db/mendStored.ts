@@ -64,8 +64,7 @@ async function mendTexts(client: Client, { table, name }: Column): Promise<numbe
       OR instr(lower(${column}), '\\ud') > 0 OR instr(${column}, '\\u0000') > 0)`);
   let count = 0;
   for (const { row, bytes } of rows) {
-    if (!(bytes instanceof ArrayBuffer)) continue;
-    const text = mendedText(Buffer.from(bytes));
+    const text = mendedText(toBuffer(bytes));
     if (text === undefined) continue;
     await client.execute({ sql: `UPDATE ${from} SET ${column} = ? WHERE rowid = ?`, args: [text, row ?? null] });
     count += 1;
@@ -73,9 +72,21 @@ async function mendTexts(client: Client, { table, name }: Column): Promise<numbe
   return count;
 }
 
+/** Bytes as the binding gives them: in a buffer, or in one of its own kinds of array. */
+function toBuffer(bytes: unknown): Buffer {
+  if (bytes instanceof ArrayBuffer) return Buffer.from(bytes);
+  if (ArrayBuffer.isView(bytes)) return Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  throw new Error(`bytes of an unknown kind: ${typeof bytes}`);
+}
+
+/** Half a character in UTF-8, byte by byte. */
+const halfCharacter = /\xed[\xa0-\xbf][\x80-\xbf]/g;
+
 /** The text without what cannot be read; `undefined` where all of it can. */
 function mendedText(bytes: Buffer): string | undefined {
-  const decoded = bytes.toString('utf8');
+  const decoded = Buffer.from(bytes.toString('latin1').replace(halfCharacter, '\xef\xbf\xbd'), 'latin1').toString(
+    'utf8',
+  );
   const text = mendedJson(decoded) ?? wellFormedText(decoded);
   return Buffer.from(text).equals(bytes) ? undefined : text;
 }

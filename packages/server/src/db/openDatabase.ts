@@ -6,8 +6,8 @@ import { type Client, createClient } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { inDataFolder, prepareDataFolder, removeUnfinished, unfinished } from './dataFolder.js';
-import { lockFolder } from './lockFolder.js';
 import { type LocalClientOptions, openLocalClient } from './localClient.js';
+import { lockFolder } from './lockFolder.js';
 import { type Mended, mendStored } from './mendStored.js';
 import { messageOf, StartProblem } from './startProblem.js';
 

@@ -54,8 +54,10 @@ export const libraryPlugin: FastifyPluginAsync<LibraryOptions> = async (app, { l
     return reply.code(204).send();
   });
 
-  app.get<{ Querystring: UsageQuery }>('/usages', { schema: { querystring: usageQuerySchema }, config: signedIn }, ({ query }) =>
-    library.usages(query),
+  app.get<{ Querystring: UsageQuery }>(
+    '/usages',
+    { schema: { querystring: usageQuerySchema }, config: signedIn },
+    ({ query }) => library.usages(query),
   );
 };
 

@@ -1,5 +1,5 @@
-import { dictionary } from '@zxcvbn-ts/language-common';
 import { shortestPassword } from '@probe-trail/core/person';
+import { dictionary } from '@zxcvbn-ts/language-common';
 
 const common: ReadonlySet<string> = new Set(
   Object.values(dictionary['passwords-common']).filter((password) => password.length >= shortestPassword),

@@ -98,7 +98,10 @@ function refuseLookalike(name: string, others: readonly Person[]): void {
   const alike = others.find((other) => looksLike(other.name, name));
   if (alike?.name === name) throw exists(name);
   if (alike)
-    throw new AppError('PERSON_EXISTS', `“${name}” looks like ${alike.name}, who is there already. Nothing was changed.`);
+    throw new AppError(
+      'PERSON_EXISTS',
+      `“${name}” looks like ${alike.name}, who is there already. Nothing was changed.`,
+    );
 }
 
 /** Compares in a time that does not tell how much of it was right. */

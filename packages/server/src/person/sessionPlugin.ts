@@ -62,25 +62,33 @@ export const sessionPlugin: FastifyPluginAsync<SessionOptions> = async (app, { p
     return signOutBrowser(reply).code(204).send();
   });
 
-  app.put<{ Body: Preferences }>('/preferences', { schema: { body: preferencesSchema }, config: signedIn }, async (request) => {
-    const { id } = personOf(request);
-    await people.setPreferences(id, request.body);
-    return people.find(id);
-  });
+  app.put<{ Body: Preferences }>(
+    '/preferences',
+    { schema: { body: preferencesSchema }, config: signedIn },
+    async (request) => {
+      const { id } = personOf(request);
+      await people.setPreferences(id, request.body);
+      return people.find(id);
+    },
+  );
 
-  app.put<{ Body: OwnPassword }>('/password', { schema: { body: ownPasswordSchema }, config: signedIn }, async (request, reply) => {
-    const { id } = personOf(request);
-    const account = await people.accountById(id);
-    const one = { address: request.ip, personId: id, name: account?.name ?? '' };
-    await tries.begin(one);
-    if (!(await isPassword(account?.passwordHash, request.body.current)))
-      throw new AppError('SIGN_IN_FAILED', 'The password that you have now is another one. Nothing was changed.');
-    await tries.succeeded(one);
-    await people.setPassword(id, await hashNewPassword(request.body.password));
-    // Whoever knew the old one is out; this browser signs in anew.
-    await sessions.endAllOf(id);
-    return signInBrowser(reply, await sessions.begin(id))
-      .code(204)
-      .send();
-  });
+  app.put<{ Body: OwnPassword }>(
+    '/password',
+    { schema: { body: ownPasswordSchema }, config: signedIn },
+    async (request, reply) => {
+      const { id } = personOf(request);
+      const account = await people.accountById(id);
+      const one = { address: request.ip, personId: id, name: account?.name ?? '' };
+      await tries.begin(one);
+      if (!(await isPassword(account?.passwordHash, request.body.current)))
+        throw new AppError('SIGN_IN_FAILED', 'The password that you have now is another one. Nothing was changed.');
+      await tries.succeeded(one);
+      await people.setPassword(id, await hashNewPassword(request.body.password));
+      // Whoever knew the old one is out; this browser signs in anew.
+      await sessions.endAllOf(id);
+      return signInBrowser(reply, await sessions.begin(id))
+        .code(204)
+        .send();
+    },
+  );
 };

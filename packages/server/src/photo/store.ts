@@ -15,7 +15,9 @@ export interface NewPhoto {
 }
 
 const isDiskFull = (error: unknown): boolean =>
-  error instanceof Error && 'code' in error && (error.code === 'ENOSPC' || error.code === 'EDQUOT' || error.code === 'EFBIG');
+  error instanceof Error &&
+  'code' in error &&
+  (error.code === 'ENOSPC' || error.code === 'EDQUOT' || error.code === 'EFBIG');
 
 export type PhotoStore = ReturnType<typeof makePhotoStore>;
 

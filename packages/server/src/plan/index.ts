@@ -1,9 +1,4 @@
-import {
-  newPlanSchema,
-  type PlanVersion,
-  planParamsSchema,
-  planVersionParamsSchema,
-} from '@probe-trail/core/plan';
+import { newPlanSchema, type PlanVersion, planParamsSchema, planVersionParamsSchema } from '@probe-trail/core/plan';
 import { type Release, releaseSchema } from '@probe-trail/core/review';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import { personOf, signedIn } from '../person/index.js';
@@ -28,7 +23,9 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
 
   app.get('/', { config: signedIn }, () => plans.list());
 
-  app.get<PlanRoute>('/:planId', { schema: { params }, config: signedIn }, ({ params: { planId } }) => plans.listItemOr404(planId));
+  app.get<PlanRoute>('/:planId', { schema: { params }, config: signedIn }, ({ params: { planId } }) =>
+    plans.listItemOr404(planId),
+  );
 
   const takesPlan = { ...config, body: 'plan' } as const;
 
@@ -43,8 +40,10 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
     async ({ params: { planId, version } }, reply) => sendVersion(reply, await plans.versionOr404(planId, version)),
   );
 
-  app.get<PlanRoute>('/:planId/draft', { schema: { params }, config: signedIn }, async ({ params: { planId } }, reply) =>
-    sendVersion(reply, await plans.draftOr404(planId)),
+  app.get<PlanRoute>(
+    '/:planId/draft',
+    { schema: { params }, config: signedIn },
+    async ({ params: { planId } }, reply) => sendVersion(reply, await plans.draftOr404(planId)),
   );
 
   app.post<PlanRoute>('/:planId/draft', { schema: { params }, config }, async (request, reply) =>
@@ -69,7 +68,9 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
       sendVersion(reply, await plans.release(request.params.planId, ifMatchOf(request), request.body.notes, nowMs())),
   );
 
-  app.get<PlanRoute>('/:planId/versions', { schema: { params }, config: signedIn }, ({ params: { planId } }) => plans.versions(planId));
+  app.get<PlanRoute>('/:planId/versions', { schema: { params }, config: signedIn }, ({ params: { planId } }) =>
+    plans.versions(planId),
+  );
 
   for (const [path, isInReview] of [
     ['review', true],

@@ -185,7 +185,10 @@ export function makePlanStore({ orm }: Database) {
         const newest = await one(and(eq(table.planId, planId), inArray(table.state, ['released'])));
         const draft = await one(isDraftOf(planId));
         for (const found of [newest, draft])
-          if (found) await orm.batch(keepUsages({ ...toPlanRows(found.document), etag: found.etag }, eq(table.version, found.version)));
+          if (found)
+            await orm.batch(
+              keepUsages({ ...toPlanRows(found.document), etag: found.etag }, eq(table.version, found.version)),
+            );
       }
     },
   };

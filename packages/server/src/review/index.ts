@@ -33,8 +33,10 @@ export const reviewPlugin: FastifyPluginAsync<ReviewOptions> = async (app, optio
   const { reviews, plans, remarks, nowMs, newId } = options;
   const config = { needs: 'writePlans' } as const;
 
-  app.get<PlanRoute>('/:planId/comments', { schema: { params: planParamsSchema }, config: signedIn }, ({ params: { planId } }) =>
-    reviews.commentsOf(planId),
+  app.get<PlanRoute>(
+    '/:planId/comments',
+    { schema: { params: planParamsSchema }, config: signedIn },
+    ({ params: { planId } }) => reviews.commentsOf(planId),
   );
 
   app.post<PlanRoute & { Body: NewComment }>(
@@ -66,11 +68,15 @@ export const reviewPlugin: FastifyPluginAsync<ReviewOptions> = async (app, optio
     },
   );
 
-  app.get<PlanRoute>('/:planId/remarks', { schema: { params: planParamsSchema }, config: signedIn }, async ({ params: { planId } }) => {
-    const [said, answered] = await Promise.all([remarks.remarksOf(planId), reviews.answersOf(planId)]);
-    const answers = new Map(answered.map((answer) => [answer.eventId, answer]));
-    return said.map((remark) => ({ ...remark, answer: answers.get(remark.eventId) ?? null }));
-  });
+  app.get<PlanRoute>(
+    '/:planId/remarks',
+    { schema: { params: planParamsSchema }, config: signedIn },
+    async ({ params: { planId } }) => {
+      const [said, answered] = await Promise.all([remarks.remarksOf(planId), reviews.answersOf(planId)]);
+      const answers = new Map(answered.map((answer) => [answer.eventId, answer]));
+      return said.map((remark) => ({ ...remark, answer: answers.get(remark.eventId) ?? null }));
+    },
+  );
 
   app.put<{ Params: { planId: string; eventId: string }; Body: NewRemarkAnswer }>(
     '/:planId/remarks/:eventId',

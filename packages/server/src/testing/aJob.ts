@@ -57,3 +57,9 @@ export async function takeInVehicle({ ask, services }: TestServer, jobId = 'j1',
 
 export const appendTo = (ask: Ask, jobId: string, ...events: JobEvent[]) =>
   ask('POST', `/api/jobs/${jobId}/events`, { events });
+
+/** An event of a job as it is sent, whether it is one or not. */
+export const aJobEventBody = (loose: object): object => {
+  count += 1;
+  return { id: `sent-${count}`, atMs: 1000, by: 'Ines Marrow', ...loose };
+};

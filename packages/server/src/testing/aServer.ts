@@ -104,7 +104,11 @@ async function signedIn(app: FastifyInstance, { people }: Services, name: string
 export const makeAsk =
   (app: FastifyInstance, cookie = ''): Ask =>
   async (method, url, body, headers = {}) => {
-    const request: InjectOptions = { method, url, headers: { 'x-probe-trail': '1', ...(cookie ? { cookie } : {}), ...headers } };
+    const request: InjectOptions = {
+      method,
+      url,
+      headers: { 'x-probe-trail': '1', ...(cookie ? { cookie } : {}), ...headers },
+    };
     const response = await app.inject(body ? { ...request, payload: body } : request);
     return {
       status: response.statusCode,

@@ -63,7 +63,8 @@ async function writeGroup(store: Pick<TrailStore, 'write'>, group: readonly Wait
 /** What was to follow an entry that is not on the disk has no place there either. */
 function failIfLost(one: Waiting): boolean {
   const { isLost } = one.append.log;
-  if (isLost) one.failed(new AppError('STORE_UNAVAILABLE', 'An entry before this one could not be stored. Send both again.'));
+  if (isLost)
+    one.failed(new AppError('STORE_UNAVAILABLE', 'An entry before this one could not be stored. Send both again.'));
   return isLost;
 }
 
@@ -85,4 +86,7 @@ const isPlaceTaken = (error: unknown): boolean =>
   error instanceof Error && 'code' in error && error.code === 'SQLITE_CONSTRAINT_PRIMARYKEY';
 
 const overloaded = () =>
-  new AppError('OVERLOADED', 'More entries wait to be stored than the server can take now. Send them again in a moment.');
+  new AppError(
+    'OVERLOADED',
+    'More entries wait to be stored than the server can take now. Send them again in a moment.',
+  );

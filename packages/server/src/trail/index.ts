@@ -27,7 +27,9 @@ export const trailPlugin: FastifyPluginAsync<TrailOptions> = async (app, { trail
 
   app.get('/', { config: signedIn }, () => trails.list());
 
-  app.get<TrailRoute>('/:trailId', { schema: { params }, config: signedIn }, ({ params: { trailId } }) => trails.log(trailId));
+  app.get<TrailRoute>('/:trailId', { schema: { params }, config: signedIn }, ({ params: { trailId } }) =>
+    trails.log(trailId),
+  );
 
   app.post<TrailRoute & { Body: AppendEvents }>(
     '/:trailId/events',

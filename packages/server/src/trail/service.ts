@@ -13,12 +13,12 @@ import {
   type TrailLog,
 } from '@probe-trail/core/trail';
 import { LRUCache } from 'lru-cache';
-import type { PlanService } from '../plan/service.js';
 import { mayBeVoided } from '../log/mayBeVoided.js';
 import { withSender } from '../person/sender.js';
 import type { PersonStore } from '../person/store.js';
 import { photosMustBeThere } from '../photo/photosThere.js';
 import type { PhotoStore } from '../photo/store.js';
+import type { PlanService } from '../plan/service.js';
 import { AppError } from '../problem/index.js';
 import { makeAppendQueue } from './appendQueue.js';
 import type { TrailStore } from './store.js';
@@ -126,7 +126,11 @@ export function makeTrailService({ store, plans, people, photos }: TrailServiceO
     append: async (trailId: string, sent: readonly TrailEvent[], sender?: Person): Promise<Appended> => {
       const events = onceEach(sender ? await withSender(sent, sender, people) : sent);
       const target = await liveTrail(trailId, events[0]);
-      if (sender) await photosMustBeThere(events.filter(({ id }) => !target.eventIds.has(id)), photos);
+      if (sender)
+        await photosMustBeThere(
+          events.filter(({ id }) => !target.eventIds.has(id)),
+          photos,
+        );
       const fresh = events.filter(({ id }) => !target.eventIds.has(id));
       if (fresh.length > 0) await appendFresh(trailId, target, fresh);
       // A repeated event may still be on its way to the disk: it is acknowledged only when it is there.
@@ -178,8 +182,7 @@ export function makeTrailService({ store, plans, people, photos }: TrailServiceO
 
   async function acknowledgeRepeated(target: LiveTrail): Promise<void> {
     await queue.drained();
-    if (target.isLost)
-      throw new AppError('STORE_UNAVAILABLE', 'This entry could not be stored before. Send it again.');
+    if (target.isLost) throw new AppError('STORE_UNAVAILABLE', 'This entry could not be stored before. Send it again.');
   }
 
   async function appendFresh(trailId: string, target: LiveTrail, fresh: readonly TrailEvent[]): Promise<void> {

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { StoreFailure } from '../db/storeFailure.js';
 import { aServer, releaseSmallPlan, smallPlan, smallWalk, type TestServer, testPassword } from '../testing/aServer.js';
 import { makeAppendQueue } from './appendQueue.js';
 import type { Append } from './store.js';
@@ -161,7 +162,8 @@ describe('trails over HTTP', () => {
 });
 
 describe('the append queue', () => {
-  const anAppend = (seq: number) => ({ rows: [{ seq }], line: {}, remarks: [], log: { isLost: false } }) as unknown as Append;
+  const anAppend = (seq: number) =>
+    ({ rows: [{ seq }], line: {}, remarks: [], log: { isLost: false } }) as unknown as Append;
 
   it('writes what arrives together in one transaction', async () => {
     const groups: number[] = [];
@@ -171,11 +173,40 @@ describe('the append queue', () => {
     expect(groups).to.deep.equal([3, 1]);
   });
 
+  it('tries the members of a group alone when one of them can never be stored: it holds nobody else up', async () => {
+    const written: number[] = [];
+    const queue = makeAppendQueue({
+      write: async (group) => {
+        const places = group.flatMap(({ rows }) => rows.map(({ seq }) => seq));
+        if (places.includes(2)) throw new Error('not to be stored');
+        written.push(...places);
+      },
+    });
+    const answers = await Promise.allSettled([1, 2, 3].map((seq) => queue.add(anAppend(seq))));
+    expect(answers.map(({ status }) => status)).to.deep.equal(['fulfilled', 'rejected', 'fulfilled']);
+    const [, refused] = answers;
+    expect(refused?.status === 'rejected' && refused.reason.code).to.equal('ENTRY_UNSTORABLE');
+    expect(written).to.deep.equal([1, 3]);
+  });
+
+  it('stores nothing that follows an entry which is not on the disk', async () => {
+    const log = { isLost: false };
+    const queue = makeAppendQueue({
+      write: async (group) => {
+        if (group.some(({ rows }) => rows[0]?.seq === 1)) throw new Error('not to be stored');
+      },
+    });
+    const adding = [1, 2].map((seq) => queue.add({ ...anAppend(seq), log }));
+    const answers = await Promise.allSettled(adding);
+    expect(answers.map(({ status }) => status)).to.deep.equal(['rejected', 'rejected']);
+    expect((await Promise.allSettled([queue.add({ ...anAppend(3), log })]))[0]?.status).to.equal('rejected');
+  });
+
   it('acknowledges nothing of a group that could not be written, and goes on with the next', async () => {
     let full = true;
     const queue = makeAppendQueue({
       write: async () => {
-        if (full) throw new Error('disk full');
+        if (full) throw new StoreFailure('full', new Error('disk full'));
       },
     });
     const answers = await Promise.allSettled([queue.add(anAppend(1)), queue.add(anAppend(2))]);

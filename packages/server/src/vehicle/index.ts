@@ -44,8 +44,10 @@ export const vehiclePlugin: FastifyPluginAsync<VehicleOptions> = async (app, opt
   const params = vehicleParamsSchema;
   const config = { needs: 'keepVehicles' } as const;
 
-  app.get<{ Querystring: { after?: string } }>('/', { schema: { querystring: listQuery }, config: signedIn }, ({ query }) =>
-    vehicles.list(query.after ?? ''),
+  app.get<{ Querystring: { after?: string } }>(
+    '/',
+    { schema: { querystring: listQuery }, config: signedIn },
+    ({ query }) => vehicles.list(query.after ?? ''),
   );
 
   app.get<VehicleRoute>(
@@ -124,10 +126,14 @@ function refuseGoingBack(reading: OdometerReading, before: OdometerReading | und
 export const linePlugin: FastifyPluginAsync<Pick<VehicleOptions, 'vehicles'>> = async (app, { vehicles }) => {
   app.get('/', { config: signedIn }, () => vehicles.lines());
 
-  app.put<{ Body: Line }>('/', { schema: { body: lineSchema }, config: { needs: 'writePlans', body: 'line' } }, async ({ body }) => {
-    await vehicles.putLine(body);
-    return body;
-  });
+  app.put<{ Body: Line }>(
+    '/',
+    { schema: { body: lineSchema }, config: { needs: 'writePlans', body: 'line' } },
+    async ({ body }) => {
+      await vehicles.putLine(body);
+      return body;
+    },
+  );
 };
 
 export async function vehicleOr404(vehicles: VehicleStore, vehicleId: string): Promise<Vehicle> {

@@ -1,4 +1,5 @@
 import { isProblemDetails } from '@probe-trail/core/problem';
+import { findIllFormed, wellFormedData } from '@probe-trail/core/schema';
 import { createApi, type FetchArgs, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import { learnServerTime } from './clock';
 import { isSignOutPending } from './signOutPending';
@@ -19,7 +20,7 @@ const patienceMs = 3000;
 const baseQuery: typeof overHttp = async (args, context, extra) => {
   if (isSignOutPending() && !isOfSession(args)) return notSent;
   const url = keptUrl(args);
-  const asked = Promise.resolve(overHttp(args, context, extra));
+  const asked = Promise.resolve(overHttp(wellFormed(args), context, extra));
   const answer = url === undefined ? await asked : await orKept(url, asked);
   learnServerTime(answer.meta?.response?.headers.get('date') ?? null);
   if (problemCodeOf(answer.error) === 'SIGN_IN_NEEDED') context.dispatch(api.util.invalidateTags(['session']));
@@ -28,6 +29,14 @@ const baseQuery: typeof overHttp = async (args, context, extra) => {
 
 // What was found yesterday is no answer to what is asked today.
 const neverKept = /^(search|trails\/)/;
+
+/** What was pasted may have half an emoji or an invisible character in it; the server takes only what it can store. */
+function wellFormed(args: string | FetchArgs): string | FetchArgs {
+  if (typeof args === 'string' || !isPlain(args.body) || !findIllFormed(args.body)) return args;
+  return { ...args, body: wellFormedData(args.body) };
+}
+
+const isPlain = (body: unknown): boolean => typeof body === 'object' && body !== null && !(body instanceof FormData);
 
 /** Who has signed out here asks for nothing more, although the server may not have heard of it yet. */
 const notSent: Answer = { error: { status: 'FETCH_ERROR', error: 'signed out at this browser' } };

@@ -25,7 +25,9 @@ const nobody: Session = { person: null, needsFirstPerson: false, demoAccounts: [
 
 type Ask = (args: { readonly url: string; readonly method: 'DELETE' }) => MaybePromise<{ readonly error?: unknown }>;
 type MaybePromise<T> = T | PromiseLike<T>;
-type Answered<T> = { readonly data: T; readonly error?: never } | { readonly error: FetchBaseQueryError; readonly data?: never };
+type Answered<T> =
+  | { readonly data: T; readonly error?: never }
+  | { readonly error: FetchBaseQueryError; readonly data?: never };
 
 /** @returns whether the server has heard that somebody signed out here */
 async function tellSignOut(where: SignOutWhere, ask: Ask): Promise<boolean> {

@@ -1,5 +1,6 @@
 import { Button, Menu, Select, TextInput } from '@mantine/core';
 import type { Step } from '@probe-trail/core/plan';
+import { cutText } from '@probe-trail/core/text';
 import {
   IconChevronDown,
   IconClipboard,
@@ -138,7 +139,7 @@ function AddStep({ edits, chosenId, onBlock, onExperiment }: AddProps) {
           {outcomes.map(({ id, meaning }, index) => (
             <Menu.Item key={id} onClick={() => edits.add(id)} rightSection={index < 9 ? index + 1 : undefined}>
               Outcome {index + 1}
-              {meaning !== '' && `: ${meaning.slice(0, 60)}`}
+              {meaning !== '' && `: ${cutText(meaning, 60)}`}
             </Menu.Item>
           ))}
         </Menu.Dropdown>

@@ -9,6 +9,7 @@ import {
   pasteSteps,
   readCopiedSteps,
 } from '@probe-trail/core/plan';
+import { cutText } from '@probe-trail/core/text';
 import { nanoid } from '@reduxjs/toolkit';
 import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { sayFailure } from '../../app/api';
@@ -86,7 +87,7 @@ export function useMapEdits({
     return setSays(`${pasted.stepIds.length} pasted.`);
   };
   const makeBlock = async () => {
-    const title = `Block from ${chosen()?.title || 'a plan'}`.slice(0, 160);
+    const title = cutText(`Block from ${chosen()?.title || 'a plan'}`, 160);
     const added = await addPlan(blockOfSteps(read(), marked, `block-${nanoid(8)}`, title));
     setSays(
       added.data

@@ -3,6 +3,7 @@ import { supportOf, supportWords } from '@probe-trail/core/evidence';
 import { foundOn } from '@probe-trail/core/path';
 import { indexPlan, type Path } from '@probe-trail/core/plan';
 import { formatReading } from '@probe-trail/core/reading';
+import { cutText } from '@probe-trail/core/text';
 import { planFromTrail, remarkKinds, voltsAlong, type Waymark } from '@probe-trail/core/trail';
 import { Link, useParams } from 'react-router';
 import { useMay } from '../../person/sessionApi';
@@ -70,7 +71,7 @@ function Record({ open: { plan, trail } }: { readonly open: OpenTrail }) {
 /** An open trail becomes a draft plan, in the order in which it was really done. */
 function MakeDraft({ open: { trail } }: { readonly open: OpenTrail }) {
   const { createFrom, problem } = useNewPlan();
-  const title = (trail.complaint || `Open trail on ${trail.vehicle.fleetNumber}`).slice(0, 160);
+  const title = cutText(trail.complaint || `Open trail on ${trail.vehicle.fleetNumber}`, 160);
   return (
     <>
       {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
