@@ -151,9 +151,12 @@ const longestLoggedUrl = 300;
 
 /** Gives a connection up that does not send what it began, and has no more of them than a workshop has devices. */
 function makeServer(handler: RequestListener, tls: AppOptions['tls']): Server {
-  const server = tls ? createTlsServer(tls, handler) : createServer(handler);
-  server.headersTimeout = 10 * secondMs;
-  server.requestTimeout = requestMs;
+  const limits = {
+    headersTimeout: 10 * secondMs,
+    requestTimeout: requestMs,
+    connectionsCheckingInterval: 2 * secondMs,
+  };
+  const server = tls ? createTlsServer({ ...tls, ...limits }, handler) : createServer(limits, handler);
   server.keepAliveTimeout = 72 * secondMs;
   server.maxConnections = 2000;
   return server;

@@ -1,8 +1,9 @@
-import { type ChildProcess, spawn } from 'node:child_process';
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { get } from 'node:https';
-import { createServer, type Server } from 'node:net';
+import { connect, createServer, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { text } from 'node:stream/consumers';
@@ -13,6 +14,7 @@ import { expect } from 'chai';
 import { smallPlan, smallWalk } from './testing/aServer.js';
 
 const main = fileURLToPath(new URL('../dist/main.js', import.meta.url));
+const holder = fileURLToPath(new URL('./testing/holdDatabase.mjs', import.meta.url));
 const firstPort = 4300 + (process.pid % 400);
 
 describe('starting and stopping the server', () => {
@@ -156,6 +158,85 @@ describe('starting and stopping the server', () => {
       'The database was written by a newer version of Probe Trail. Start that version, or restore a copy from before it.\n',
     );
   });
+
+  it('refuses a second server on its data folder, whatever the port', async () => {
+    const { child } = await start();
+    port += 500;
+    const { said, opened } = await start();
+    port -= 500;
+    expect([opened, said]).to.deep.equal([
+      false,
+      `Another Probe Trail (process ${child.pid}) uses this data folder. Stop it first, or set PROBE_TRAIL_DATA to another folder.\n`,
+    ]);
+  });
+
+  it('says in one sentence what is wrong with a setting', async () => {
+    expect((await start(folder, { LOG_LEVEL: 'loud' })).said).to.match(/^LOG_LEVEL is “loud”\. It can be .*\n$/);
+    await writeFile(join(folder, 'session.key'), '');
+    expect((await start()).said).to.match(/^\/.*session\.key is empty: .*\n$/);
+  });
+
+  it('gives up a request that does not go on, and answers others meanwhile', async () => {
+    await start();
+    const socket = connect(port, '127.0.0.1');
+    const closed = new Promise((resolve) => socket.once('close', resolve));
+    socket.write('GET /api/health HTTP/1.1\r\nHost: localhost\r\nX-Slow: ');
+    expect((await fetch(`http://127.0.0.1:${port}/api/health`)).status).to.equal(200);
+    socket.on('data', () => undefined).on('error', () => undefined);
+    await closed;
+  }).timeout(90_000);
+
+  it('with a full disk goes on reading, refuses writes with a sentence, says so, and recovers by itself', async () => {
+    const { child, said } = await start();
+    const headers = await withReleasedPlan(tokenIn(said));
+    const send = async (trailId: string) =>
+      post(`/api/trails/${trailId}/events`, { events: smallWalk(trailId) }, headers);
+    expect((await send('before')).status).to.equal(200);
+    // From now on no file of the server grows: the same as a disk without room.
+    spawnSync('prlimit', ['--pid', String(child.pid), '--fsize=4096:']);
+    const refused = await send('while-full');
+    expect([refused.status, Number(refused.headers.get('retry-after')) > 0]).to.deep.equal([503, true]);
+    expect(((await refused.json()) as { detail: string }).detail).to.match(/disk of the server is full/);
+    const read = await fetch(`http://127.0.0.1:${port}/api/trails/before`, { headers });
+    expect(read.status).to.equal(200);
+    const health = await fetch(`http://127.0.0.1:${port}/api/health`);
+    expect(await health.json()).to.include({ ok: false, database: 'full' });
+    spawnSync('prlimit', ['--pid', String(child.pid), '--fsize=unlimited:']);
+    expect((await send('while-full')).status).to.equal(200);
+    const ended = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGTERM');
+    expect(await ended).to.equal(0);
+    await start();
+    const kept = (await (await fetch(`http://127.0.0.1:${port}/api/trails/while-full`, { headers })).json()) as {
+      events: object[];
+    };
+    expect(kept.events).to.have.length(4);
+  }).timeout(60_000);
+
+  it('while another program holds the database it answers, and all that it acknowledged outlives a kill', async () => {
+    const { child, said } = await start();
+    const headers = await withReleasedPlan(tokenIn(said));
+    const holding = spawn(process.execPath, [holder, folder, '1500'], { stdio: ['ignore', 'pipe', 'inherit'] });
+    await once(holding.stdout, 'data');
+    let isFree = false;
+    holding.once('exit', () => {
+      isFree = true;
+    });
+    const acknowledged = new Map<string, number>();
+    const walkers = Array.from({ length: 50 }, (_, index) => walkUntilKilled(index, headers, acknowledged));
+    const list = await fetch(`http://127.0.0.1:${port}/api/trails`, { headers });
+    expect([list.status, isFree, acknowledged.size]).to.deep.equal([200, false, 0]);
+    while (acknowledged.size < 100) await new Promise((resolve) => setTimeout(resolve, 5));
+    child.kill('SIGKILL');
+    await Promise.all(walkers);
+    await start();
+    for (const [trailId, count] of acknowledged) {
+      const answer = await fetch(`http://127.0.0.1:${port}/api/trails/${trailId}`, { headers });
+      const { events } = (await answer.json()) as { events: TrailEvent[] };
+      expect(events.length).to.be.at.least(count);
+      expect(events).to.deep.equal(smallWalk(trailId).slice(0, events.length));
+    }
+  }).timeout(90_000);
 
   it('killed in the middle of appending, it has everything that it acknowledged and nothing half-written', async () => {
     const { child, said } = await start();

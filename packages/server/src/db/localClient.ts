@@ -1,7 +1,7 @@
 import { setTimeout as delay } from 'node:timers/promises';
 import type { Client, InArgs, InStatement, ResultSet, Row, Transaction } from '@libsql/client';
 import Database from 'libsql';
-import { StoreFailure } from './storeFailure.js';
+import { StoreFailure, type StoreFailureKind } from './storeFailure.js';
 
 type Connection = InstanceType<typeof Database>;
 
@@ -9,6 +9,9 @@ export interface LocalClientOptions {
   /** How long a write waits for another program that holds the database before it fails as `busy`. */
   readonly patienceMs?: number;
 }
+
+/** The client of a file, which knows why the newest write failed; `undefined` when it did not. */
+export type LocalClient = Client & { readonly lastFailure: () => StoreFailureKind | undefined };
 
 const defaultPatienceMs = 8000;
 const retryMs = 20;
@@ -21,9 +24,13 @@ const retryMs = 20;
  * failure the connection is thrown away: a statement that SQLite has refused stays active until it is collected, and every
  * later commit on that connection would fail, or worse, look done without being on the disk.
  */
-export function openLocalClient(file: string, { patienceMs = defaultPatienceMs }: LocalClientOptions = {}): Client {
+export function openLocalClient(
+  file: string,
+  { patienceMs = defaultPatienceMs }: LocalClientOptions = {},
+): LocalClient {
   let connection = connect(file);
   let isClosed = false;
+  let lastFailure: StoreFailureKind | undefined;
 
   const reconnect = () => {
     closeQuietly(connection);
@@ -31,38 +38,45 @@ export function openLocalClient(file: string, { patienceMs = defaultPatienceMs }
   };
 
   /** Runs one synchronous piece of work, again and again while the database is busy. */
-  const attempt = async <Done>(work: (connection: Connection) => Done): Promise<Done> => {
+  const attempt = async <Done>(isWrite: boolean, work: (connection: Connection) => Done): Promise<Done> => {
     const startedMs = performance.now();
     for (;;) {
       if (isClosed) throw new Error('the database is closed');
       try {
         if (!connection.open) connection = connect(file);
-        return work(connection);
+        const done = work(connection);
+        if (isWrite) lastFailure = undefined;
+        return done;
       } catch (error) {
         recover(reconnect);
         const kind = failureKindOf(error);
         if (kind === undefined) throw error;
+        if (isWrite) lastFailure = kind;
         if (kind !== 'busy' || performance.now() - startedMs > patienceMs) throw new StoreFailure(kind, error);
         await delay(retryMs + Math.random() * retryMs);
       }
     }
   };
 
-  const client: Client = {
+  const client: LocalClient = {
+    lastFailure: () => lastFailure,
     execute: async (statement: InStatement | string, args?: InArgs): Promise<ResultSet> => {
       const one = toStatement(typeof statement === 'string' && args ? { sql: statement, args } : statement);
-      return attempt((open) => (readsOnly(one.sql) ? run(open, one) : inTransaction(open, () => run(open, one))));
+      const isWrite = !readsOnly(one.sql);
+      return attempt(isWrite, (open) => (isWrite ? inTransaction(open, () => run(open, one)) : run(open, one)));
     },
     batch: async (statements) =>
-      attempt((open) => inTransaction(open, () => statements.map((statement) => run(open, toStatement(statement))))),
+      attempt(true, (open) =>
+        inTransaction(open, () => statements.map((statement) => run(open, toStatement(statement)))),
+      ),
     migrate: (statements) =>
-      attempt((open) => {
+      attempt(true, (open) => {
         open.exec('PRAGMA foreign_keys = OFF');
         const done = inTransaction(open, () => statements.map((statement) => run(open, toStatement(statement))));
         open.exec('PRAGMA foreign_keys = ON');
         return done;
       }),
-    executeMultiple: (statements) => attempt((open) => void open.exec(statements)),
+    executeMultiple: (statements) => attempt(true, (open) => void open.exec(statements)),
     // A transaction that waits in the middle would hold up every other writer: `batch` takes all statements at once.
     transaction: (): Promise<Transaction> =>
       Promise.reject(new Error('use a batch: this client has no open transactions')),
@@ -181,7 +195,7 @@ function toRow(columns: readonly string[], values: readonly unknown[]): Row {
 }
 
 /** What an error of SQLite says of the database as a whole; `undefined` where only the statement was wrong. */
-function failureKindOf(error: unknown): StoreFailure['kind'] | undefined {
+function failureKindOf(error: unknown): StoreFailureKind | undefined {
   const code = error instanceof Error && 'code' in error ? String(error.code) : '';
   if (/^SQLITE_(?:BUSY|LOCKED|PROTOCOL)/.test(code)) return 'busy';
   if (/^SQLITE_(?:FULL|IOERR_WRITE|IOERR_SHMSIZE|IOERR_SHMMAP)/.test(code)) return 'full';

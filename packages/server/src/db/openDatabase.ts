@@ -10,6 +10,7 @@ import { type LocalClientOptions, openLocalClient } from './localClient.js';
 import { lockFolder } from './lockFolder.js';
 import { type Mended, mendStored } from './mendStored.js';
 import { messageOf, StartProblem } from './startProblem.js';
+import type { StoreFailureKind } from './storeFailure.js';
 
 export { messageOf, StartProblem } from './startProblem.js';
 
@@ -18,6 +19,8 @@ export interface Database {
   readonly orm: LibSQLDatabase;
   /** What could not be read, and was mended when it was opened. */
   readonly mended: readonly Mended[];
+  /** Why the newest write failed; `undefined` when it did not. */
+  readonly lastFailure: () => StoreFailureKind | undefined;
   /** Closes the database and gives the folder back. */
   readonly close: () => void;
 }
@@ -42,7 +45,8 @@ export async function openDatabase(
   let client: Client | undefined;
   try {
     removeUnfinished(photos);
-    client = url === undefined ? openLocalClient(file, options) : createClient({ url });
+    const local = url === undefined ? openLocalClient(file, options) : undefined;
+    client = local ?? createClient({ url: url ?? '' });
     if (url === undefined) await client.execute('PRAGMA journal_mode = WAL');
     if (lock.afterUncleanEnd) await refuseBroken(client);
     await refuseNewer(client);
@@ -55,6 +59,7 @@ export async function openDatabase(
       client,
       orm,
       mended,
+      lastFailure: local?.lastFailure ?? (() => undefined),
       close: () => {
         opened.close();
         lock.release();

@@ -1,12 +1,15 @@
 import { statfs } from 'node:fs/promises';
+import { setTimeout as delay } from 'node:timers/promises';
 import type { Database } from '../db/openDatabase.js';
+import { storeFailureIn } from '../db/storeFailure.js';
 
 /** How the server is, part by part. */
 export interface Health {
   readonly name: 'probe-trail';
   /** Whether it can do everything now. */
   readonly ok: boolean;
-  readonly database: 'ok' | 'unreadable' | 'unwritable';
+  /** `busy`: another program holds it; `full`: it has no room to grow; then it can be read all the same. */
+  readonly database: 'ok' | 'unreadable' | 'busy' | 'full' | 'unavailable';
   readonly disk: { readonly state: 'ok' | 'low' | 'full'; readonly freeMb: number };
   /** Appends to trails that are not on the disk yet. */
   readonly waitingAppends: number;
@@ -18,21 +21,29 @@ const megabyte = 1024 * 1024;
 const lowMb = 500;
 const fullMb = 20;
 const mostWaiting = 500;
+/** Health answers soon, whatever the database does. */
+const patienceMs = 500;
 
 /** Asks the parts of the server that can fail by themselves. */
-export function makeHealth({ client }: Database, dataFolder: string, waitingAppends: () => number) {
+export function makeHealth({ client, lastFailure }: Database, dataFolder: string, waitingAppends: () => number) {
   const askDatabase = async (): Promise<Health['database']> => {
     try {
       await client.execute('SELECT 1 FROM person LIMIT 1');
     } catch {
       return 'unreadable';
     }
+    // What wrote last knows best; only after a failure it is tried whether it works again.
+    if (lastFailure() === undefined) return 'ok';
+    return Promise.race([tryWriting(), delay(patienceMs, 'busy' as const, { ref: false })]);
+  };
+
+  /** Writes what stands there already: it needs the lock and room all the same. */
+  const tryWriting = async (): Promise<Health['database']> => {
     try {
-      // A write that changes nothing: it needs the lock and the log all the same.
-      await client.batch(['UPDATE person SET id = id WHERE id IS NULL']);
+      await client.batch(['UPDATE person SET name = name WHERE rowid = (SELECT min(rowid) FROM person)']);
       return 'ok';
-    } catch {
-      return 'unwritable';
+    } catch (error) {
+      return storeFailureIn(error)?.kind ?? 'unavailable';
     }
   };
 

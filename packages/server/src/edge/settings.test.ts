@@ -1,0 +1,44 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect } from 'chai';
+import { StartProblem } from '../db/startProblem.js';
+import { readSettings } from './settings.js';
+
+describe('settings from outside', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'probe-trail-settings-'));
+  const notPem = join(folder, 'empty.pem');
+  before(() => writeFileSync(notPem, ''));
+  after(() => rmSync(folder, { recursive: true }));
+
+  for (const [name, env, says] of [
+    [
+      'a port that is a word',
+      { PORT: 'http' },
+      'PORT is “http”. It must be a whole number from 1 to 65535, such as 4180.',
+    ],
+    ['a port beyond the ports', { PORT: '70000' }, 'PORT is “70000”'],
+    ['port 0', { PORT: '0' }, 'PORT is “0”'],
+    ['a port with a sign', { PORT: '-1' }, 'PORT is “-1”'],
+    ['an empty port', { PORT: '' }, 'PORT is “”'],
+    ['a level of the log that is none', { LOG_LEVEL: 'loud' }, 'LOG_LEVEL is “loud”. It can be fatal'],
+    ['half of a certificate', { PROBE_TRAIL_TLS_CERT: notPem }, 'Name both'],
+    ['an empty certificate', { PROBE_TRAIL_TLS_CERT: notPem, PROBE_TRAIL_TLS_KEY: notPem }, 'is not a PEM file'],
+    [
+      'a certificate that is not there',
+      { PROBE_TRAIL_TLS_CERT: '/no', PROBE_TRAIL_TLS_KEY: '/no' },
+      '/no cannot be read',
+    ],
+  ] as const)
+    it(`with ${name} end the start with a sentence`, () =>
+      expect(() => readSettings(env, '/')).to.throw(StartProblem, says));
+
+  it('give the names of this machine and those that were listed', () => {
+    const { hosts, proxies, port } = readSettings(
+      { PROBE_TRAIL_HOSTS: 'Bay.Fellgate.example, 10.0.0.7', PROBE_TRAIL_PROXIES: '10.0.0.1' },
+      '/',
+    );
+    expect([...hosts]).to.include.members(['localhost', '127.0.0.1', '[::1]', 'bay.fellgate.example', '10.0.0.7']);
+    expect([proxies, port]).to.deep.equal([['10.0.0.1'], 4180]);
+  });
+});
