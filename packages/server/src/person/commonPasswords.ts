@@ -1,14 +1,19 @@
 import { shortestPassword } from '@probe-trail/core/person';
-import { dictionary } from '@zxcvbn-ts/language-common';
 
-const common: ReadonlySet<string> = new Set(
-  Object.values(dictionary['passwords-common']).filter((password) => password.length >= shortestPassword),
-);
+let loading: Promise<ReadonlySet<string>> | undefined;
 
-/** Whether a password is among those that are tried first, whatever the case of its letters and the digits at its end. */
-export function isCommonPassword(password: string): boolean {
+/** The passwords that are tried first, of a length that is taken here. Read when somebody chooses a password, and not with every start. */
+async function loadCommon(): Promise<ReadonlySet<string>> {
+  const { dictionary } = await import('@zxcvbn-ts/language-common');
+  const all = Object.values(dictionary['passwords-common']);
+  return new Set(all.filter((password) => password.length >= shortestPassword));
+}
+
+/** Whether a password is among those that are tried first, whatever the case of its letters. */
+export async function isCommonPassword(password: string): Promise<boolean> {
+  loading ??= loadCommon();
   const plain = password.toLowerCase();
-  return common.has(plain) || isMonotonous(plain);
+  return isMonotonous(plain) || (await loading).has(plain);
 }
 
 /** One to three characters again and again, or a run of neighbours such as 12345678901. */

@@ -9,8 +9,8 @@ export const hashPassword = (password: string): Promise<string> => hash(password
  * The hash of a password that somebody chooses.
  * @throws AppError when it is among those that are tried first (NIST SP 800-63B, 5.1.1.2)
  */
-export function hashNewPassword(password: string): Promise<string> {
-  if (isCommonPassword(password))
+export async function hashNewPassword(password: string): Promise<string> {
+  if (await isCommonPassword(password))
     throw new AppError(
       'PASSWORD_COMMON',
       'This password is among those that are tried first. Choose another; three words that do not belong together are good. Nothing was changed.',
