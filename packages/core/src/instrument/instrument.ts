@@ -31,7 +31,7 @@ const functionSchema = closedObject({
     .min(1)
     .max(20)
     .test('rising', '${path}: the ranges must rise', (ranges) =>
-      (ranges ?? []).every((range, index, all) => index === 0 || (all[index - 1]?.upTo ?? 0) < range.upTo),
+      (ranges ?? []).every((range, index, all) => index === 0 || (all[index - 1]?.upTo ?? 0) < (range?.upTo ?? 0)),
     ),
 });
 

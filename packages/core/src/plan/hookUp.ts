@@ -32,6 +32,7 @@ const leadSchema = closedObject({
 
 const rangeUnit = string()
   .required()
+  .max(20)
   .test('unit', '${path}: "${value}" is not a unit known here', (text) => findUnit(text) !== undefined);
 
 const quantitySchema = closedObject({ value: finite().required(), unit: rangeUnit });

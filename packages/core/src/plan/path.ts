@@ -29,12 +29,13 @@ export const pathSchema = closedObject({
   .test(
     'sections',
     '${path}: there must be one section less than there are points',
-    (path) => !path?.points || !path.sections || path.points.length === path.sections.length + 1,
+    (path) =>
+      !Array.isArray(path?.points) || !Array.isArray(path.sections) || path.points.length === path.sections.length + 1,
   )
   .test(
     'load',
     '${path}: there is more than one load',
-    (path) => (path?.sections ?? []).filter((section) => section?.isLoad).length <= 1,
+    (path) => !Array.isArray(path?.sections) || path.sections.filter((section) => section?.isLoad === true).length <= 1,
   );
 
 export type Path = Checked<typeof pathSchema>;

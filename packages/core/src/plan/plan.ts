@@ -67,7 +67,7 @@ const stepReadingSchema = closedObject({
 }).test(
   'derived',
   '${path}: only a reading with one number can be computed from others',
-  (reading) => reading?.derivedFrom == null || (reading.spec !== undefined && isMeasured(reading.spec)),
+  (reading) => reading?.derivedFrom == null || (reading.spec?.kind !== undefined && isMeasured(reading.spec)),
 );
 
 const conditionSchema = closedObject({

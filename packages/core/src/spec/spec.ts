@@ -41,14 +41,16 @@ export const zonesSchema = closedObject({
 }).test(
   'covers',
   '${path}: there must be exactly one zone more than there are cuts',
-  (spec) => !spec?.cuts || !spec.zones || spec.zones.length === spec.cuts.length + 1,
+  (spec) => !Array.isArray(spec?.cuts) || !Array.isArray(spec.zones) || spec.zones.length === spec.cuts.length + 1,
 );
 
 function isAscending(numbers: readonly unknown[] | undefined): boolean {
   return (numbers ?? []).every((one, index, all) => index === 0 || Number(all[index - 1]) < Number(one));
 }
 
-const risingRows = (rows: readonly { readonly at?: unknown }[] | undefined) => isAscending(rows?.map(({ at }) => at));
+// Tests of a whole run before those of its parts: a row may still be anything.
+const risingRows = (rows: readonly ({ readonly at?: unknown } | null | undefined)[] | undefined) =>
+  isAscending(rows?.map((row) => row?.at));
 
 /** The limits depend on another value by a table: linear between its rows, and outside it there is no limit. */
 export const curveSchema = closedObject({

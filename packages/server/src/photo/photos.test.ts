@@ -1,3 +1,5 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { expect } from 'chai';
 import { aServer, type TestServer, testPassword } from '../testing/aServer.js';
 import { largestPhoto } from './index.js';
@@ -48,6 +50,53 @@ describe('photos over HTTP', () => {
     const answer = await send(Buffer.concat([png, Buffer.alloc(40 * 1024 * 1024)]));
     expect([answer.statusCode, answer.json().code]).to.deep.equal([413, 'REQUEST_TOO_LARGE']);
     expect(largestPhoto).to.be.lessThan(40 * 1024 * 1024);
+  });
+
+  it('keeps one picture that many send at once, once', async () => {
+    const picture = Buffer.concat([png, Buffer.from('at once')]);
+    const answers = await Promise.all(Array.from({ length: 12 }, () => send(picture)));
+    expect(new Set(answers.map(({ statusCode, body }) => `${statusCode} ${body}`)).size).to.equal(1);
+    expect(
+      readdirSync(join(server.folder, 'photos'), { recursive: true }).filter((name) => String(name).includes('.part')),
+    ).to.deep.equal([]);
+  });
+
+  it('refuses a picture whose header says that it is as large as a wall', async () => {
+    const wall = Buffer.from(png);
+    wall.writeUInt32BE(50_000, 16);
+    wall.writeUInt32BE(50_000, 20);
+    const answer = await send(wall);
+    expect([answer.statusCode, answer.json().code]).to.deep.equal([415, 'PHOTO_INVALID']);
+    expect(answer.json().detail).to.include('50000 × 50000');
+  });
+
+  for (const [what, payload] of [
+    ['that ends in the middle', '--x\r\ncontent-disposition: form-data; name="photo"; filename="a.png"\r\n\r\nabc'],
+    ['without any part', '--x--\r\n'],
+    ['that is no form', 'nothing of the kind'],
+    ['with a part without a name', '--x\r\n\r\nabc\r\n--x--\r\n'],
+  ] as const)
+    it(`refuses a form ${what}`, async () => {
+      const answer = await server.app.inject({
+        method: 'POST',
+        url: '/api/photos',
+        headers: { cookie, 'x-probe-trail': '1', 'content-type': 'multipart/form-data; boundary=x' },
+        payload,
+      });
+      expect([answer.statusCode, answer.json().code]).to.deep.equal([415, 'PHOTO_INVALID']);
+    });
+
+  it('shows none to who has signed out, also not from what the browser keeps', async () => {
+    const { photoId } = (await send(png)).json();
+    const { headers } = await server.app.inject({ url: `/api/photos/${photoId}`, headers: { cookie } });
+    expect(headers['cache-control']).to.equal('private, no-cache');
+    const again = (withCookie: string) =>
+      server.app.inject({
+        url: `/api/photos/${photoId}`,
+        headers: { cookie: withCookie, 'if-none-match': String(headers.etag) },
+      });
+    expect((await again(cookie)).statusCode).to.equal(304);
+    expect((await again('')).statusCode).to.equal(401);
   });
 
   it('gives nothing for an id that was guessed', async () => {
