@@ -41,6 +41,9 @@ const sheetCodeSchema = closedObject({
   status: number().nullable().defined().integer().min(0).max(255).meta({ description: 'ISO 14229 status byte' }),
 });
 
+/** Most codes that a sheet keeps: far more than any vehicle has. */
+export const mostCodes = 4000;
+
 /** Body of `POST /api/jobs/:jobId/sheets`: the codes of the whole vehicle at one moment. */
 export const newSheetSchema = closedObject({
   sheetId: idText(),
@@ -52,7 +55,7 @@ export const newSheetSchema = closedObject({
     .oneOf(Object.keys(sheetMoments) as SheetMoment[]),
   takenAtMs: timeMs(),
   units: array(sheetUnitSchema.required()).required().max(400),
-  codes: array(sheetCodeSchema.required()).required().max(4000),
+  codes: array(sheetCodeSchema.required()).required().max(mostCodes),
 });
 
 export type NewSheet = Checked<typeof newSheetSchema>;

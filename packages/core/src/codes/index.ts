@@ -2,6 +2,7 @@
 export {
   type CodeSheet,
   codeKey,
+  mostCodes,
   type NewSheet,
   newSheetSchema,
   type SheetCode,

@@ -26,14 +26,22 @@ const delimiters = ['\t', ';', '|', ','] as const;
 /**
  * Reads a report of whatever form: codes are found by their structure, each with the unit named on its line or above it,
  * its status words and the text beside it. A report with columns is read by its cells.
+ * @param onProgress called now and then with the share of the lines that has been read
  */
-export function readCodeText(pasted: string, line: Line | undefined): ReadCodeText {
+export function readCodeText(
+  pasted: string,
+  line: Line | undefined,
+  onProgress: (share: number) => void = () => undefined,
+): ReadCodeText {
   const text = wellFormedText(pasted);
   const lines = text.split(/\r\n|\r|\n/);
   const rows = toRows(text, lines);
   const reader = makeReader(line);
   let notUnderstood = 0;
-  for (const row of rows) if (!reader.take(row)) notUnderstood += 1;
+  for (const [at, row] of rows.entries()) {
+    if (!reader.take(row)) notUnderstood += 1;
+    if (at % rowsBetweenProgress === 0) onProgress(at / rows.length);
+  }
   return { ...reader.found(), lineCount: lines.filter((one) => one.trim() !== '').length, notUnderstood };
 }
 
@@ -43,6 +51,8 @@ function toRows(text: string, lines: readonly string[]): readonly (readonly stri
   const rows = delimiter ? Papa.parse<string[]>(text, { delimiter }).data : lines.map((one) => [one]);
   return rows.filter((cells) => cells.some((cell) => cell.trim() !== ''));
 }
+
+const rowsBetweenProgress = 2000;
 
 // That many lines with codes tell how the report is made.
 const tellingLines = 200;

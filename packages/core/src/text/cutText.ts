@@ -6,6 +6,8 @@ const characters = new Intl.Segmenter('en', { granularity: 'grapheme' });
  */
 export function cutText(text: string, most: number): string {
   if (text.length <= most) return text;
-  const across = characters.segment(text).containing(most);
-  return text.slice(0, across?.index ?? most);
+  // A window is enough: what one person sees as one character is never longer.
+  const from = Math.max(0, most - 256);
+  const across = characters.segment(text.slice(from, most + 256)).containing(most - from);
+  return text.slice(0, from + (across?.index ?? most - from));
 }

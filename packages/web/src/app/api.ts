@@ -9,7 +9,7 @@ const overHttp = fetchBaseQuery({
   baseUrl: '/api',
   timeout: 30_000,
   // A form of another site cannot send it: the server changes nothing without it.
-  headers: { 'x-probe-trail': '1' },
+  prepareHeaders: (headers) => headers.set('x-probe-trail', '1'),
 });
 type Answer = Awaited<ReturnType<typeof overHttp>>;
 

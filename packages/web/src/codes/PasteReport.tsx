@@ -1,10 +1,10 @@
-import { Button, FileButton, Group, Textarea } from '@mantine/core';
-import { type ReadCodeText, readCodeText, sayNothingFound } from '@probe-trail/core/codes';
+import { Button, FileButton, Group, Progress, Textarea } from '@mantine/core';
+import { mostCodes, type ReadCodeText, sayNothingFound } from '@probe-trail/core/codes';
 import type { Line } from '@probe-trail/core/vehicle';
-import { type DragEvent, useState } from 'react';
+import { type DragEvent, useEffect, useState } from 'react';
 import { Notice } from '../ui/Notice';
-import { decodeText } from './decodeText';
 import classes from './PasteReport.module.css';
+import { useReportReader } from './useReportReader';
 import type { DraftOfSheet } from './useSheetDraft';
 
 interface PasteProps {
@@ -16,18 +16,21 @@ interface PasteProps {
 export function PasteReport({ line, draft: { change } }: PasteProps) {
   const [text, setText] = useState('');
   const [read, setRead] = useState<ReadCodeText | undefined>();
-  const take = (report: string) => {
-    const found = readCodeText(report, line);
-    setText(report);
+  const reader = useReportReader(line, (found) => {
+    if (found.beginning !== undefined) setText(found.beginning);
     setRead(found);
-    change({ units: found.units, codes: found.codes });
-  };
-  const takeFile = async (file: File | null) => {
-    if (file) take(decodeText(new Uint8Array(await file.arrayBuffer())));
+    // What is more than a sheet can keep is no report of one vehicle.
+    if (found.codes.length <= mostCodes) change({ units: found.units, codes: found.codes });
+  });
+  const take = (report: string | File) => {
+    setRead(undefined);
+    if (typeof report === 'string') setText(report);
+    void reader.read(report);
   };
   const drop = (event: DragEvent) => {
     event.preventDefault();
-    void takeFile(event.dataTransfer.files[0] ?? null);
+    const [file] = event.dataTransfer.files;
+    if (file) take(file);
   };
   return (
     <div className={classes.paste}>
@@ -44,7 +47,7 @@ export function PasteReport({ line, draft: { change } }: PasteProps) {
         onChange={(event) => take(event.currentTarget.value)}
       />
       <Group mt="xs">
-        <FileButton accept=".txt,.csv,.tsv,.log,text/*" onChange={(file) => void takeFile(file)}>
+        <FileButton accept=".txt,.csv,.tsv,.log,text/*" onChange={(file) => file && take(file)}>
           {(props) => (
             <Button variant="default" {...props}>
               Choose a file
@@ -57,8 +60,34 @@ export function PasteReport({ line, draft: { change } }: PasteProps) {
           </span>
         )}
       </Group>
+      {reader.share !== undefined && <Reading share={reader.share} onCancel={reader.cancel} />}
       {read && read.codes.length === 0 && <Notice kind="tooCloseToCall" title={sayNothingFound(read)} />}
+      {read && read.codes.length > mostCodes && (
+        <Notice
+          kind="tooCloseToCall"
+          title={`The report has ${read.codes.length} codes. A sheet is of one vehicle and keeps at most ${mostCodes}; paste the part that is of this one.`}
+        />
+      )}
     </div>
+  );
+}
+
+/** Only a report that takes a while is worth a word. */
+function Reading({ share, onCancel }: { readonly share: number; readonly onCancel: () => void }) {
+  const [isSlow, setIsSlow] = useState(false);
+  useEffect(() => {
+    const waiting = setTimeout(() => setIsSlow(true), 300);
+    return () => clearTimeout(waiting);
+  }, []);
+  if (!isSlow) return null;
+  return (
+    <Group mt="xs" role="status">
+      <Progress value={share * 100} w={240} aria-label="How much of the report has been read" />
+      <span>{Math.round(share * 100)} % read</span>
+      <Button variant="default" size="md" onClick={onCancel}>
+        Cancel
+      </Button>
+    </Group>
   );
 }
 

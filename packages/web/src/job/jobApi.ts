@@ -1,6 +1,7 @@
 import type { MissedPlan, PlanChoice } from '@probe-trail/core/choosing';
 import type { NewSheet } from '@probe-trail/core/codes';
 import type { JobEvent, JobListItem, JobLog } from '@probe-trail/core/job';
+import type { NewVoiding } from '@probe-trail/core/log';
 import type { Cleared } from '@probe-trail/core/vehicleInterface';
 import { api } from '../app/api';
 
@@ -23,6 +24,10 @@ export const jobApi = api.injectEndpoints({
       query: ({ jobId, events }) => ({ url: `jobs/${jobId}/events`, method: 'POST', body: { events } }),
       invalidatesTags: ['jobs'],
     }),
+    voidJobEntry: build.mutation<unknown, ForJob<{ readonly voiding: NewVoiding }>>({
+      query: ({ jobId, voiding }) => ({ url: `jobs/${jobId}/void`, method: 'POST', body: voiding }),
+      invalidatesTags: ['jobs', 'vehicles'],
+    }),
     keepSheet: build.mutation<unknown, ForJob<{ readonly sheet: NewSheet }>>({
       query: ({ jobId, sheet }) => ({ url: `jobs/${jobId}/sheets`, method: 'POST', body: sheet }),
       invalidatesTags: ['jobs', 'vehicles'],
@@ -41,5 +46,6 @@ export const {
   useMissedPlansQuery,
   useAppendJobEventsMutation,
   useKeepSheetMutation,
+  useVoidJobEntryMutation,
   useClearCodesMutation,
 } = jobApi;

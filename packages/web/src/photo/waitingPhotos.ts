@@ -1,10 +1,9 @@
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex } from '@noble/hashes/utils.js';
 import { device } from '../offline/device';
+import { photoIdOf } from './photoIdOf';
 
 /** Keeps a picture on this device until the server has it. @returns its id, which its content gives */
 export async function keepPhoto(picture: Blob): Promise<string> {
-  const photoId = bytesToHex(sha256(new Uint8Array(await picture.arrayBuffer())));
+  const photoId = await photoIdOf(picture);
   await device.photos.put({ photoId, picture });
   return photoId;
 }

@@ -1,3 +1,4 @@
+import type { NewVoiding } from '@probe-trail/core/log';
 import type { Appended, TrailEvent, TrailListItem, TrailLog } from '@probe-trail/core/trail';
 import { api } from '../app/api';
 
@@ -9,7 +10,11 @@ export const trailApi = api.injectEndpoints({
       query: ({ trailId, events }) => ({ url: `trails/${trailId}/events`, method: 'POST', body: { events } }),
       invalidatesTags: ['trails'],
     }),
+    voidTrailEntry: build.mutation<Appended, { readonly trailId: string; readonly voiding: NewVoiding }>({
+      query: ({ trailId, voiding }) => ({ url: `trails/${trailId}/void`, method: 'POST', body: voiding }),
+      invalidatesTags: ['trails', 'jobs'],
+    }),
   }),
 });
 
-export const { useTrailsQuery } = trailApi;
+export const { useTrailsQuery, useVoidTrailEntryMutation } = trailApi;

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { sayFailure } from '../../app/api';
 import { useAddPhotoMutation } from '../../photo/photoApi';
+import { photoIdOf } from '../../photo/photoIdOf';
 import { Notice } from '../../ui/Notice';
 import { sayCount } from '../../ui/sayCount';
 import { useAddPlanMutation, usePlansQuery } from '../planApi';
@@ -89,12 +90,12 @@ function Preview({ offer: { plan, pictures, gaps } }: { readonly offer: Offer })
   const [isDamaged, setIsDamaged] = useState(false);
   const findings = checkPlan(plan);
   const takeIn = async () => {
-    // A picture that is there already is kept once. Those of a file that was changed by hand would not be found by their ids.
-    for (const picture of pictures) {
-      const added = await addPhoto(toBlob(picture));
-      if (!added.data) return;
-      if (added.data.photoId !== picture.photoId) return setIsDamaged(true);
-    }
+    // Pictures of a file that was changed by hand would not be found by their ids.
+    const blobs = pictures.map(toBlob);
+    const ids = await Promise.all(blobs.map(photoIdOf));
+    if (pictures.some(({ photoId }, at) => photoId !== ids[at])) return setIsDamaged(true);
+    // A picture that is there already is kept once.
+    for (const blob of blobs) if (!(await addPhoto(blob)).data) return;
     const added = await add(isTaken ? { ...plan, id: asId } : plan);
     if (added.data) void navigate(`/plans/${added.data.planId}/edit`);
   };

@@ -16,6 +16,7 @@ import { Wait } from '../../ui/Wait';
 import { type OpenTrail, useTrail } from '../follow/useTrail';
 import { markOf, stepOf } from '../follow/waymarkLook';
 import { MarkedPhoto } from '../note/MarkedPhoto';
+import { EntryLog } from './EntryLog';
 import classes from './TrailRecordPage.module.css';
 import { WaymarkReadings } from './WaymarkReadings';
 
@@ -47,9 +48,16 @@ export function TrailRecordPage() {
   );
 }
 
-function Record({ open: { plan, trail } }: { readonly open: OpenTrail }) {
+function Record({ open: { trailId, plan, trail } }: { readonly open: OpenTrail }) {
   return (
     <>
+      {trail.voided && (
+        <Notice kind="tooCloseToCall" title="This trail counts no more">
+          <p>
+            {trail.voided.by} voided it: {trail.voided.reason}
+          </p>
+        </Notice>
+      )}
       <p>
         {trail.vehicle.line}. {trail.complaint !== '' && <>Complaint: “{trail.complaint}”. </>}
         <span className="soft">
@@ -64,6 +72,7 @@ function Record({ open: { plan, trail } }: { readonly open: OpenTrail }) {
       </ol>
       <Ending plan={plan} trail={trail} />
       <Notes plan={plan} trail={trail} />
+      <EntryLog trailId={trailId} />
     </>
   );
 }

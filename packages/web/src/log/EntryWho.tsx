@@ -1,0 +1,22 @@
+import { sayWho, type Voiding } from '@probe-trail/core/log';
+import { Moment } from '../ui/Moment';
+
+interface EntryWhoProps {
+  readonly entry: { readonly by: string; readonly sentBy?: string | undefined; readonly atMs: number };
+  readonly voiding: Voiding | undefined;
+}
+
+/** Who recorded an entry, who sent it where that was somebody else, when, and whether it counts no more. */
+export function EntryWho({ entry, voiding }: EntryWhoProps) {
+  return (
+    <small>
+      {sayWho(entry)}, <Moment atMs={entry.atMs} />
+      {voiding && (
+        <>
+          <br />
+          <b>void</b>: {voiding.reason} ({voiding.by}, <Moment atMs={voiding.atMs} />)
+        </>
+      )}
+    </small>
+  );
+}

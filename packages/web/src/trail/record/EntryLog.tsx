@@ -1,0 +1,40 @@
+import { voidedEntries } from '@probe-trail/core/log';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { EntryWho } from '../../log/EntryWho';
+import { VoidEntry } from '../../log/VoidEntry';
+import { openTrail } from '../recordEvents';
+import { useVoidTrailEntryMutation } from '../trailApi';
+import { selectLog } from '../trailSlice';
+import { sayTrailEvent } from './sayTrailEvent';
+import classes from './TrailRecordPage.module.css';
+
+/** Every entry of a trail as it was sent, the voided ones too. */
+export function EntryLog({ trailId }: { readonly trailId: string }) {
+  const events = useAppSelector((state) => selectLog(state, trailId))?.events ?? [];
+  const dispatch = useAppDispatch();
+  const [voidEntry] = useVoidTrailEntryMutation();
+  const voided = voidedEntries(events);
+  return (
+    <details className={classes.entries}>
+      <summary>Every entry, as it was sent ({events.length})</summary>
+      <ol>
+        {events.map((event) => (
+          <li key={event.id} data-void={voided.has(event.id) || undefined}>
+            <span>{sayTrailEvent(event)}</span>
+            <EntryWho entry={event} voiding={voided.get(event.id)} />
+            {!voided.has(event.id) && event.kind !== 'entryVoided' && (
+              <VoidEntry
+                entryId={event.id}
+                onVoid={async (voiding) => {
+                  const answer = await voidEntry({ trailId, voiding });
+                  await dispatch(openTrail(trailId));
+                  return answer;
+                }}
+              />
+            )}
+          </li>
+        ))}
+      </ol>
+    </details>
+  );
+}
