@@ -4,6 +4,7 @@ import { appendRate } from './appends.js';
 import { arrivalRates } from './arrival.js';
 import { authorsBench } from './authorsBench.js';
 import { coreRates } from './core.js';
+import { endurance } from './endurance.js';
 import { everyKindDelay } from './everyKind.js';
 import { firstViewSize } from './firstView.js';
 import type { Measured } from './measured.js';
@@ -27,6 +28,7 @@ const parts = [
   arrivalRates,
   technicianRates,
   randomTrailCount,
+  endurance,
 ];
 const measured: Measured[] = [];
 for (const part of parts)
@@ -41,7 +43,7 @@ const rows = measured.map(
 const page = `# Benchmarks
 
 \`npm run bench\` measures these and writes this page. Last run: ${new Date().toISOString().slice(0, 10)}, Node ${process.version}, on the
-machine that it was run on: two cores. Machines differ; the ratio between the two insert rates is measured in one run.
+machine that it was run on: two cores. Machines differ; the ratio between the two rates of appends is measured in one run.
 Keys are timed by the browser (Event Timing), from the key to the frame on the screen, in steps of 8 ms.
 
 | what | measured | target | reached |

@@ -15,6 +15,8 @@ export interface RunningServer {
   readonly kill: () => Promise<void>;
   /** Resident memory of its process, in MB. */
   readonly memoryMB: () => number;
+  /** Of its process, as it is now. */
+  readonly pid: () => number;
   /** Starts it again on the same data. */
   readonly start: () => Promise<void>;
 }
@@ -35,8 +37,9 @@ export async function openServer(): Promise<RunningServer> {
     await ending;
   };
   await start();
-  const memoryMB = () => residentMB(child?.pid ?? 0);
-  return { url: `http://localhost:${port}`, folder, kill, start, memoryMB };
+  const pid = () => child?.pid ?? 0;
+  const memoryMB = () => residentMB(pid());
+  return { url: `http://localhost:${port}`, folder, kill, start, pid, memoryMB };
 }
 
 /** As the kernel counts it (proc(5), VmRSS). */
