@@ -167,7 +167,8 @@ async function registerApi(api: FastifyInstance, options: AppOptions, services: 
   const { nowMs, newId, setupToken, demoAccounts = [], vehicleInterface = makeSimulatedInterface([]) } = options;
   const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos } = services;
   const { instruments, reviews, library, search, health } = services;
-  api.addHook('onRequest', async (_request, reply) => void reply.headers(apiHeaders));
+  const headers = options.tls ? { ...apiHeaders, 'strict-transport-security': 'max-age=31536000' } : apiHeaders;
+  api.addHook('onRequest', async (_request, reply) => void reply.headers(headers));
   api.all('/*', { schema: hidden, config: { needs: 'nobody' } }, sayNotFound);
   await api.register(healthPlugin, { prefix: '/health', health });
   // Appends are many and their answers short, and a reading is sent line by line: nothing stands around them that would wait.

@@ -92,6 +92,7 @@ describe('starting and stopping the server', () => {
     it('speaks HTTPS, and a second start knows it', async () => {
       const first = await start(folder, tls);
       expect(first.said).to.include(`is open at https://localhost:${port}`);
+      let hsts = '';
       const health = await new Promise<string>((resolve, reject) => {
         const request = {
           port,
@@ -99,9 +100,13 @@ describe('starting and stopping the server', () => {
           ca: readFileSync(tls.PROBE_TRAIL_TLS_CERT),
           servername: 'localhost',
         };
-        get(request, (response) => text(response).then(resolve, reject)).on('error', reject);
+        get(request, (response) => {
+          hsts = String(response.headers['strict-transport-security']);
+          text(response).then(resolve, reject);
+        }).on('error', reject);
       });
       expect(health).to.include('probe-trail');
+      expect(hsts).to.include('max-age=31536000');
       expect((await start(folder, tls)).said).to.include('is already open');
     });
 

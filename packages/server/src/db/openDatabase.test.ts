@@ -1,8 +1,9 @@
 import { existsSync, readdirSync, statSync } from 'node:fs';
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from 'chai';
+import { unfinished } from './dataFolder.js';
 import { openLocalClient } from './localClient.js';
 import { openDatabase } from './openDatabase.js';
 import { readSessionSecret } from './sessionSecret.js';
@@ -67,6 +68,13 @@ describe('opening a data folder', () => {
     const second = await openDatabase(folder);
     second.close();
     expect(existsSync(join(folder, 'server.lock'))).to.equal(false);
+  });
+
+  it('removes what an upload left behind that was broken off', async () => {
+    await mkdir(join(folder, 'photos', 'ab'), { recursive: true });
+    await writeFile(join(folder, 'photos', 'ab', `abc.1${unfinished}`), 'half');
+    (await openDatabase(folder)).close();
+    expect(readdirSync(join(folder, 'photos', 'ab'))).to.deep.equal([]);
   });
 
   it('copies the database before a migration, once', async () => {

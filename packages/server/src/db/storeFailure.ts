@@ -11,6 +11,13 @@ export class StoreFailure extends Error {
   }
 }
 
+/** Whether a statement was refused because what it writes would stand in the way of what is there, such as a second thing of one name. */
+export function isConstraintIn(error: unknown): boolean {
+  if (!(error instanceof Error)) return false;
+  const isConstraint = 'code' in error && String(error.code).startsWith('SQLITE_CONSTRAINT');
+  return isConstraint || isConstraintIn(error.cause);
+}
+
 /** The failure of the database in an error, or in what caused it; `undefined` where it is something else. */
 export function storeFailureIn(error: unknown): StoreFailure | undefined {
   if (error instanceof StoreFailure) return error;

@@ -2,7 +2,7 @@ import { httpStatus, type ProblemCode, toProblemDetails } from '@probe-trail/cor
 import { cutText } from '@probe-trail/core/text';
 import type { FastifyError, FastifyReply, FastifyRequest } from 'fastify';
 import fastifyPlugin from 'fastify-plugin';
-import { type StoreFailureKind, storeFailureIn } from '../db/storeFailure.js';
+import { isConstraintIn, type StoreFailureKind, storeFailureIn } from '../db/storeFailure.js';
 import { AppError } from './appError.js';
 
 export { AppError } from './appError.js';
@@ -49,6 +49,9 @@ function describe(error: FastifyError | AppError): readonly [ProblemCode, string
   if (error instanceof AppError) return [error.code, error.detail];
   const failure = storeFailureIn(error);
   if (failure) return ['STORE_UNAVAILABLE', sayStoreFailure[failure.kind]];
+  // Two who do the same thing at the same moment: the second finds it done.
+  if (isConstraintIn(error))
+    return ['ALREADY_THERE', 'Somebody else did the same at the same moment. Nothing of this request was kept; look at it again.'];
   if (error.statusCode === 413)
     return ['REQUEST_TOO_LARGE', 'The request is larger than can be taken here. Nothing of it was kept.'];
   if (error.statusCode !== undefined && error.statusCode < 500) return ['REQUEST_INVALID', `${error.message}.`];
