@@ -4,6 +4,7 @@ import { Agent, request } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import { openServer } from '../support/server.js';
 import { cookieOf } from '../support/signIn.js';
+import { trailEvent } from '../support/trailEvents.js';
 import { atLeast, atMost, type Measured, percentile } from './measured.js';
 
 const clients = 50;
@@ -39,27 +40,6 @@ async function openBare(folder: string): Promise<{ readonly url: string; readonl
   return { url: `http://127.0.0.1:${barePort}`, child };
 }
 
-const anEvent = (trailId: string, index: number) => ({
-  kind: 'stateConfirmed',
-  id: `${trailId}-${index}`,
-  atMs: index,
-  by: 'Tobi Lunde',
-  stepId: 'look',
-  state: [{ what: 'ignition', is: 'off' }],
-});
-
-const opened = (trailId: string) => ({
-  kind: 'opened',
-  jobId: null,
-  id: `${trailId}-opened`,
-  atMs: 0,
-  by: 'Tobi Lunde',
-  planId: 'radiator-fan',
-  planVersion: 1,
-  vehicle: { fleetNumber: 'FG-07', line: 'Loper 35' },
-  complaint: '',
-});
-
 interface Load {
   readonly rate: number;
   readonly latencies: readonly number[];
@@ -75,10 +55,10 @@ async function load(url: string, cookie: string): Promise<Load> {
   await Promise.all(
     Array.from({ length: clients }, async (_, client) => {
       const trailId = `load-${client}`;
-      await append({ url, cookie }, agent, trailId, [opened(trailId)]);
-      for (let index = 0; performance.now() < until; index += 1) {
+      await append({ url, cookie }, agent, trailId, [trailEvent(trailId, 0)]);
+      for (let index = 1; performance.now() < until; index += 1) {
         const sent = performance.now();
-        await append({ url, cookie }, agent, trailId, [anEvent(trailId, index)]);
+        await append({ url, cookie }, agent, trailId, [trailEvent(trailId, index)]);
         if (sent >= from) latencies.push(performance.now() - sent);
       }
     }),

@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { largePlan } from '../support/largePlan.js';
 import { openServer, type RunningServer } from '../support/server.js';
 import { cookieOf } from '../support/signIn.js';
+import { trailEvent } from '../support/trailEvents.js';
 import { atMost, type Measured, percentile } from './measured.js';
 
 const holder = fileURLToPath(new URL('../../packages/server/src/testing/holdDatabase.mjs', import.meta.url));
@@ -17,28 +18,6 @@ const hostileMinutes = Number(process.env.BENCH_HOSTILE_MINUTES ?? 3);
 export async function endurance(): Promise<Measured[]> {
   return [...(await killRounds()), ...(await bystander()), ...(await mixedTraffic())];
 }
-
-const event = (trailId: string, index: number) =>
-  index === 0
-    ? {
-        kind: 'opened',
-        id: `${trailId}-0`,
-        atMs: 0,
-        by: 'Tobi Lunde',
-        jobId: null,
-        planId: 'radiator-fan',
-        planVersion: 1,
-        vehicle: { fleetNumber: 'FG-07', line: 'Loper 35' },
-        complaint: '',
-      }
-    : {
-        kind: 'stateConfirmed',
-        id: `${trailId}-${index}`,
-        atMs: index,
-        by: 'Tobi Lunde',
-        stepId: 'look',
-        state: [{ what: 'ignition', is: 'off' }],
-      };
 
 /** Two hundred writers; in the middle of it disks fill, other programs hold the database, and the server is killed with -9. */
 async function killRounds(): Promise<Measured[]> {
@@ -86,7 +65,7 @@ async function write(
       url,
       cookie,
       `/api/trails/${trailId}/events`,
-      JSON.stringify({ events: [event(trailId, index)] }),
+      JSON.stringify({ events: [trailEvent(trailId, index)] }),
     );
     if (status === 200) {
       index += 1;
@@ -150,7 +129,9 @@ const megabyte = 1024 * 1024;
 
 /** Bodies of up to what a route takes, right and wrong. */
 function largeBodies(): readonly (readonly [path: string, body: string])[] {
-  const events = (count: number, id: string) => ({ events: Array.from({ length: count }, (_, at) => event(id, at)) });
+  const events = (count: number, id: string) => ({
+    events: Array.from({ length: count }, (_, at) => trailEvent(id, at)),
+  });
   const text = 'x'.repeat(900);
   const remark = (at: number) => ({
     kind: 'remarkMade',
@@ -169,7 +150,7 @@ function largeBodies(): readonly (readonly [path: string, body: string])[] {
     ['/api/trails/h1/events', JSON.stringify(events(500, 'h1'))],
     [
       '/api/trails/h2/events',
-      JSON.stringify({ events: [event('h2', 0), ...Array.from({ length: 499 }, (_, at) => remark(at))] }),
+      JSON.stringify({ events: [trailEvent('h2', 0), ...Array.from({ length: 499 }, (_, at) => remark(at))] }),
     ],
     ['/api/trails/h3/events', JSON.stringify({ events: Array(100_000).fill({}) })],
     ['/api/trails/h4/events', 'x'.repeat(megabyte - 1)],
@@ -264,7 +245,7 @@ async function mixedTraffic(): Promise<Measured[]> {
             server.url,
             honest,
             `/api/trails/${trailId}/events`,
-            JSON.stringify({ events: [event(trailId, index)] }),
+            JSON.stringify({ events: [trailEvent(trailId, index)] }),
           ),
         );
         await delay(30);

@@ -48,6 +48,7 @@ export {
   type Need,
   type Outcome,
   type Plan,
+  planFormatVersion,
   planSchema,
   type Step,
   type StepReading,

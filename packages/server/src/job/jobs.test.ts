@@ -123,6 +123,16 @@ describe('jobs over HTTP', () => {
       expect((await log()).sheets[0]?.codes).to.have.length(1);
     });
 
+    it('of one id for two jobs at once are kept for one; the other is told', async () => {
+      const { vehicleId } = (await log()).events[0] as unknown as { vehicleId: string };
+      await appendTo(server.ask, 'j2', takenIn(vehicleId));
+      const answers = await Promise.all(
+        ['j1', 'j2'].map((jobId) => server.ask('POST', `/api/jobs/${jobId}/sheets`, aSheet())),
+      );
+      expect(answers.map(({ status }) => status).sort()).to.deep.equal([201, 409]);
+      expect(answers.find(({ status }) => status === 409)?.body.code).to.be.oneOf(['ALREADY_THERE', 'SHEET_EXISTS']);
+    });
+
     it('are refused with what is no code', async () => {
       const codes = [{ unitId: 'A10', code: 'PO118', failureType: null, text: '', status: null }];
       expect((await server.ask('POST', '/api/jobs/j1/sheets', aSheet({ codes }))).body.detail).to.include(

@@ -1,10 +1,11 @@
-import { newPlanSchema, type PlanVersion, planParamsSchema, planVersionParamsSchema } from '@probe-trail/core/plan';
+import { newPlanSchema, planParamsSchema, planVersionParamsSchema } from '@probe-trail/core/plan';
 import { type Release, releaseSchema } from '@probe-trail/core/review';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import { personOf, signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
 import type { PlanRows } from './planRows.js';
 import type { PlanService } from './service.js';
+import type { SentVersion } from './store.js';
 
 export interface PlanOptions {
   readonly plans: PlanService;
@@ -37,7 +38,7 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
   app.get<{ Params: { planId: string; version: number } }>(
     '/:planId/versions/:version',
     { schema: { params: planVersionParamsSchema }, config: signedIn },
-    async ({ params: { planId, version } }, reply) => sendVersion(reply, await plans.versionOr404(planId, version)),
+    async ({ params: { planId, version } }, reply) => sendVersion(reply, await plans.sentVersionOr404(planId, version)),
   );
 
   app.get<PlanRoute>(
@@ -95,8 +96,8 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
     );
 };
 
-const sendVersion = (reply: FastifyReply, version: PlanVersion) =>
-  reply.header('etag', `"${version.etag}"`).send(version);
+const sendVersion = (reply: FastifyReply, { etag, json }: SentVersion) =>
+  reply.header('etag', `"${etag}"`).type('application/json').send(json);
 
 function ifMatchOf(request: FastifyRequest): string {
   const etag = request.headers['if-match'];

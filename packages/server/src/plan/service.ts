@@ -2,15 +2,15 @@ import type { PlanListItem, PlanVersion, PlanVersionInfo } from '@probe-trail/co
 import { storedPlanApart } from '../body/apart.js';
 import { AppError } from '../problem/index.js';
 import type { PlanRows } from './planRows.js';
-import type { PlanStore, Stamp } from './store.js';
+import type { PlanStore, SentVersion, Stamp } from './store.js';
 import { isOpenState } from './table.js';
 
 export type PlanService = ReturnType<typeof makePlanService>;
 
 /** What can be done with plans, whoever asks: a request, an import, the demo world. */
 export function makePlanService(plans: PlanStore) {
-  const draftOr404 = async (planId: string): Promise<PlanVersion> =>
-    (await plans.draft(planId)) ?? notFound(`The plan “${planId}” has no draft.`);
+  const draftOr404 = async (planId: string): Promise<SentVersion> =>
+    (await plans.sentDraft(planId)) ?? notFound(`The plan “${planId}” has no draft.`);
 
   const draftInfoOr404 = async (planId: string): Promise<PlanVersionInfo> =>
     (await plans.draftInfo(planId)) ?? notFound(`The plan “${planId}” has no draft.`);
@@ -30,10 +30,13 @@ export function makePlanService(plans: PlanStore) {
     versionOr404: async (planId: string, version: number): Promise<PlanVersion> =>
       (await plans.version(planId, version)) ?? notFound(`There is no version ${version} of a plan “${planId}”.`),
 
+    sentVersionOr404: async (planId: string, version: number): Promise<SentVersion> =>
+      (await plans.sentVersion(planId, version)) ?? notFound(`There is no version ${version} of a plan “${planId}”.`),
+
     draftOr404,
 
     /** Takes a new plan in as the first draft; so does an import. */
-    create: async (rows: PlanRows, stamp: Stamp): Promise<PlanVersion> => {
+    create: async (rows: PlanRows, stamp: Stamp): Promise<SentVersion> => {
       const { planId } = rows;
       if (await plans.newestInfo(planId)) throw taken(planId);
       if (!(await plans.add(rows, 1, stamp))) throw taken(planId);
@@ -41,7 +44,7 @@ export function makePlanService(plans: PlanStore) {
     },
 
     /** Begins the next version from the newest released one. */
-    draftFromReleased: async (planId: string, stamp: Stamp): Promise<PlanVersion> => {
+    draftFromReleased: async (planId: string, stamp: Stamp): Promise<SentVersion> => {
       const newest = (await plans.newestInfo(planId)) ?? notFound(`There is no plan “${planId}”.`);
       const { rows } = await readStored(newest);
       if (isOpenState(newest.state) || !(await plans.add(rows, newest.version + 1, stamp)))
@@ -64,7 +67,7 @@ export function makePlanService(plans: PlanStore) {
     },
 
     /** Releases the draft that the editor has seen, when the plan check finds no error in it. */
-    release: async (planId: string, ifMatch: string, notes: string, atMs: number): Promise<PlanVersion> => {
+    release: async (planId: string, ifMatch: string, notes: string, atMs: number): Promise<SentVersion> => {
       const draft = await draftInfoOr404(planId);
       if (draft.etag !== ifMatch) throw changed(draft);
       const { rows, errorCount, firstError } = await readStored(draft);
@@ -74,21 +77,21 @@ export function makePlanService(plans: PlanStore) {
           `The plan check found ${errorCount} ${errorCount === 1 ? 'error' : 'errors'}: ${firstError} Mend them, then release.`,
         );
       if (!(await plans.release(rows, ifMatch, notes, atMs))) throw changed(await draftInfoOr404(planId));
-      return (await plans.version(planId, draft.version)) ?? notFound(`The plan “${planId}” is gone.`);
+      return (await plans.sentVersion(planId, draft.version)) ?? notFound(`The plan “${planId}” is gone.`);
     },
 
     versions: plans.versions,
     noteUsages: plans.noteUsages,
 
     /** Asks others to read the draft that was seen, or takes that back. */
-    setInReview: async (planId: string, ifMatch: string, isInReview: boolean): Promise<PlanVersion> => {
+    setInReview: async (planId: string, ifMatch: string, isInReview: boolean): Promise<SentVersion> => {
       const state = isInReview ? 'inReview' : 'draft';
       if (!(await plans.markDraft(planId, ifMatch, { state }))) throw changed(await draftInfoOr404(planId));
       return draftOr404(planId);
     },
 
     /** Notes that somebody else has read the draft that was seen, and found it good. */
-    approve: async (planId: string, ifMatch: string, by: string): Promise<PlanVersion> => {
+    approve: async (planId: string, ifMatch: string, by: string): Promise<SentVersion> => {
       const draft = await draftInfoOr404(planId);
       if (draft.savedBy === by)
         throw new AppError('OWN_DRAFT', 'You saved this draft yourself; ask another author to read and approve it.');

@@ -1,5 +1,11 @@
 import { groupBy } from '@probe-trail/core/list';
-import type { PlanListItem, PlanVersion, PlanVersionInfo } from '@probe-trail/core/plan';
+import {
+  type PlanListItem,
+  type PlanVersion,
+  type PlanVersionInfo,
+  planFormatVersion,
+  upgradePlan,
+} from '@probe-trail/core/plan';
 import { and, asc, desc, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../db/openDatabase.js';
 import { type PlanRows, toPlanRows } from './planRows.js';
@@ -13,6 +19,11 @@ import {
   toPlanVersion,
   toVersionInfo,
 } from './table.js';
+
+/** A version with its document, as the JSON that is answered. */
+export interface SentVersion extends PlanVersionInfo {
+  readonly json: string;
+}
 
 export type PlanStore = ReturnType<typeof makePlanStore>;
 
@@ -36,6 +47,22 @@ export function makePlanStore({ orm }: Database) {
   const info = async (where: ReturnType<typeof and>): Promise<PlanVersionInfo | undefined> => {
     const [row] = await orm.select(listColumns).from(table).where(where).orderBy(desc(table.version)).limit(1);
     return row && toVersionInfo(row);
+  };
+
+  /** A version as it is answered. A document of today's format goes out as the text that it is: reading a large one holds others up. */
+  const sent = async (where: ReturnType<typeof and>): Promise<SentVersion | undefined> => {
+    const text = sql<string>`${table.document}`;
+    const format = sql<number>`${table.document} ->> '$.formatVersion'`;
+    const [row] = await orm
+      .select({ ...listColumns, text, format })
+      .from(table)
+      .where(where)
+      .orderBy(desc(table.version))
+      .limit(1);
+    if (!row) return undefined;
+    const version = toVersionInfo(row);
+    const document = row.format === planFormatVersion ? row.text : JSON.stringify(upgradePlan(JSON.parse(row.text)));
+    return { ...version, json: `${JSON.stringify(version).slice(0, -1)},"document":${document}}` };
   };
 
   /** What a document gives, the document itself as the text that it is already. */
@@ -82,7 +109,8 @@ export function makePlanStore({ orm }: Database) {
     },
 
     version: (planId: string, version: number) => one(and(eq(table.planId, planId), eq(table.version, version))),
-    draft: (planId: string) => one(isDraftOf(planId)),
+    sentVersion: (planId: string, version: number) => sent(and(eq(table.planId, planId), eq(table.version, version))),
+    sentDraft: (planId: string) => sent(isDraftOf(planId)),
     draftInfo: (planId: string) => info(isDraftOf(planId)),
     newestInfo: (planId: string) => info(eq(table.planId, planId)),
     retiredInfo: (planId: string) => info(and(eq(table.planId, planId), eq(table.state, 'retired'))),

@@ -51,7 +51,10 @@ function describe(error: FastifyError | AppError): readonly [ProblemCode, string
   if (failure) return ['STORE_UNAVAILABLE', sayStoreFailure[failure.kind]];
   // Two who do the same thing at the same moment: the second finds it done.
   if (isConstraintIn(error))
-    return ['ALREADY_THERE', 'Somebody else did the same at the same moment. Nothing of this request was kept; look at it again.'];
+    return [
+      'ALREADY_THERE',
+      'Somebody else did the same at the same moment. Nothing of this request was kept; look at it again.',
+    ];
   if (error.statusCode === 413)
     return ['REQUEST_TOO_LARGE', 'The request is larger than can be taken here. Nothing of it was kept.'];
   if (error.statusCode !== undefined && error.statusCode < 500) return ['REQUEST_INVALID', `${error.message}.`];

@@ -47,7 +47,10 @@ export const sessionApi = api.injectEndpoints({
         const where = pendingSignOut();
         // Told now; until somebody hears it, nobody is signed in here all the same.
         if (where && !(await tellSignOut(where, ask))) return { data: nobody };
-        return (await ask('session')) as Answered<Session>;
+        const answer = (await ask('session')) as Answered<Session>;
+        // Signed out elsewhere, or disabled: this device shows nothing of it any more.
+        if (answer.data && answer.data.person === null) await forgetKept();
+        return answer;
       },
       providesTags: ['session'],
     }),
