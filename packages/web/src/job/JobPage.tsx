@@ -1,5 +1,6 @@
 import { standingOf, type standings } from '@probe-trail/core/job';
 import { Link, useParams } from 'react-router';
+import { Notice } from '../ui/Notice';
 import { Opening } from '../ui/Opening';
 import { Bar } from '../ui/Page';
 import { CodesPart } from './CodesPart';
@@ -26,6 +27,13 @@ export function JobPage() {
       </Bar>
       <JobSpine open={open} />
       <main className={classes.sheet}>
+        {open.job.voided && (
+          <Notice kind="tooCloseToCall" title="This job counts no more">
+            <p>
+              {open.job.voided.by} voided it: {open.job.voided.reason}
+            </p>
+          </Notice>
+        )}
         <JobPath standing={standingOfJob(open)} isWaiting={open.job.waitsFor !== ''} />
         <MoveOn open={open} />
         <ReadinessStrip open={open} />

@@ -1,14 +1,16 @@
 import { voidedEntries } from '@probe-trail/core/log';
+import { useState } from 'react';
 import { EntryWho } from '../log/EntryWho';
-import { VoidEntry } from '../log/VoidEntry';
+import { VoidEntry, VoidingToggle } from '../log/VoidEntry';
 import classes from './JobSpine.module.css';
 import { useVoidJobEntryMutation } from './jobApi';
 import { sayJobEvent } from './sayJobEvent';
 import type { OpenJob } from './useJob';
 
 /** What has happened on the job, the newest below: who, when, what. */
-export function JobSpine({ open: { jobId, events } }: { readonly open: OpenJob }) {
+export function JobSpine({ open: { jobId, job, events } }: { readonly open: OpenJob }) {
   const [voidEntry] = useVoidJobEntryMutation();
+  const [isVoiding, setIsVoiding] = useState(false);
   const voided = voidedEntries(events);
   return (
     <nav className={classes.spine} aria-label="What has happened">
@@ -19,13 +21,14 @@ export function JobSpine({ open: { jobId, events } }: { readonly open: OpenJob }
             <span>
               <span>{sayJobEvent(event)}</span>
               <EntryWho entry={event} voiding={voided.get(event.id)} />
-              {!voided.has(event.id) && event.kind !== 'entryVoided' && (
+              {isVoiding && !voided.has(event.id) && event.kind !== 'entryVoided' && (
                 <VoidEntry entryId={event.id} onVoid={(voiding) => voidEntry({ jobId, voiding })} />
               )}
             </span>
           </li>
         ))}
       </ol>
+      {!job.voided && <VoidingToggle isVoiding={isVoiding} onChange={setIsVoiding} />}
     </nav>
   );
 }

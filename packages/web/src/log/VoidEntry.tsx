@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core';
 import type { NewVoiding } from '@probe-trail/core/log';
 import { useState } from 'react';
 import { sayFailure } from '../app/api';
@@ -13,9 +14,7 @@ interface VoidEntryProps {
 
 /** An administrator's way to make an entry count no more; it stays in the log, with who did it and why. */
 export function VoidEntry({ entryId, onVoid }: VoidEntryProps) {
-  const mayVoid = useMay('voidEntries');
   const [problem, setProblem] = useState<string | undefined>();
-  if (!mayVoid) return null;
   const run = async (reason: string) => {
     const { error } = await onVoid({ entryId, reason });
     setProblem(error === undefined ? undefined : sayFailure(error));
@@ -31,5 +30,20 @@ export function VoidEntry({ entryId, onVoid }: VoidEntryProps) {
       />
       {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
     </>
+  );
+}
+
+interface VoidingToggleProps {
+  readonly isVoiding: boolean;
+  readonly onChange: (isVoiding: boolean) => void;
+}
+
+/** Offers to void the entries of a list, to those who may; most people only read it. */
+export function VoidingToggle({ isVoiding, onChange }: VoidingToggleProps) {
+  if (!useMay('voidEntries')) return null;
+  return (
+    <Button variant="subtle" color="gray" px={0} aria-pressed={isVoiding} onClick={() => onChange(!isVoiding)}>
+      {isVoiding ? 'Done' : 'Void an entry'}
+    </Button>
   );
 }

@@ -1,7 +1,8 @@
 import { voidedEntries } from '@probe-trail/core/log';
+import { useState } from 'react';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { EntryWho } from '../../log/EntryWho';
-import { VoidEntry } from '../../log/VoidEntry';
+import { VoidEntry, VoidingToggle } from '../../log/VoidEntry';
 import { openTrail } from '../recordEvents';
 import { useVoidTrailEntryMutation } from '../trailApi';
 import { selectLog } from '../trailSlice';
@@ -13,16 +14,18 @@ export function EntryLog({ trailId }: { readonly trailId: string }) {
   const events = useAppSelector((state) => selectLog(state, trailId))?.events ?? [];
   const dispatch = useAppDispatch();
   const [voidEntry] = useVoidTrailEntryMutation();
+  const [isVoiding, setIsVoiding] = useState(false);
   const voided = voidedEntries(events);
   return (
     <details className={classes.entries}>
       <summary>Every entry, as it was sent ({events.length})</summary>
+      <VoidingToggle isVoiding={isVoiding} onChange={setIsVoiding} />
       <ol>
         {events.map((event) => (
           <li key={event.id} data-void={voided.has(event.id) || undefined}>
             <span>{sayTrailEvent(event)}</span>
             <EntryWho entry={event} voiding={voided.get(event.id)} />
-            {!voided.has(event.id) && event.kind !== 'entryVoided' && (
+            {isVoiding && !voided.has(event.id) && event.kind !== 'entryVoided' && (
               <VoidEntry
                 entryId={event.id}
                 onVoid={async (voiding) => {
