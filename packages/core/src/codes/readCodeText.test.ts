@@ -80,6 +80,19 @@ describe('readCodeText', () => {
     expect(readCodeText(lines.join('\n'), line).codes).to.have.length(4096);
   });
 
+  it('cuts no character of a long text in two, and keeps no control of the reader that wrote it', () => {
+    const found = readCodeText(`\u001b[1mECM\u0000\nP0118 ${'x'.repeat(299)}🚌 stands\f`, line).codes[0];
+    expect(found?.text).to.equal('x'.repeat(299));
+    expect(readCodeText('P0118 broken \ud83d here', line).codes[0]?.text.isWellFormed()).to.equal(true);
+  });
+
+  it('says how far it has come', () => {
+    const shares: number[] = [];
+    readCodeText('P0118 high\n'.repeat(9000), line, (share) => shares.push(share));
+    expect(shares.length).to.be.greaterThan(3);
+    expect(shares).to.deep.equal([...shares].sort((a, b) => a - b));
+  });
+
   it('throws at no text', () =>
     fc.assert(fc.property(fc.string({ unit: 'binary' }), (text) => void readCodeText(text, line))));
 });

@@ -90,6 +90,23 @@ function withSpec(spec: unknown): unknown {
   }));
 }
 
+describe('a plan file that means harm', () => {
+  for (const [what, text] of [
+    ['fields 100,000 deep', `{"format":"probe-trail-plan","x":${'['.repeat(100_000)}${']'.repeat(100_000)}}`],
+    ['half a character', '{"format":"probe-trail-plan","title":"\\ud83d"}'],
+    ['more parts than any plan', `{"format":"probe-trail-plan","x":[${'0,'.repeat(500_000)}0]}`],
+    ['a number beyond all', '{"format":"probe-trail-plan","formatVersion":1e999}'],
+  ] as const)
+    it(`with ${what} is refused with a sentence`, () => {
+      const read = readPlanFile(text);
+      expect(read.ok).to.equal(false);
+      if (!read.ok)
+        expect(sayPlanFileProblem(read.problem)).to.match(
+          /^This plan file has faults: .+\. Nothing was taken from it\.$/,
+        );
+    });
+});
+
 describe('the published JSON Schemas', () => {
   const published = (name: string) =>
     JSON.parse(readFileSync(new URL(`../../../../docs/formats/${name}`, import.meta.url), 'utf8'));

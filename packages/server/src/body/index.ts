@@ -1,4 +1,3 @@
-import { findIllFormed, sayIllFormed } from '@probe-trail/core/schema';
 import type { FastifyRequest, FastifySchema, RouteOptions } from 'fastify';
 import fastifyPlugin from 'fastify-plugin';
 import { AppError } from '../problem/index.js';
@@ -34,8 +33,6 @@ export const bodyPlugin = fastifyPlugin(async (app) => {
     const { body: name } = request.routeOptions.config;
     if (name && text.length > smallBody) return readLarge(name, text, parse);
     const data = await parse(request, text);
-    const illFormed = findIllFormed(data);
-    if (illFormed) throw new AppError('REQUEST_INVALID', `${sayIllFormed(illFormed)}.`);
     return name ? taken(checkBody(name, data), data) : data;
   });
 });
