@@ -23,15 +23,14 @@ export const photoIdText = () =>
 const idPattern = /^[\w.-]{1,80}$/;
 
 /**
- * Whether things can be kept by this name: what every JavaScript object has already (`constructor`, `__proto__`) would be found
- * where nothing was put, and `.` and `..` are no names in an address.
+ * Names by which things can be kept: what every JavaScript object has already (`constructor`, `__proto__`) would be found where
+ * nothing was put, and `.` and `..` are no names in an address.
  */
-const isOwnName = (name: string | null | undefined): boolean =>
-  typeof name !== 'string' || !(name in Object.prototype || name === '.' || name === '..');
+const ownNamePattern = new RegExp(`^(?!(?:${Object.getOwnPropertyNames(Object.prototype).join('|')}|\\.{1,2})$)`);
 
 /** A text that must not be a name which the program needs for itself. */
 export const ownName = <S extends StringSchema<string | null | undefined>>(text: S): S =>
-  text.test('ownName', saysOwnName, isOwnName) as S;
+  text.matches(ownNamePattern, saysOwnName) as S;
 
 const saysOwnName = '${path} is “${value}”, which the program needs for itself; choose another name';
 

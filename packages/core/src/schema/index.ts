@@ -23,3 +23,4 @@ export {
   wellFormedData,
   wellFormedText,
 } from './wellFormed.js';
+export { wholeJsonSchema } from './wholeJsonSchema.js';

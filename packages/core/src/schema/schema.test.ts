@@ -85,7 +85,7 @@ describe('toJsonSchema', () => {
     });
     expect(toJsonSchema(schema).properties).to.deep.equal({
       count: { type: 'integer', description: 'how many', maximum: 9 },
-      tags: { type: 'array', minItems: 1, maxItems: 3, items: { type: 'string' } },
+      tags: { type: 'array', minItems: 1, maxItems: 3, items: { type: 'string', minLength: 1 } },
       limit: { oneOf: [{ type: 'number' }, { type: 'null' }] },
       done: { type: 'boolean' },
     });

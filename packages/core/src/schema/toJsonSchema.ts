@@ -42,24 +42,29 @@ function describeArray(schema: ArraySchema<unknown[] | undefined, Record<string,
 
 function describeLeaf(schema: Schema): JsonSchema {
   const { type, oneOf } = schema.describe() as SchemaInnerTypeDescription | SchemaObjectDescription;
-  const values = oneOf.length > 0 ? { enum: oneOf } : {};
-  return nullable(schema, {
-    type,
-    ...meta(schema),
-    ...values,
-    ...sizes(schema, type === 'string' ? 'Length' : 'imum'),
-  });
+  if (oneOf.length > 0) return nullable(schema, { type, ...meta(schema), enum: oneOf });
+  return nullable(schema, { type, ...meta(schema), ...sizes(schema, type === 'string' ? 'Length' : 'imum') });
 }
+
+/** All tests of a schema; its own description leaves out a second one of the same name. */
+export const testsOf = (schema: Schema): readonly Test[] =>
+  (schema.tests as readonly { readonly OPTIONS?: Test }[]).flatMap(({ OPTIONS }) => (OPTIONS ? [OPTIONS] : []));
 
 function sizes(schema: Schema, suffix: 'Items' | 'Length' | 'imum'): JsonSchema {
   const found: Record<string, unknown> = {};
-  for (const { name, params } of schema.describe().tests as Test[]) {
+  const patterns: string[] = [];
+  for (const { name, params } of testsOf(schema)) {
     if (name === 'min' && params)
       found[params.more === undefined ? `min${suffix}` : 'exclusiveMinimum'] = params.more ?? params.min;
     if (name === 'max' && params) found[`max${suffix}`] = params.max;
-    if (name === 'matches' && params) found.pattern = (params.regex as RegExp).source;
+    // Several patterns must all match: JSON Schema has room for one beside the others.
+    if (name === 'matches' && params) patterns.push((params.regex as RegExp).source);
     if (name === 'integer') found.type = 'integer';
+    if (name === 'required' && suffix === 'Length') found.minLength ??= 1;
   }
+  const [pattern, ...more] = patterns;
+  if (pattern !== undefined) found.pattern = pattern;
+  if (more.length > 0) found.allOf = more.map((one) => ({ pattern: one }));
   return found;
 }
 

@@ -1,10 +1,15 @@
 import { sayFaults, validate } from '@probe-trail/core/schema';
 import { type LargeBodyName, largeBodies } from './largeBodies.js';
+import { makeQuickCheck } from './quickCheck.js';
 
 /** What became of a large body: what the route gets, or what is wrong with it. */
 export type ReadBody =
   | { readonly ok: true; readonly prepared: unknown }
   | { readonly ok: false; readonly says: string };
+
+const quickChecks = Object.fromEntries(
+  Object.entries(largeBodies).map(([name, { schema }]) => [name, makeQuickCheck(schema)]),
+) as Record<LargeBodyName, (data: unknown) => boolean>;
 
 /**
  * Checks the data of a large body, and prepares it where its route wants that.
@@ -12,7 +17,7 @@ export type ReadBody =
  */
 export function checkBody(name: LargeBodyName, data: unknown): ReadBody {
   const body = largeBodies[name];
-  const checked = validate(body.schema, data);
+  const checked = validate(body.schema, data, quickChecks[name]);
   if (!checked.ok) return { ok: false, says: `${sayFaults(checked.problem)}.` };
   return { ok: true, prepared: 'prepare' in body ? body.prepare(checked.value as never) : undefined };
 }
