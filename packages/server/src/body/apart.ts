@@ -9,6 +9,9 @@ import type { ReadBody } from './readBody.js';
 /** How many bodies may wait for the other thread: with more, a sender is asked to come again instead. */
 const mostWaiting = 64;
 
+/** No document of a workshop takes a tenth of it; one that does is given up, and its thread with it. */
+const longestMs = 30_000;
+
 let pool: Piscina | undefined;
 
 /** One thread for all servers of this process; it starts with the first that needs it, and does not keep the process alive. */
@@ -25,7 +28,15 @@ async function apart<Done>(task: BodyTask): Promise<Done> {
       'OVERLOADED',
       'The server has more large documents to read than it can now. Nothing of this request was kept; send it again.',
     );
-  return threads().run(task);
+  try {
+    return await threads().run(task, { signal: AbortSignal.timeout(longestMs) });
+  } catch (error) {
+    if (!(error instanceof Error) || error.name !== 'AbortError') throw error;
+    throw new AppError(
+      'REQUEST_TOO_LARGE',
+      `Checking this took more than ${longestMs / 1000} s, and was given up. Nothing of it was kept.`,
+    );
+  }
 }
 
 /** Reads and checks a large body in another thread. */

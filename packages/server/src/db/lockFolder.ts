@@ -1,5 +1,5 @@
 import { readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { StartProblem } from './startProblem.js';
+import { messageOf, StartProblem } from './startProblem.js';
 
 /** A data folder that this process has for itself. */
 export interface FolderLock {
@@ -27,9 +27,19 @@ export function lockFolder(lockFile: string): FolderLock {
     );
   if (before) rmSync(lockFile, { force: true });
   const holder: Holder = { pid: process.pid, startedAt: startOf(process.pid) };
-  // `wx`: of two that start at once, one makes the file.
-  writeFileSync(lockFile, JSON.stringify(holder), { flag: 'wx', mode: 0o600 });
+  write(lockFile, holder);
   return { afterUncleanEnd: isOther, release: () => rmSync(lockFile, { force: true }) };
+}
+
+/** @throws StartProblem when the file cannot be made; of two that start at once, one makes it */
+function write(lockFile: string, holder: Holder): void {
+  try {
+    writeFileSync(lockFile, JSON.stringify(holder), { flag: 'wx', mode: 0o600 });
+  } catch (error) {
+    throw new StartProblem(
+      `The data folder cannot be taken: ${messageOf(error)}. Another Probe Trail may be starting; else set PROBE_TRAIL_DATA to a folder that can be written.`,
+    );
+  }
 }
 
 function readHolder(lockFile: string): Holder | undefined {

@@ -229,13 +229,22 @@ function onceEach(events: readonly TrailEvent[]): readonly TrailEvent[] {
   return [...byId.values()];
 }
 
+/** Most refused entries of a trail that are known again; the oldest are forgotten, or whoever sends nonsense would fill the memory. */
+const mostRefused = 1000;
+
+function noteRefused(refusedIds: Set<string>, id: string): void {
+  refusedIds.add(id);
+  const [oldest] = refusedIds;
+  if (refusedIds.size > mostRefused && oldest !== undefined) refusedIds.delete(oldest);
+}
+
 function applyAll({ plan, trail, refusedIds }: LiveTrail, events: readonly TrailEvent[]): Trail {
   if (events.some(({ id }) => refusedIds.has(id)))
     throw new AppError('EVENT_MISFIT', 'It was refused when it came first. Nothing of what was sent was added.');
   const after = events.reduce<Trail | undefined>((state, event) => {
     const next = applyTrailEvent(plan, state, event);
     if (next.ok) return next.value;
-    if (events.length === 1) refusedIds.add(event.id);
+    if (events.length === 1) noteRefused(refusedIds, event.id);
     throw new AppError('EVENT_MISFIT', `${sayMisfit(next.problem)} Nothing of what was sent was added.`);
   }, trail);
   if (!after) throw new Error('an append without events has no state');

@@ -21,6 +21,7 @@ const isDone = (fulfilled: Promise<unknown>): Promise<boolean> =>
     () => false,
   );
 
+const notReached: FetchBaseQueryError = { status: 'FETCH_ERROR', error: 'the server cannot be reached' };
 const nobody: Session = { person: null, needsFirstPerson: false, demoAccounts: [] };
 
 type Ask = (args: { readonly url: string; readonly method: 'DELETE' }) => MaybePromise<{ readonly error?: unknown }>;
@@ -55,7 +56,12 @@ export const sessionApi = api.injectEndpoints({
       providesTags: ['session'],
     }),
     signIn: build.mutation<Person, SignIn>({
-      query: (body) => ({ url: 'session', method: 'POST', body }),
+      queryFn: async (body, _api, _extra, ask) => {
+        const where = pendingSignOut();
+        // The old session is ended first: afterwards nobody here could name it.
+        if (where && !(await tellSignOut(where, ask))) return { error: notReached };
+        return (await ask({ url: 'session', method: 'POST', body })) as Answered<Person>;
+      },
       invalidatesTags: (person) =>
         person ? ['session', 'people', 'plans', 'trails', 'jobs', 'vehicles', 'lines', 'instruments'] : [],
       // What waited for somebody to sign in is sent at once, whoever it is: each entry bears the name of who made it.
