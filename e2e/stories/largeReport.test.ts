@@ -8,8 +8,10 @@ describe('a report of many megabytes', () => {
 
   before(async () => {
     tobi = await aUser(world.browser, world.server.url, 'tobi');
+    await tobi.goTo('/');
     const jobs = await tobi.page.evaluate(async () => (await (await fetch('/api/jobs')).json()) as { jobId: string }[]);
     await tobi.goTo(`/jobs/${jobs[0]?.jobId}/codes/new?from=text`);
+    await tobi.see('Choose a file');
   });
 
   /** Drops a file of so many lines on the field of the report. */
