@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { appendRate } from './appends.js';
 import { arrivalRates } from './arrival.js';
@@ -15,8 +15,9 @@ import { randomTrailCount } from './randomTrails.js';
 import { technicianRates } from './technicians.js';
 
 // Measures what the product must reach, prints each with its target, and keeps the last run in docs/benchmarks.md. What is felt comes
-// first: a machine that has been busy for minutes is slower for a while.
-const parts = [
+// first: a machine that has been busy for minutes is slower for a while. `npm run bench -- appendRate endurance` measures some parts
+// alone; the figures of the others stay, each with the day on which it was measured.
+const parts = {
   coreRates,
   narrowing,
   firstViewSize,
@@ -29,25 +30,45 @@ const parts = [
   technicianRates,
   randomTrailCount,
   endurance,
-];
-const measured: Measured[] = [];
-for (const part of parts)
-  for (const one of await part()) {
-    measured.push(one);
+};
+type PartName = keyof typeof parts;
+
+const names = Object.keys(parts) as PartName[];
+const asked = process.argv.slice(2);
+const unknown = asked.filter((name) => !names.some((one) => one === name));
+if (unknown.length > 0) throw new Error(`there is no part ${unknown.join(', ')}; there are ${names.join(', ')}`);
+
+const page = fileURLToPath(new URL('../../docs/benchmarks.md', import.meta.url));
+const today = new Date().toISOString().slice(0, 10);
+/** The lines of the table by what they measure, in their order. */
+const lines = new Map(asked.length > 0 && existsSync(page) ? linesOf(readFileSync(page, 'utf8')) : []);
+
+for (const name of names.filter((one) => asked.length === 0 || asked.includes(one)))
+  for (const one of await parts[name]()) {
+    lines.set(one.what, lineOf(one));
     console.log(`${one.reached ? 'reached' : 'MISSED '}  ${one.what}: ${one.value} (target ${one.target})`);
+    writeFileSync(page, pageOf([...lines.values()]));
   }
+process.exit(0);
 
-const rows = measured.map(
-  ({ what, value, target, reached }) => `| ${what} | ${value} | ${target} | ${reached ? 'yes' : 'no'} |`,
-);
-const page = `# Benchmarks
+function lineOf({ what, value, target, reached }: Measured): string {
+  return `| ${what} | ${value} | ${target} | ${reached ? 'yes' : 'no'} | ${today} |`;
+}
 
-\`npm run bench\` measures these and writes this page. Last run: ${new Date().toISOString().slice(0, 10)}, Node ${process.version}, on the
+function linesOf(text: string): (readonly [what: string, line: string])[] {
+  const rows = text.split('\n').filter((line) => /^\| (?!what |---)/.test(line));
+  return rows.map((line) => [line.split('|')[1]?.trim() ?? '', line] as const);
+}
+
+function pageOf(rows: readonly string[]): string {
+  return `# Benchmarks
+
+\`npm run bench\` measures these and writes this page; \`npm run bench -- appendRate endurance\` measures some parts alone. Node ${process.version}, on the
 machine that it was run on: two cores. Machines differ; the ratio between the two rates of appends is measured in one run.
 Keys are timed by the browser (Event Timing), from the key to the frame on the screen, in steps of 8 ms.
 
-| what | measured | target | reached |
-| --- | --- | --- | --- |
+| what | measured | target | reached | on |
+| --- | --- | --- | --- | --- |
 ${rows.join('\n')}
 `;
-writeFileSync(fileURLToPath(new URL('../../docs/benchmarks.md', import.meta.url)), page);
+}
