@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { fanPlan } from '../support/largePlan.js';
 import { aUser, choose, chooseFile, fieldCalled, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
@@ -45,6 +46,71 @@ describe('the editor', () => {
     await ines.see('version 1');
     await ines.see('Drop of the lamp ground');
     await ines.leave();
+  });
+
+  describe('with hands that do not rest between two fields', () => {
+    const zone = (id: string, ok: boolean) => ({ id, name: id, meaning: '', ok });
+    const [first] = fanPlan.steps;
+    const reading = {
+      id: 'volts',
+      name: 'Volts',
+      derivedFrom: null,
+      expects: [],
+      spec: {
+        kind: 'zones',
+        unit: 'V',
+        cuts: [1, 4],
+        zones: [zone('low', false), zone('mid', true), zone('high', false)],
+      },
+    };
+    const document = {
+      ...fanPlan,
+      id: 'quick-hands',
+      startStepId: 'one',
+      steps: [{ ...first, id: 'one', title: 'One', readings: [reading], outcomes: [] }],
+    };
+    let ines: User;
+
+    before(async () => {
+      await send(world.server.url, 'POST', '/api/plans', { document });
+      ines = await open('/plans/quick-hands/edit?step=one');
+      await fieldCalled(ines.page, 'Name of the reading');
+    });
+    after(() => ines.leave());
+
+    const specNow = async () => {
+      const answer = await send(world.server.url, 'GET', '/api/plans/quick-hands/draft');
+      const { document: now } = (await answer.json()) as { document: typeof document };
+      return now.steps[0]?.readings[0]?.spec;
+    };
+    const write = async (label: string, at: number, text: string) => {
+      await (await fieldCalled(ines.page, label, at)).click({ clickCount: 3 });
+      await ines.page.keyboard.type(text);
+    };
+    const saved = async () => {
+      await new Promise((resolve) => setTimeout(resolve, 1200));
+      await ines.see('all saved');
+    };
+
+    it('keeps the names of all zones', async () => {
+      for (const [at, name] of ['open circuit', 'fine', 'short to feed'].entries()) await write('Name', at, name);
+      await saved();
+      expect((await specNow())?.zones.map(({ name }) => name)).to.deep.equal(['open circuit', 'fine', 'short to feed']);
+    });
+
+    it('keeps the zones of a usual case when one of them is renamed', async () => {
+      await choose(ines, 'Begin from a usual case', '');
+      await saved();
+      const usual = (await specNow())?.zones.map(({ name }) => name) ?? [];
+      await write('Name', 0, 'renamed');
+      await write('Name', 1, 'renamed too');
+      await saved();
+      expect((await specNow())?.zones.map(({ name }) => name)).to.deep.equal([
+        'renamed',
+        'renamed too',
+        ...usual.slice(2),
+      ]);
+    });
   });
 
   it('undoes and redoes, typing in one field as one', async () => {

@@ -8,7 +8,8 @@ import classes from './StepEditor.module.css';
 interface FieldsProps {
   readonly block: Plan;
   readonly use: BlockUse;
-  readonly onUse: (use: BlockUse) => void;
+  /** Changes what is filled in as it stands then. */
+  readonly onUse: (change: (now: BlockUse) => BlockUse) => void;
 }
 
 /** What a plan fills in to use a block: its pins, texts and numbers, and which suspects of the plan its own are. */
@@ -20,9 +21,9 @@ export function BlockFields({ block, use, onUse }: FieldsProps) {
     [partCards],
   );
   const fill = (id: string, value: string) =>
-    onUse({ ...use, inputs: use.inputs.map((input) => (input.id === id ? { ...input, value } : input)) });
+    onUse((now) => ({ ...now, inputs: now.inputs.map((input) => (input.id === id ? { ...input, value } : input)) }));
   const standFor = (from: string, to: string) =>
-    onUse({ ...use, suspects: use.suspects.map((one) => (one.from === from ? { from, to } : one)) });
+    onUse((now) => ({ ...now, suspects: now.suspects.map((one) => (one.from === from ? { from, to } : one)) }));
   return (
     <div className={classes.fields}>
       {use.inputs.map(({ id, name, value }) =>

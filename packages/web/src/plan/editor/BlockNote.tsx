@@ -29,9 +29,11 @@ function OfUse({ use }: { readonly use: BlockUse }) {
   const { read, rework } = useEdits();
   const { data: block, error } = usePlanVersionQuery({ planId: use.blockId, version: use.version });
   const [problem, setProblem] = useState<string | undefined>();
-  const fill = (next: BlockUse) => {
-    if (!block) return;
-    const put = putBlock(read(), block.document, next);
+  const fill = (change: (now: BlockUse) => BlockUse) => {
+    const plan = read();
+    const now = plan.uses.find(({ id }) => id === use.id);
+    if (!block || !now) return;
+    const put = putBlock(plan, block.document, change(now));
     setProblem(put.ok ? undefined : put.problem);
     if (put.ok) rework(() => put.value.plan);
   };

@@ -150,9 +150,9 @@ function ConnectorEditor({ connector, index, editCard }: ConnectorProps) {
       </Group>
       <FaceEditor
         face={connector.face}
-        onFace={(face) =>
+        onFace={(change) =>
           editConnector('face', (draft) => {
-            draft.face = face as Draft<Connector['face']>;
+            draft.face = change(draft.face as Connector['face']) as Draft<Connector['face']>;
           })
         }
       />

@@ -1,17 +1,20 @@
 import { Textarea, type TextareaProps, TextInput, type TextInputProps } from '@mantine/core';
-import { memo, type Ref, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { type Ref, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { OwnForm } from '../../ui/OwnForm';
 import { noteWriting } from './afterWriting';
 import { openField } from './openFields';
 
 export type Text<Props> = Omit<Props, 'onChange' | 'onBlur' | 'value'> & {
   readonly value: string;
-  /** Hears what is written, a moment after the last key or when the field is left. */
+  /**
+   * Hears what is written, a moment after the last key or when the field is left. It changes the draft as it stands then: several
+   * fields may be heard of in one breath.
+   */
   readonly onText: (text: string) => void;
 };
 
 /** A line of text in the draft. */
-export const DraftLine = memo(function DraftLine({ value, onText, ...props }: Text<TextInputProps>) {
+export function DraftLine({ value, onText, ...props }: Text<TextInputProps>) {
   const held = useDraftText(value, onText);
   return (
     <OwnForm>
@@ -23,12 +26,12 @@ export const DraftLine = memo(function DraftLine({ value, onText, ...props }: Te
       />
     </OwnForm>
   );
-}, isSameText);
+}
 
 /** A text of several lines in the draft; it grows as it is written. */
-export const DraftBlock = memo(function DraftBlock({ value, onText, ...props }: Text<TextareaProps>) {
+export function DraftBlock({ value, onText, ...props }: Text<TextareaProps>) {
   return <HeldBlock {...props} held={useDraftText(value, onText)} />;
-}, isSameText);
+}
 
 interface HeldProps extends Omit<TextareaProps, 'value'> {
   readonly held: ReturnType<typeof useDraftText>;
@@ -47,15 +50,6 @@ export const HeldBlock = ({ held, ...props }: HeldProps) => (
     />
   </OwnForm>
 );
-
-/**
- * Where the text goes is said by ids that stay the same: a new function for the same place is no reason to draw the field anew, and to
- * measure how high it must be.
- */
-export function isSameText(before: object, after: object): boolean {
-  const [old, next] = [new Map(Object.entries(before)), new Map(Object.entries(after))];
-  return old.size === next.size && [...next].every(([name, value]) => name === 'onText' || old.get(name) === value);
-}
 
 // Shorter than a pause between words, longer than one between keys: a long plan is worked through when the hands rest.
 const restMs = 100;

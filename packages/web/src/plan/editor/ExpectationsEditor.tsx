@@ -9,20 +9,22 @@ import classes from './StepEditor.module.css';
 
 interface EditorProps {
   readonly reading: StepReading;
-  readonly onChange: (expects: readonly Expectation[]) => void;
+  /** Changes what is expected as it stands in the draft then. */
+  readonly onChange: (change: (now: readonly Expectation[]) => readonly Expectation[]) => void;
 }
 
 /** What a suspect would make the reading show: finer than an outcome, as 0 V and 4 V are both too low. */
 export function ExpectationsEditor({ reading, onChange }: EditorProps) {
   const suspects = useDraft((plan) => plan.suspects);
   const { expects, name, id } = reading;
-  const put = (at: number, one: Expectation) => onChange(expects.toSpliced(at, 1, one));
+  const put = (suspectId: string, change: (one: Expectation) => Expectation) =>
+    onChange((now) => now.map((one) => (one.suspectId === suspectId ? change(one) : one)));
   const free = suspects.filter((suspect) => !expects.some(({ suspectId }) => suspectId === suspect.id));
   const [next] = free;
   return (
     <section aria-label={`What suspects would make ${name || id} show`}>
       {expects.length > 0 && <h3 className={classes.expected}>What a suspect would make it show</h3>}
-      {expects.map((one, at) => (
+      {expects.map((one) => (
         <Group key={one.suspectId} align="end" wrap="nowrap" mb="xs">
           <Select
             label="Suspect"
@@ -33,13 +35,13 @@ export function ExpectationsEditor({ reading, onChange }: EditorProps) {
               .filter((suspect) => suspect.id === one.suspectId || free.includes(suspect))
               .map((suspect) => ({ value: suspect.id, label: suspect.name || suspect.id }))}
             value={one.suspectId}
-            onChange={(suspectId) => suspectId && put(at, { ...one, suspectId })}
+            onChange={(suspectId) => suspectId && put(one.suspectId, (now) => ({ ...now, suspectId }))}
           />
-          <Shown reading={reading} one={one} onChange={(changed) => put(at, changed)} />
+          <Shown reading={reading} one={one} onChange={(change) => put(one.suspectId, change)} />
           <ActionIcon
             aria-label="Expect nothing of this suspect"
             size={44}
-            onClick={() => onChange(expects.toSpliced(at, 1))}
+            onClick={() => onChange((now) => now.filter(({ suspectId }) => suspectId !== one.suspectId))}
           >
             <IconTrash size={20} />
           </ActionIcon>
@@ -50,7 +52,7 @@ export function ExpectationsEditor({ reading, onChange }: EditorProps) {
           variant="subtle"
           color="gray"
           px={0}
-          onClick={() => onChange([...expects, nothingYet(reading, next.id)])}
+          onClick={() => onChange((now) => [...now, nothingYet(reading, next.id)])}
         >
           Say what a suspect would make it show
         </Button>
@@ -67,7 +69,7 @@ const nothingYet = ({ spec }: StepReading, suspectId: string): Expectation =>
 interface ShownProps {
   readonly reading: StepReading;
   readonly one: Expectation;
-  readonly onChange: (one: Expectation) => void;
+  readonly onChange: (change: (one: Expectation) => Expectation) => void;
 }
 
 /** A range in the unit of the limits; where nothing is measured, the zones. */
@@ -79,7 +81,9 @@ function Shown({ reading: { spec }, one, onChange }: ShownProps) {
         style={{ flex: 1 }}
         data={casesOf(spec).map(({ id, name }) => ({ value: id, label: name || id }))}
         value={one.kind === 'zones' ? [...one.zoneIds] : []}
-        onChange={(zoneIds) => zoneIds.length > 0 && onChange({ kind: 'zones', suspectId: one.suspectId, zoneIds })}
+        onChange={(zoneIds) =>
+          zoneIds.length > 0 && onChange(({ suspectId }) => ({ kind: 'zones', suspectId, zoneIds }))
+        }
       />
     );
   const end = (which: 'min' | 'max', label: string) => (
@@ -89,7 +93,7 @@ function Shown({ reading: { spec }, one, onChange }: ShownProps) {
       w={110}
       value={one[which] === null ? '' : String(one[which])}
       parse={parseOpenLimit(spec.unit)}
-      onCommit={(limit: number | null) => onChange({ ...one, [which]: limit })}
+      onCommit={(limit: number | null) => onChange((now) => (now.kind === 'range' ? { ...now, [which]: limit } : now))}
     />
   );
   return (

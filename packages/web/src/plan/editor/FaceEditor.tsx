@@ -7,7 +7,8 @@ type Face = NonNullable<Connector['face']>;
 
 interface FaceProps {
   readonly face: Face | null;
-  readonly onFace: (face: Face | null) => void;
+  /** Changes the face as it stands in the draft then. */
+  readonly onFace: (change: (now: Face | null) => Face | null) => void;
 }
 
 const views = Object.entries(faceViews).map(([value, label]) => ({ value, label: `seen from ${label}` }));
@@ -17,10 +18,11 @@ const latches = [
   { value: 'none', label: 'no latch' },
 ];
 const gap = '·';
+const unknownFace: Face = { seenFrom: 'wireSide', latch: 'top', rows: [] };
 
 /** How the pins of a connector lie: `1 2 3 / 4 5 6`, a dot for a gap; nothing where it is not known. */
 export function FaceEditor({ face, onFace }: FaceProps) {
-  const shown: Face = face ?? { seenFrom: 'wireSide', latch: 'top', rows: [] };
+  const shown = face ?? unknownFace;
   return (
     <Group align="end">
       <CommittedInput
@@ -29,7 +31,7 @@ export function FaceEditor({ face, onFace }: FaceProps) {
         style={{ flex: 1 }}
         value={shown.rows.map((row) => row.map((pin) => pin || gap).join(' ')).join(' / ')}
         parse={parseRows}
-        onCommit={(rows) => onFace(rows.length > 0 ? { ...shown, rows } : null)}
+        onCommit={(rows) => onFace((now) => (rows.length > 0 ? { ...(now ?? unknownFace), rows } : null))}
       />
       <Select
         aria-label="Seen from"
@@ -37,7 +39,7 @@ export function FaceEditor({ face, onFace }: FaceProps) {
         value={shown.seenFrom}
         allowDeselect={false}
         disabled={!face}
-        onChange={(seenFrom) => seenFrom && onFace({ ...shown, seenFrom: seenFrom as Face['seenFrom'] })}
+        onChange={(seenFrom) => seenFrom && onFace((now) => now && { ...now, seenFrom: seenFrom as Face['seenFrom'] })}
       />
       <Select
         aria-label="Latch"
@@ -45,7 +47,7 @@ export function FaceEditor({ face, onFace }: FaceProps) {
         value={shown.latch}
         allowDeselect={false}
         disabled={!face}
-        onChange={(latch) => latch && onFace({ ...shown, latch: latch as Face['latch'] })}
+        onChange={(latch) => latch && onFace((now) => now && { ...now, latch: latch as Face['latch'] })}
       />
     </Group>
   );

@@ -69,7 +69,7 @@ export function HookUpExtras({ hookUp, edit }: ExtrasProps) {
 function ScopeSettings({ scope, edit }: { readonly scope: NonNullable<HookUp['scope']>; readonly edit: EditHookUp }) {
   const change = (field: string, next: Partial<NonNullable<HookUp['scope']>>) =>
     edit(field, (draft) => {
-      draft.scope = { ...scope, ...next };
+      draft.scope = { ...(draft.scope ?? scope), ...next };
     });
   return (
     <>

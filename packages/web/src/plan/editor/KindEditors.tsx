@@ -41,13 +41,13 @@ export function CurveEditor({ spec, onChange }: EditorProps<CurveSpec>) {
           value={spec.of}
           searchable
           allowDeselect={false}
-          onChange={(of) => of && onChange(null, { ...spec, of })}
+          onChange={(of) => of && onChange(null, (now) => ({ ...now, of }))}
         />
         <CommittedInput
           label="in"
           value={spec.ofUnit}
           parse={parseUnit}
-          onCommit={(ofUnit) => onChange('ofUnit', { ...spec, ofUnit })}
+          onCommit={(ofUnit) => onChange('ofUnit', (now) => ({ ...now, ofUnit }))}
         />
         <UnitInput spec={spec} onChange={onChange} />
       </div>
@@ -55,7 +55,7 @@ export function CurveEditor({ spec, onChange }: EditorProps<CurveSpec>) {
         rows={spec.rows}
         unit={spec.unit}
         atUnit={spec.ofUnit}
-        onRows={(rows) => onChange('rows', { ...spec, rows })}
+        onRows={(rows) => onChange('rows', (now) => ({ ...now, rows }))}
       />
     </>
   );
@@ -70,13 +70,13 @@ export function SweepEditor({ spec, onChange }: EditorProps<SweepSpec>) {
           placeholder="Such as pedal travel"
           maxLength={60}
           value={spec.command}
-          onText={(command) => onChange('command', { ...spec, command })}
+          onText={(command) => onChange('command', (now) => ({ ...now, command }))}
         />
         <CommittedInput
           label="in"
           value={spec.commandUnit}
           parse={parseUnit}
-          onCommit={(commandUnit) => onChange('commandUnit', { ...spec, commandUnit })}
+          onCommit={(commandUnit) => onChange('commandUnit', (now) => ({ ...now, commandUnit }))}
         />
         <UnitInput spec={spec} onChange={onChange} />
       </div>
@@ -84,7 +84,7 @@ export function SweepEditor({ spec, onChange }: EditorProps<SweepSpec>) {
         rows={spec.rows}
         unit={spec.unit}
         atUnit={spec.commandUnit}
-        onRows={(rows) => onChange('rows', { ...spec, rows })}
+        onRows={(rows) => onChange('rows', (now) => ({ ...now, rows }))}
       />
     </>
   );
@@ -139,7 +139,7 @@ export function FormulaEditor({ spec, onChange }: EditorProps<FormulaSpec>) {
           placeholder="open"
           unit={spec.unit}
           value={spec[side]}
-          onCommit={(formula) => onChange(side, { ...spec, [side]: formula })}
+          onCommit={(formula) => onChange(side, (now) => ({ ...now, [side]: formula }))}
         />
       ))}
       <UnitInput spec={spec} onChange={onChange} />
@@ -162,14 +162,16 @@ export function SiblingsEditor({ spec, onChange }: EditorProps<SiblingsSpec>) {
         label="Alike things"
         description="Enter after each; two at least"
         value={spec.members.map(({ name }) => name)}
-        onChange={(names) => names.length >= 2 && onChange(null, { ...spec, members: named(spec.members, names) })}
+        onChange={(names) =>
+          names.length >= 2 && onChange(null, (now) => ({ ...now, members: named(now.members, names) }))
+        }
       />
       <div className={classes.columns}>
         <CommittedInput
           label="Allowed from the median of the others"
           value={formatPlain(spec.spread)}
           parse={parseLimit(spec.as === 'percent' ? '%' : spec.unit)}
-          onCommit={(spread) => onChange('spread', { ...spec, spread: Math.abs(spread) })}
+          onCommit={(spread) => onChange('spread', (now) => ({ ...now, spread: Math.abs(spread) }))}
         />
         <Select
           label="in"
@@ -179,7 +181,7 @@ export function SiblingsEditor({ spec, onChange }: EditorProps<SiblingsSpec>) {
           ]}
           value={spec.as}
           allowDeselect={false}
-          onChange={(as) => as && onChange(null, { ...spec, as: as as SiblingsSpec['as'] })}
+          onChange={(as) => as && onChange(null, (now) => ({ ...now, as: as as SiblingsSpec['as'] }))}
         />
         <UnitInput spec={spec} onChange={onChange} />
       </div>
@@ -195,11 +197,10 @@ const directions = [
 
 export function ChangeEditor({ spec, onChange }: EditorProps<BeforeAfterSpec>) {
   const turn = (direction: BeforeAfterSpec['direction']) =>
-    onChange(
-      null,
+    onChange(null, (now) =>
       direction === 'stay'
-        ? { ...spec, direction, atLeast: null, atMost: spec.atMost ?? spec.atLeast ?? 0 }
-        : { ...spec, direction, atLeast: spec.atLeast ?? 0 },
+        ? { ...now, direction, atLeast: null, atMost: now.atMost ?? now.atLeast ?? 0 }
+        : { ...now, direction, atLeast: now.atLeast ?? 0 },
     );
   return (
     <>
@@ -208,7 +209,7 @@ export function ChangeEditor({ spec, onChange }: EditorProps<BeforeAfterSpec>) {
         placeholder="Such as: unplug C31"
         maxLength={200}
         value={spec.action}
-        onText={(action) => onChange('action', { ...spec, action })}
+        onText={(action) => onChange('action', (now) => ({ ...now, action }))}
       />
       <div className={classes.columns}>
         <Select
@@ -224,7 +225,7 @@ export function ChangeEditor({ spec, onChange }: EditorProps<BeforeAfterSpec>) {
             rightSection={spec.unit}
             value={limitText(spec.atLeast)}
             parse={parseLimit(spec.unit)}
-            onCommit={(atLeast) => onChange('atLeast', { ...spec, atLeast: Math.abs(atLeast) })}
+            onCommit={(atLeast) => onChange('atLeast', (now) => ({ ...now, atLeast: Math.abs(atLeast) }))}
           />
         )}
         <CommittedInput
@@ -233,7 +234,9 @@ export function ChangeEditor({ spec, onChange }: EditorProps<BeforeAfterSpec>) {
           rightSection={spec.unit}
           value={limitText(spec.atMost)}
           parse={spec.direction === 'stay' ? parseLimit(spec.unit) : parseOpenLimit(spec.unit)}
-          onCommit={(atMost) => onChange('atMost', { ...spec, atMost: atMost === null ? null : Math.abs(atMost) })}
+          onCommit={(atMost) =>
+            onChange('atMost', (now) => ({ ...now, atMost: atMost === null ? null : Math.abs(atMost) }))
+          }
         />
         <UnitInput spec={spec} onChange={onChange} />
       </div>
@@ -261,14 +264,14 @@ export function CountEditor({ spec, onChange }: EditorProps<CountSpec>) {
           placeholder="Such as dropouts"
           maxLength={60}
           value={spec.what}
-          onText={(what) => onChange('what', { ...spec, what })}
+          onText={(what) => onChange('what', (now) => ({ ...now, what }))}
         />
         <CommittedInput
           label="For how long"
           rightSection="s"
           value={String(spec.inSeconds)}
           parse={parseSeconds}
-          onCommit={(inSeconds) => onChange('inSeconds', { ...spec, inSeconds })}
+          onCommit={(inSeconds) => onChange('inSeconds', (now) => ({ ...now, inSeconds }))}
         />
         {(['min', 'max'] as const).map((side) => (
           <CommittedInput
@@ -277,7 +280,7 @@ export function CountEditor({ spec, onChange }: EditorProps<CountSpec>) {
             placeholder="open"
             value={spec[side] === null ? '' : String(spec[side])}
             parse={parseCount}
-            onCommit={(count) => onChange(side, { ...spec, [side]: count })}
+            onCommit={(count) => onChange(side, (now) => ({ ...now, [side]: count }))}
           />
         ))}
       </SimpleGrid>
@@ -285,7 +288,7 @@ export function CountEditor({ spec, onChange }: EditorProps<CountSpec>) {
         label="Sections of the harness"
         description="Moved one after the other; none: counted as a whole"
         value={spec.sections.map(({ name }) => name)}
-        onChange={(names) => onChange(null, { ...spec, sections: named(spec.sections, names) })}
+        onChange={(names) => onChange(null, (now) => ({ ...now, sections: named(now.sections, names) }))}
       />
     </>
   );

@@ -1,10 +1,10 @@
 import type { TextareaProps } from '@mantine/core';
-import { memo, useRef } from 'react';
-import { HeldBlock, isSameText, type Text, useDraftText } from './DraftText';
+import { useRef } from 'react';
+import { HeldBlock, type Text, useDraftText } from './DraftText';
 import { usePictures } from './usePictures';
 
 /** A text in Markdown, with pictures. */
-export const MarkdownBlock = memo(function MarkdownBlock({ value, onText, ...props }: Text<TextareaProps>) {
+export function MarkdownBlock({ value, onText, ...props }: Text<TextareaProps>) {
   const held = useDraftText(value, onText);
   const field = useRef<HTMLTextAreaElement>(null);
   const { take, row } = usePictures(field, held);
@@ -20,4 +20,4 @@ export const MarkdownBlock = memo(function MarkdownBlock({ value, onText, ...pro
       {row}
     </div>
   );
-}, isSameText);
+}

@@ -1,15 +1,15 @@
 import type { TextareaProps } from '@mantine/core';
 import { completionsAt, mentionOf } from '@probe-trail/core/plan';
-import { memo, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { CompletionList, useCompletionKeys } from './CompletionList';
-import { HeldBlock, isSameText, type Text, useDraftText } from './DraftText';
+import { HeldBlock, type Text, useDraftText } from './DraftText';
 import { useEdits } from './editorContext';
 import { usePictures } from './usePictures';
 
 const mostShown = 8;
 
 /** A text in Markdown in which `@` brings up the pins of the part cards. */
-export const MentionBlock = memo(function MentionBlock({ value, onText, ...props }: Text<TextareaProps>) {
+export function MentionBlock({ value, onText, ...props }: Text<TextareaProps>) {
   const held = useDraftText(value, onText);
   const { read } = useEdits();
   const field = useRef<HTMLTextAreaElement>(null);
@@ -51,4 +51,4 @@ export const MentionBlock = memo(function MentionBlock({ value, onText, ...props
       <CompletionList label="Pins" completions={completions} at={keys.at} onTake={take} />
     </div>
   );
-}, isSameText);
+}

@@ -80,7 +80,7 @@ const ReadingEditor = memo(function ReadingEditor({
           onChange={(kind) =>
             kind &&
             edit(null, (draft) => {
-              draft.spec = specOfKind(kind as Spec['kind'], reading.spec) as Draft<StepReading['spec']>;
+              draft.spec = specOfKind(kind as Spec['kind'], draft.spec as Spec) as Draft<StepReading['spec']>;
               // What was expected was said in other zones, or in another unit.
               draft.expects = [];
               // Only one number can be computed from others.
@@ -118,17 +118,17 @@ const ReadingEditor = memo(function ReadingEditor({
       </SimpleGrid>
       <SpecEditor
         spec={reading.spec}
-        onChange={(field, spec) =>
+        onChange={(field, change) =>
           edit(field, (draft) => {
-            draft.spec = spec as Draft<StepReading['spec']>;
+            draft.spec = change(draft.spec as StepReading['spec']) as Draft<StepReading['spec']>;
           })
         }
       />
       <ExpectationsEditor
         reading={reading}
-        onChange={(expects) =>
+        onChange={(change) =>
           edit(null, (draft) => {
-            draft.expects = structuredClone(expects) as Draft<StepReading['expects']>;
+            draft.expects = change(draft.expects as StepReading['expects']) as Draft<StepReading['expects']>;
           })
         }
       />

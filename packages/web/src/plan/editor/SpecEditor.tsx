@@ -13,10 +13,22 @@ import { CommittedInput } from './CommittedInput';
 import { ChangeEditor, CountEditor, CurveEditor, FormulaEditor, SiblingsEditor, SweepEditor } from './KindEditors';
 import { parseLimit, parseOpenLimit, parseUnit } from './parseFields';
 import classes from './StepEditor.module.css';
-import { ZonesEditor } from './ZonesEditor';
+import { OptionsEditor, ZonesEditor } from './ZonesEditor';
 
-/** Puts a changed spec into the draft; changes in a row to one field are undone together. */
-export type ChangeSpec<S extends Spec> = (field: string | null, spec: S) => void;
+/**
+ * Changes the spec as it stands in the draft then, never a copy that was drawn before: two fields that are written in one breath
+ * would take back each other. Changes in a row to one field are undone together.
+ */
+export type ChangeSpec<S extends Spec> = (field: string | null, change: (now: S) => S) => void;
+
+/** The same for a spec of these kinds; once it is of another kind, what was meant for the old one is passed over. */
+function ofKind<Kind extends Spec['kind']>(
+  onChange: ChangeSpec<Spec>,
+  ...kinds: readonly Kind[]
+): ChangeSpec<Extract<Spec, { kind: Kind }>> {
+  const isOfKind = (spec: Spec): spec is Extract<Spec, { kind: Kind }> => kinds.some((kind) => kind === spec.kind);
+  return (field, change) => onChange(field, (now) => (isOfKind(now) ? change(now) : now));
+}
 
 interface SpecProps {
   readonly spec: Spec;
@@ -27,24 +39,25 @@ interface SpecProps {
 export function SpecEditor({ spec, onChange }: SpecProps) {
   switch (spec.kind) {
     case 'band':
-      return <BandEditor spec={spec} onChange={onChange} />;
+      return <BandEditor spec={spec} onChange={ofKind(onChange, 'band')} />;
     case 'tolerance':
-      return <ToleranceEditor spec={spec} onChange={onChange} />;
+      return <ToleranceEditor spec={spec} onChange={ofKind(onChange, 'tolerance')} />;
     case 'curve':
-      return <CurveEditor spec={spec} onChange={onChange} />;
+      return <CurveEditor spec={spec} onChange={ofKind(onChange, 'curve')} />;
     case 'formula':
-      return <FormulaEditor spec={spec} onChange={onChange} />;
+      return <FormulaEditor spec={spec} onChange={ofKind(onChange, 'formula')} />;
     case 'siblings':
-      return <SiblingsEditor spec={spec} onChange={onChange} />;
+      return <SiblingsEditor spec={spec} onChange={ofKind(onChange, 'siblings')} />;
     case 'change':
-      return <ChangeEditor spec={spec} onChange={onChange} />;
+      return <ChangeEditor spec={spec} onChange={ofKind(onChange, 'change')} />;
     case 'sweep':
-      return <SweepEditor spec={spec} onChange={onChange} />;
+      return <SweepEditor spec={spec} onChange={ofKind(onChange, 'sweep')} />;
     case 'count':
-      return <CountEditor spec={spec} onChange={onChange} />;
+      return <CountEditor spec={spec} onChange={ofKind(onChange, 'count')} />;
     case 'zones':
+      return <ZonesEditor spec={spec} onChange={ofKind(onChange, 'zones')} />;
     case 'choice':
-      return <ZonesEditor spec={spec} onChange={onChange} />;
+      return <OptionsEditor spec={spec} onChange={ofKind(onChange, 'choice')} />;
   }
 }
 
@@ -61,7 +74,7 @@ function BandEditor({ spec, onChange }: { readonly spec: BandSpec; readonly onCh
           rightSection={unit}
           value={limitText(min)}
           parse={below(parseOpenLimit(unit), max)}
-          onCommit={(next) => onChange('min', { ...spec, min: next })}
+          onCommit={(next) => onChange('min', (now) => ({ ...now, min: next }))}
         />
         <CommittedInput
           label="To"
@@ -69,7 +82,7 @@ function BandEditor({ spec, onChange }: { readonly spec: BandSpec; readonly onCh
           rightSection={unit}
           value={limitText(max)}
           parse={above(parseOpenLimit(unit), min)}
-          onCommit={(next) => onChange('max', { ...spec, max: next })}
+          onCommit={(next) => onChange('max', (now) => ({ ...now, max: next }))}
         />
         <UnitInput spec={spec} onChange={onChange} />
       </div>
@@ -112,13 +125,13 @@ function ToleranceEditor({
           rightSection={unit}
           value={formatPlain(nominal)}
           parse={parseLimit(unit)}
-          onCommit={(next) => onChange('nominal', { ...spec, nominal: next })}
+          onCommit={(next) => onChange('nominal', (now) => ({ ...now, nominal: next }))}
         />
         <CommittedInput
           label="± Tolerance"
           value={formatPlain(tolerance)}
           parse={parseLimit(spec.as === 'percent' ? '%' : unit)}
-          onCommit={(next) => onChange('tolerance', { ...spec, tolerance: Math.abs(next) })}
+          onCommit={(next) => onChange('tolerance', (now) => ({ ...now, tolerance: Math.abs(next) }))}
         />
         <Select
           label="in"
@@ -128,7 +141,7 @@ function ToleranceEditor({
           ]}
           value={spec.as}
           allowDeselect={false}
-          onChange={(as) => as && onChange(null, { ...spec, as: as as ToleranceSpec['as'] })}
+          onChange={(as) => as && onChange(null, (now) => ({ ...now, as: as as ToleranceSpec['as'] }))}
         />
         <UnitInput spec={spec} onChange={onChange} />
       </div>
@@ -149,7 +162,7 @@ export function UnitInput<S extends MeasuredSpec | SeriesSpec>({
       label="Unit"
       value={spec.unit}
       parse={parseUnit}
-      onCommit={(unit) => onChange('unit', { ...spec, unit })}
+      onCommit={(unit) => onChange('unit', (now) => ({ ...now, unit }))}
     />
   );
 }

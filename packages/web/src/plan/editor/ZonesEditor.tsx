@@ -1,7 +1,7 @@
 import { ActionIcon, Button, Group, SegmentedControl, Select } from '@mantine/core';
 import { formatPlain } from '@probe-trail/core/reading';
 import { failed, type Result } from '@probe-trail/core/result';
-import { type ChoiceSpec, typicalZones, type Zone, type ZonesSpec } from '@probe-trail/core/spec';
+import { type ChoiceSpec, type Spec, typicalZones, type Zone, type ZonesSpec } from '@probe-trail/core/spec';
 import { nanoid } from '@reduxjs/toolkit';
 import { IconTrash } from '@tabler/icons-react';
 import { LimitRuler } from '../../ui/LimitRuler';
@@ -12,56 +12,67 @@ import { type ChangeSpec, UnitInput } from './SpecEditor';
 import classes from './StepEditor.module.css';
 import { withCutAt, withNewCut, withoutZone, withZone } from './specKinds';
 
-interface ZonesProps<S> {
+interface ZonesProps<S extends Spec> {
   readonly spec: S;
-  readonly onChange: ChangeSpec<ZonesSpec | ChoiceSpec>;
+  readonly onChange: ChangeSpec<S>;
 }
 
-/** Zones, with their cuts dragged on the ruler or typed; or the things that can be seen. */
-export function ZonesEditor({ spec, onChange }: ZonesProps<ZonesSpec | ChoiceSpec>) {
-  const zones = spec.kind === 'zones' ? spec.zones : spec.options;
-  const remove = (index: number) =>
-    onChange(
-      null,
-      spec.kind === 'zones'
-        ? withoutZone(spec, index)
-        : { ...spec, options: spec.options.filter((_, at) => at !== index) },
-    );
+/** Zones, with their cuts dragged on the ruler or typed. */
+export function ZonesEditor({ spec, onChange }: ZonesProps<ZonesSpec>) {
   return (
     <>
-      {spec.kind === 'zones' && (
-        <Select
-          label="Begin from a usual case"
-          placeholder="what the zones mean, with limits to be moved"
-          data={typicalZones.map(({ id, name }) => ({ value: id, label: name }))}
-          value={null}
-          onChange={(id) => {
-            const typical = typicalZones.find((one) => one.id === id);
-            if (typical) onChange(null, typical.spec);
-          }}
-        />
-      )}
-      {spec.kind === 'zones' && (
-        <LimitRuler
-          line={spec}
-          unit={spec.unit}
-          onCutMoved={(index, value) => onChange(`cut${index}`, withCutAt(spec, index, value))}
-        />
-      )}
-      {zones.map((zone, index) => (
+      <Select
+        label="Begin from a usual case"
+        placeholder="what the zones mean, with limits to be moved"
+        data={typicalZones.map(({ id, name }) => ({ value: id, label: name }))}
+        value={null}
+        onChange={(id) => {
+          const typical = typicalZones.find((one) => one.id === id);
+          if (typical) onChange(null, () => typical.spec);
+        }}
+      />
+      <LimitRuler
+        line={spec}
+        unit={spec.unit}
+        onCutMoved={(index, value) => onChange(`cut${index}`, (now) => withCutAt(now, index, value))}
+      />
+      {spec.zones.map((zone) => (
         <ZoneRow
           key={zone.id}
           zone={zone}
-          canDelete={zones.length > 1}
-          onDelete={() => remove(index)}
-          onChange={(field, change) => onChange(field && `${zone.id}.${field}`, withZone(spec, index, change))}
+          canDelete={spec.zones.length > 1}
+          onDelete={() => onChange(null, (now) => withoutZone(now, zone.id))}
+          onChange={(field, change) =>
+            onChange(field && `${zone.id}.${field}`, (now) => ({ ...now, zones: withZone(now.zones, zone.id, change) }))
+          }
         />
       ))}
-      {spec.kind === 'zones' ? (
-        <CutFields spec={spec} onChange={onChange} />
-      ) : (
-        <AddOption spec={spec} onChange={onChange} />
-      )}
+      <CutFields spec={spec} onChange={onChange} />
+    </>
+  );
+}
+
+/** The things that can be seen. */
+export function OptionsEditor({ spec, onChange }: ZonesProps<ChoiceSpec>) {
+  return (
+    <>
+      {spec.options.map((option) => (
+        <ZoneRow
+          key={option.id}
+          zone={option}
+          canDelete={spec.options.length > 1}
+          onDelete={() =>
+            onChange(null, (now) => ({ ...now, options: now.options.filter(({ id }) => id !== option.id) }))
+          }
+          onChange={(field, change) =>
+            onChange(field && `${option.id}.${field}`, (now) => ({
+              ...now,
+              options: withZone(now.options, option.id, change),
+            }))
+          }
+        />
+      ))}
+      <AddOption spec={spec} onChange={onChange} />
     </>
   );
 }
@@ -125,14 +136,14 @@ function CutFields({ spec, onChange }: ZonesProps<ZonesSpec>) {
           value={formatPlain(cut)}
           rightSection={spec.unit}
           parse={parseCut(index)}
-          onCommit={(value) => onChange(`cut${index}`, withCutAt(spec, index, value))}
+          onCommit={(value) => onChange(`cut${index}`, (now) => withCutAt(now, index, value))}
         />
       ))}
       <UnitInput spec={spec} onChange={onChange} />
       <Button
         variant="default"
         disabled={spec.cuts.length >= 12}
-        onClick={() => onChange(null, withNewCut(spec, `z-${nanoid(5)}`))}
+        onClick={() => onChange(null, (now) => withNewCut(now, `z-${nanoid(5)}`))}
       >
         Add a zone
       </Button>
@@ -147,7 +158,7 @@ function AddOption({ spec, onChange }: ZonesProps<ChoiceSpec>) {
       <Button
         variant="default"
         disabled={spec.options.length >= 12}
-        onClick={() => onChange(null, { ...spec, options: [...spec.options, option] })}
+        onClick={() => onChange(null, (now) => ({ ...now, options: [...now.options, option] }))}
       >
         Add a thing to be seen
       </Button>

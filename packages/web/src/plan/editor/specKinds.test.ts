@@ -34,14 +34,19 @@ describe('zones', () => {
     const more = withNewCut(zones, 'new');
     expect(more.cuts).to.deep.equal([1, 2, 3]);
     expect(validate(specSchema, more).ok).to.equal(true);
-    expect(withoutZone(more, 3)).to.deep.equal(zones);
+    expect(withoutZone(more, 'new')).to.deep.equal(zones);
   });
-  it('the first zone leaves its stretch to the second', () => expect(withoutZone(zones, 0).cuts).to.deep.equal([2]));
+  it('the first zone leaves its stretch to the second', () =>
+    expect(withoutZone(zones, zones.zones[0]?.id ?? '').cuts).to.deep.equal([2]));
   it('a cut stays between its neighbours', () => {
     expect(withCutAt(zones, 0, 1.5).cuts).to.deep.equal([1.5, 2]);
     expect(withCutAt(zones, 0, 2)).to.equal(zones);
     expect(withCutAt(zones, 1, 0.5)).to.equal(zones);
   });
   it('one zone is changed and the others are not', () =>
-    expect(withZone(zones, 1, { name: 'fine' }).zones.map(({ name }) => name)).to.deep.equal(['low', 'fine', 'high']));
+    expect(withZone(zones.zones, zones.zones[1]?.id ?? '', { name: 'fine' }).map(({ name }) => name)).to.deep.equal([
+      'low',
+      'fine',
+      'high',
+    ]));
 });

@@ -1,4 +1,4 @@
-import { type ChoiceSpec, type FixedSpec, type Spec, type Zone, type ZonesSpec, zonesOf } from '@probe-trail/core/spec';
+import { type FixedSpec, type Spec, type Zone, type ZonesSpec, zonesOf } from '@probe-trail/core/spec';
 
 /** The kinds of limit, as an author picks them. */
 export const specKinds: { value: Spec['kind']; label: string }[] = [
@@ -96,7 +96,9 @@ export function withNewCut(spec: ZonesSpec, id: string): ZonesSpec {
 }
 
 /** The spec without one zone: its stretch goes to the neighbour on the left, or on the right for the first. */
-export function withoutZone(spec: ZonesSpec, index: number): ZonesSpec {
+export function withoutZone(spec: ZonesSpec, zoneId: string): ZonesSpec {
+  const index = spec.zones.findIndex(({ id }) => id === zoneId);
+  if (index < 0 || spec.zones.length === 1) return spec;
   return {
     ...spec,
     cuts: spec.cuts.filter((_, at) => at !== Math.max(0, index - 1)),
@@ -112,8 +114,6 @@ export function withCutAt(spec: ZonesSpec, index: number, value: number): ZonesS
   return { ...spec, cuts: spec.cuts.map((cut, at) => (at === index ? value : cut)) };
 }
 
-/** The spec with one zone or option changed. */
-export function withZone<S extends ZonesSpec | ChoiceSpec>(spec: S, index: number, change: Partial<Zone>): S {
-  const changed = (zones: readonly Zone[]) => zones.map((zone, at) => (at === index ? { ...zone, ...change } : zone));
-  return spec.kind === 'zones' ? { ...spec, zones: changed(spec.zones) } : { ...spec, options: changed(spec.options) };
-}
+/** The zones or options with one of them changed; one that is not there any more is left alone. */
+export const withZone = (zones: readonly Zone[], zoneId: string, change: Partial<Zone>): Zone[] =>
+  zones.map((zone) => (zone.id === zoneId ? { ...zone, ...change } : zone));
