@@ -8,26 +8,40 @@ import { trailEvent } from '../support/trailEvents.js';
 import { atLeast, atMost, type Measured, percentile } from './measured.js';
 
 const clients = 50;
-const warmUpSeconds = 3;
-const seconds = 6;
+const rounds = 5;
+const warmUpSeconds = 1;
+const seconds = 3;
 
 /** Appends over HTTP, each durable before it is acknowledged, against a route that does nothing but store them, in the same run. */
 export async function appendRate(): Promise<Measured[]> {
   const server = await openServer();
-  const overHttp = await load(server.url, await cookieOf(server.url, 'tobi'));
-  await server.kill();
+  const cookie = await cookieOf(server.url, 'tobi');
   const bare = await openBare(server.folder);
-  const bareRate = (await load(bare.url, '')).rate;
+  const [ours, bares]: [Load[], Load[]] = [[], []];
+  // In turns: a machine is not as fast in one minute as in the next.
+  for (let round = 0; round < rounds; round += 1) {
+    ours.push(await load(server.url, cookie, round));
+    bares.push(await load(bare.url, '', round));
+  }
+  await server.kill();
   bare.child.kill('SIGKILL');
-  const share = (100 * overHttp.rate) / bareRate;
+  const [rate, bareRate] = [middleRate(ours), middleRate(bares)];
+  const share = (100 * rate) / bareRate;
+  const latencies = ours.flatMap((one) => one.latencies);
   return [
     {
       ...atLeast('appends over HTTP against a bare route that stores them in the same group commit', share, 70, '%'),
-      value: `${Math.round(share)} % (${Math.round(overHttp.rate)} against ${Math.round(bareRate)} a second)`,
+      value: `${Math.round(share)} % (${Math.round(rate)} against ${Math.round(bareRate)} a second)`,
     },
-    atMost(`p99 of an acknowledged append at ${clients} clients`, percentile(overHttp.latencies, 0.99), 50, 'ms'),
+    atMost(`p99 of an acknowledged append at ${clients} clients`, percentile(latencies, 0.99), 50, 'ms'),
   ];
 }
+
+const middleRate = (loads: readonly Load[]): number =>
+  percentile(
+    loads.map(({ rate }) => rate),
+    0.5,
+  );
 
 const bareScript = fileURLToPath(new URL('./bareAppends.mjs', import.meta.url));
 const barePort = 4690;
@@ -46,7 +60,7 @@ interface Load {
 }
 
 /** Fifty technicians, each recording one event after the other as fast as it is acknowledged. */
-async function load(url: string, cookie: string): Promise<Load> {
+async function load(url: string, cookie: string, round: number): Promise<Load> {
   const agent = new Agent({ keepAlive: true, maxSockets: clients });
   const latencies: number[] = [];
   // The first seconds compile the server's code; a workshop's server runs for months.
@@ -54,7 +68,7 @@ async function load(url: string, cookie: string): Promise<Load> {
   const until = from + seconds * 1000;
   await Promise.all(
     Array.from({ length: clients }, async (_, client) => {
-      const trailId = `load-${client}`;
+      const trailId = `load-${round}-${client}`;
       await append({ url, cookie }, agent, trailId, [trailEvent(trailId, 0)]);
       for (let index = 1; performance.now() < until; index += 1) {
         const sent = performance.now();
