@@ -1,8 +1,8 @@
 import type { AddressInfo } from 'node:net';
-import type { TrailEvent } from '@probe-trail/core/trail';
 import { expect } from 'chai';
 import { appendTo, jobEvent, takeInVehicle } from '../testing/aJob.js';
 import { aServer, makeAsk, releaseSmallPlan, smallWalk, type TestServer, testPassword } from '../testing/aServer.js';
+import { askTrails } from '../testing/askTrails.js';
 
 describe('what is sent to a trail or a job', () => {
   let server: TestServer;
@@ -12,10 +12,7 @@ describe('what is sent to a trail or a job', () => {
   });
   afterEach(() => server.stop());
 
-  const append = (events: readonly object[], trailId = 't1') =>
-    server.ask('POST', `/api/trails/${trailId}/events`, { events });
-  const log = async (trailId = 't1') =>
-    (await server.ask('GET', `/api/trails/${trailId}`)).body.events as readonly TrailEvent[];
+  const { append, log, lines } = askTrails(() => server);
 
   it('with one entry twice in a request is taken once, and the trail goes on', async () => {
     const [opened, reading, outcome, end] = smallWalk();
@@ -101,8 +98,6 @@ describe('what is sent to a trail or a job', () => {
   describe('and voided by an administrator', () => {
     const voidEntry = async (of: string, entryId: string) =>
       (await server.as('administrator'))('POST', `/api/${of}/void`, { entryId, reason: 'The clock was wrong' });
-    const lines = async () =>
-      (await server.ask('GET', '/api/trails')).body as unknown as readonly Record<string, unknown>[];
 
     it('stays in the log, and counts no more', async () => {
       await append(smallWalk());

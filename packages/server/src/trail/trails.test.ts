@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import { StoreFailure } from '../db/storeFailure.js';
 import { aServer, releaseSmallPlan, smallPlan, smallWalk, type TestServer, testPassword } from '../testing/aServer.js';
+import { askTrails } from '../testing/askTrails.js';
 import { makeAppendQueue } from './appendQueue.js';
 import type { Append } from './store.js';
 
@@ -12,11 +13,7 @@ describe('trails over HTTP', () => {
   });
   afterEach(() => server.stop());
 
-  const append = (events: readonly object[], trailId = 't1') =>
-    server.ask('POST', `/api/trails/${trailId}/events`, { events });
-  const log = async (trailId = 't1') => (await server.ask('GET', `/api/trails/${trailId}`)).body.events;
-  const lines = async () =>
-    (await server.ask('GET', '/api/trails')).body as unknown as readonly Record<string, unknown>[];
+  const { append, log, lines } = askTrails(() => server);
 
   it('starts a trail with its first event and keeps the rest in order', async () => {
     expect((await append(smallWalk().slice(0, 1))).body).to.deep.equal({ eventCount: 1 });

@@ -1,10 +1,12 @@
 import type { TextareaProps } from '@mantine/core';
-import { useRef } from 'react';
-import { HeldBlock, type Text, useDraftText } from './DraftText';
+import { memo, useRef } from 'react';
+import { HeldBlock, type Text, useDraftText, useNewest } from './DraftText';
 import { usePictures } from './usePictures';
 
 /** A text in Markdown, with pictures. */
-export function MarkdownBlock({ value, onText, ...props }: Text<TextareaProps>) {
+export const MarkdownBlock = (props: Text<TextareaProps>) => <Markdown {...props} onText={useNewest(props.onText)} />;
+
+const Markdown = memo(function Markdown({ value, onText, ...props }: Text<TextareaProps>) {
   const held = useDraftText(value, onText);
   const field = useRef<HTMLTextAreaElement>(null);
   const { take, row } = usePictures(field, held);
@@ -20,4 +22,4 @@ export function MarkdownBlock({ value, onText, ...props }: Text<TextareaProps>) 
       {row}
     </div>
   );
-}
+});

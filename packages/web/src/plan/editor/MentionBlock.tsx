@@ -1,15 +1,17 @@
 import type { TextareaProps } from '@mantine/core';
 import { completionsAt, mentionOf } from '@probe-trail/core/plan';
-import { useRef, useState } from 'react';
+import { memo, useRef, useState } from 'react';
 import { CompletionList, useCompletionKeys } from './CompletionList';
-import { HeldBlock, type Text, useDraftText } from './DraftText';
+import { HeldBlock, type Text, useDraftText, useNewest } from './DraftText';
 import { useEdits } from './editorContext';
 import { usePictures } from './usePictures';
 
 const mostShown = 8;
 
 /** A text in Markdown in which `@` brings up the pins of the part cards. */
-export function MentionBlock({ value, onText, ...props }: Text<TextareaProps>) {
+export const MentionBlock = (props: Text<TextareaProps>) => <Mentions {...props} onText={useNewest(props.onText)} />;
+
+const Mentions = memo(function Mentions({ value, onText, ...props }: Text<TextareaProps>) {
   const held = useDraftText(value, onText);
   const { read } = useEdits();
   const field = useRef<HTMLTextAreaElement>(null);
@@ -51,4 +53,4 @@ export function MentionBlock({ value, onText, ...props }: Text<TextareaProps>) {
       <CompletionList label="Pins" completions={completions} at={keys.at} onTake={take} />
     </div>
   );
-}
+});
