@@ -118,7 +118,10 @@ async function leaveBranchOpen() {
     ...step,
     outcomes: step.id === 'groundDrop' ? step.outcomes.slice(0, 1) : step.outcomes,
     proves: step.id === 'rest' ? 'Tells a flat battery before it spoils every later reading' : step.proves,
-    needs: step.id === 'groundDrop' ? [...step.needs, { what: 'loads', is: 'on', settleSeconds: null }] : step.needs,
+    needs:
+      step.id === 'groundDrop'
+        ? [...step.needs, { what: 'loads', is: 'on', does: 'switchOn', settleSeconds: null }]
+        : step.needs,
   }));
   await send(
     server.url,

@@ -1,9 +1,9 @@
 import { spawn } from 'node:child_process';
-import { installPackages, root, run } from './run.mjs';
+import { compile, installPackages, root } from './run.mjs';
 
 // The server on the built core at 4180, and the interface with live reload at 4181.
 installPackages();
-run('npx', ['tsc', '-b']);
+compile();
 const start = (command, args) =>
   spawn(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, PROBE_TRAIL_DEMO: '1' } });
 const children = [

@@ -11,10 +11,17 @@ export function run(command, args, env = {}) {
   if (status !== 0) process.exit(status ?? 1);
 }
 
-/** Installs the packages when there are none, or when the lock file is newer than what is installed. */
-export function installPackages() {
-  const installed = `${root}/node_modules/.package-lock.json`;
-  const isCurrent =
-    existsSync(installed) && statSync(installed).mtimeMs >= statSync(`${root}/package-lock.json`).mtimeMs;
-  if (!isCurrent) run('npm', ['ci', '--no-audit', '--no-fund']);
+/** Builds the packages with their types. The classes of each style sheet are types too: a missing one is an error. */
+export function compile() {
+  run('npm', ['run', '--silent', 'types']);
 }
+
+/** Installs the packages of a folder when there are none, or when the lock file is newer than what is installed. */
+export function installIn(folder) {
+  const installed = `${root}/${folder}/node_modules/.package-lock.json`;
+  const isCurrent =
+    existsSync(installed) && statSync(installed).mtimeMs >= statSync(`${root}/${folder}/package-lock.json`).mtimeMs;
+  if (!isCurrent) run('npm', ['ci', '--no-audit', '--no-fund', '--prefix', folder]);
+}
+
+export const installPackages = () => installIn('.');

@@ -1,13 +1,14 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
-import { installPackages, run } from './run.mjs';
+import { compile, installPackages, run } from './run.mjs';
 
-// Everything that `npm test` means on a fresh clone: packages, browser, types, lint, unit tests, build, end-to-end tests.
+// Everything that `npm test` means on a fresh clone: packages, browser, types, lint, floors, unit tests, build, end-to-end tests.
 installPackages();
 installBrowser();
-run('npx', ['tsc', '-b']);
+compile();
 run('npx', ['biome', 'check', '--error-on-warnings', '.']);
-run('npx', ['c8', 'mocha']);
+run('node', ['scripts/floors.mjs']);
+run('npm', ['run', '--silent', 'unit']);
 run('npm', ['run', '--silent', 'build', '-w', '@probe-trail/web', '--', '--logLevel', 'warn']);
 run('npm', ['test', '-w', '@probe-trail/e2e']);
 

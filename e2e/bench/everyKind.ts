@@ -132,6 +132,7 @@ async function releaseLongSweep(url: string): Promise<void> {
             id: 'long',
             name: 'Long',
             derivedFrom: null,
+            hookUp: null,
             expects: [],
             spec: {
               kind: 'sweep',

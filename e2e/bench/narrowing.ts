@@ -49,8 +49,11 @@ function randomFrom(seed: number): () => number {
   };
 }
 
-/** A plan in which every suspect makes every step come out in its own way, two or three of them. */
-function randomPlan(suspectCount: number, stepCount: number, random: () => number): Plan {
+/**
+ * A plan in which every suspect makes every step come out in its own way, two or three of them.
+ * @param alikeUntil steps before this one come out first for the first ten suspects, and so leave them all
+ */
+function randomPlan(suspectCount: number, stepCount: number, random: () => number, alikeUntil = 0): Plan {
   const whole = (most: number) => Math.floor(random() * most);
   const suspects = Array.from({ length: suspectCount }, (_, index) => ({
     id: `s${index}`,
@@ -61,7 +64,7 @@ function randomPlan(suspectCount: number, stepCount: number, random: () => numbe
     afterRepair: '',
   }));
   const steps = Array.from({ length: stepCount }, (_, index) => {
-    const shows = suspects.map(() => whole(2 + (index % 2)));
+    const shows = suspects.map((_, suspect) => (index < alikeUntil && suspect < 10 ? 0 : whole(2 + (index % 2))));
     return {
       ...blankStep(`t${index}`, `Test ${index}`),
       effort: { minutes: 1 + whole(20), access: 'inReach' as const, tools: [] },
@@ -77,7 +80,7 @@ function randomPlan(suspectCount: number, stepCount: number, random: () => numbe
 
 function nextBestMs(): number {
   const random = randomFrom(1);
-  const model = evidenceModel(randomPlan(200, 300, random));
+  const model = evidenceModel(randomPlan(200, 300, random, 50));
   const seen = [...model.steps.values()]
     .slice(0, 50)
     .map(({ step }) => ({ stepId: step.id, outcomeId: step.outcomes[0]?.id ?? '' }));
@@ -105,7 +108,7 @@ function bestTest(
   model: EvidenceModel,
   seen: readonly SeenOutcome[],
 ): { readonly stepId: string; readonly minutes: number } | undefined {
-  const shares = posterior(model, seen);
+  const { shares } = posterior(model, seen);
   const done = new Set(seen.map(({ stepId }) => stepId));
   let best: { readonly stepId: string; readonly minutes: number; readonly rate: number } | undefined;
   for (const test of model.steps.values()) {
@@ -134,9 +137,9 @@ function walkFault(model: EvidenceModel, fault: number, wrong: number, random: (
     const outcome = random() < wrong ? others[Math.floor(random() * others.length)] : test.step.outcomes[shows];
     seen.push({ stepId: next.stepId, outcomeId: outcome?.id ?? '' });
     minutes += next.minutes;
-    if (Math.max(...posterior(model, seen)) >= provenFrom) break;
+    if (Math.max(...posterior(model, seen).shares) >= provenFrom) break;
   }
-  const shares = posterior(model, seen);
+  const { shares } = posterior(model, seen);
   return { isRight: shares.indexOf(Math.max(...shares)) === fault, minutes };
 }
 

@@ -1,5 +1,5 @@
 import type { Plan, PlanVersion } from '@probe-trail/core/plan';
-import { reduceTrail, type Trail, type TrailEvent } from '@probe-trail/core/trail';
+import { type NewTrailEvent, reduceTrail, stampTrailEvent, type Trail, type TrailEvent } from '@probe-trail/core/trail';
 import { nextEvent } from '../simulation/nextEvent';
 import { openServer, type RunningServer } from '../support/server.js';
 import { cookieOf } from '../support/signIn.js';
@@ -85,8 +85,8 @@ async function work(bay: Bay, technician: number): Promise<void> {
 async function walk(bay: Bay, trailId: string, plan: Plan, isFollowed: boolean): Promise<void> {
   const sentAt = new Map<string, number>();
   const events: TrailEvent[] = [];
-  const record = async (loose: object) => {
-    const event = { ...loose, id: `${trailId}-${events.length}`, atMs: Date.now(), by: 'Tobi Lunde' } as TrailEvent;
+  const record = async (next: NewTrailEvent) => {
+    const event = stampTrailEvent(next, { id: `${trailId}-${events.length}`, atMs: Date.now(), by: 'Tobi Lunde' });
     events.push(event);
     const sent = performance.now();
     sentAt.set(event.id, sent);
@@ -100,9 +100,9 @@ async function walk(bay: Bay, trailId: string, plan: Plan, isFollowed: boolean):
     await pause(betweenMs * (0.5 + Math.random()));
     const reduced = reduceTrail(plan, events);
     const trail: Trail | undefined = reduced.ok ? reduced.value : undefined;
-    const loose = trail && nextEvent(plan, trail, (count) => Math.floor(Math.random() * count));
-    if (!loose) break;
-    await record(loose);
+    const next = trail && nextEvent(plan, trail, (count) => Math.floor(Math.random() * count));
+    if (!next) break;
+    await record(next);
   }
   gone.abort();
   await following;

@@ -1,22 +1,23 @@
 import type { Plan } from '@probe-trail/core/plan';
-import { applyTrailEvent, type Trail, type TrailEvent } from '@probe-trail/core/trail';
-import { type Answer, drainOutbox, type OnItsWay } from '../../packages/web/src/trail/drainOutbox';
-import { foldLog } from '../../packages/web/src/trail/foldLog';
-import { logFromKept, logToKeep } from '../../packages/web/src/trail/logToKeep';
 import {
-  acknowledged,
-  arrived,
-  logOpened,
-  recorded,
-  refused,
-  type TrailState,
-  trailSlice,
-} from '../../packages/web/src/trail/trailSlice';
+  type Answer,
+  applyTrailEvent,
+  drainOutbox,
+  emptyLog,
+  foldLog,
+  type LocalLog,
+  logFromKept,
+  logToKeep,
+  type OnItsWay,
+  openedLog,
+  type Trail,
+  type TrailEvent,
+  withAcknowledged,
+  withArrived,
+  withRecorded,
+  withRefused,
+} from '@probe-trail/core/trail';
 import type { Network } from './network';
-
-type Action = Parameters<typeof trailSlice.reducer>[1];
-
-const nothing: TrailState = { logs: {}, isOnline: true, waitingCount: 0, isFull: false };
 
 /**
  * A tablet without a screen: the interface's own log, fold and outbox loop, over a network that fails. What it keeps outlives a reload; what
@@ -27,7 +28,7 @@ export class Device {
   readonly #waiting: OnItsWay[] = [];
   readonly refusedIds: string[] = [];
   readonly recordedIds: string[] = [];
-  #state: TrailState = nothing;
+  #log: LocalLog | undefined;
 
   constructor(
     readonly name: string,
@@ -37,7 +38,7 @@ export class Device {
   ) {}
 
   get log() {
-    return this.#state.logs[this.trailId];
+    return this.#log;
   }
 
   get trail(): Trail | undefined {
@@ -48,14 +49,10 @@ export class Device {
     return this.#waiting.length;
   }
 
-  #dispatch(action: Action): void {
-    this.#state = trailSlice.reducer(this.#state, action);
-  }
-
   /** Records an event if it fits, as the interface does: at once, then into the outbox. */
   record(event: TrailEvent): boolean {
     if (!applyTrailEvent(this.plan, this.trail, event).ok) return false;
-    this.#dispatch(recorded({ trailId: this.trailId, events: [event] }));
+    this.#log = withRecorded(this.#log ?? emptyLog, [event]);
     this.#waiting.push({ trailId: this.trailId, event });
     this.recordedIds.push(event.id);
     return true;
@@ -65,21 +62,19 @@ export class Device {
   async reload(): Promise<void> {
     const kept = this.log;
     const stored = await this.network.events(this.trailId);
-    this.#state = nothing;
     const waiting = this.#waiting.map(({ event }) => event);
     const known = stored
       ? { stored, confirmedCount: stored.length }
       : kept
         ? logFromKept(logToKeep(kept))
         : { stored: [], confirmedCount: 0 };
-    this.#dispatch(logOpened({ trailId: this.trailId, ...known, waiting }));
+    this.#log = openedLog(known.stored, known.confirmedCount, waiting);
   }
 
   /** Hears what the server has beyond what this device knows, as the live stream tells it. */
   async hear(): Promise<void> {
     const events = await this.network.events(this.trailId);
-    if (events && this.log)
-      this.#dispatch(arrived({ trailId: this.trailId, events: events.slice(this.log.confirmedCount) }));
+    if (events && this.#log) this.#log = withArrived(this.#log, events.slice(this.#log.confirmedCount));
   }
 
   /** Sends what waits. @returns whether nothing waits any more */
@@ -87,14 +82,14 @@ export class Device {
     return drainOutbox<OnItsWay>({
       next: async () => [...this.#waiting],
       send: (trailId, events): Promise<Answer> => this.network.append(trailId, events),
-      onTaken: async (trailId, rows) => {
+      onTaken: async (_, rows) => {
         this.#off(rows);
-        this.#dispatch(acknowledged({ trailId, ids: rows.map(({ event }) => event.id) }));
+        if (this.#log) this.#log = withAcknowledged(this.#log, idsOf(rows));
       },
-      onRefused: async (trailId, rows, says) => {
+      onRefused: async (_, rows, says) => {
         this.#off(rows);
-        this.refusedIds.push(...rows.map(({ event }) => event.id));
-        this.#dispatch(refused({ trailId, ids: rows.map(({ event }) => event.id), says }));
+        this.refusedIds.push(...idsOf(rows));
+        if (this.#log) this.#log = withRefused(this.#log, idsOf(rows), says);
       },
     });
   }
@@ -103,3 +98,5 @@ export class Device {
     for (const row of rows) this.#waiting.splice(this.#waiting.indexOf(row), 1);
   }
 }
+
+const idsOf = (rows: readonly OnItsWay[]) => rows.map(({ event }) => event.id);

@@ -1,5 +1,4 @@
-import type { TrailEvent } from '@probe-trail/core/trail';
-import type { Answer } from '../../packages/web/src/trail/drainOutbox';
+import type { Answer, TrailEvent } from '@probe-trail/core/trail';
 
 export type Fault = 'none' | 'lostOnTheWay' | 'answerLost' | 'twice' | 'oldOneAgain';
 export const faults: readonly Fault[] = ['none', 'none', 'none', 'lostOnTheWay', 'answerLost', 'twice', 'oldOneAgain'];

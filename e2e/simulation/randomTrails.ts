@@ -1,5 +1,5 @@
 import type { Plan, PlanVersion } from '@probe-trail/core/plan';
-import { reduceTrail, type TrailEvent } from '@probe-trail/core/trail';
+import { type NewTrailEvent, reduceTrail, stampTrailEvent, type TrailEvent } from '@probe-trail/core/trail';
 import fc from 'fast-check';
 import type { RunningServer } from '../support/server.js';
 import { cookieOf } from '../support/signIn.js';
@@ -78,8 +78,8 @@ async function walkOne(
   });
   const isKilled = choose(killEvery) === 0;
   let nth = 0;
-  const stamp = (loose: object, device: Device): TrailEvent =>
-    ({ ...loose, id: `${trailId}-${nth}`, atMs: 1_900_000_000_000 + nth++, by: device.name }) as TrailEvent;
+  const stamp: Stamp = (event, device) =>
+    stampTrailEvent(event, { id: `${trailId}-${nth}`, atMs: 1_900_000_000_000 + nth++, by: device.name });
   const [first] = devices as [Device, Device];
   first.record(stamp(opening(plan.id), first));
   for (let turn = 0; at < stream.length; turn += 1) {
@@ -98,7 +98,7 @@ async function walkOne(
   await agree(server, plan, trailId, devices, reached);
 }
 
-type Stamp = (loose: object, device: Device) => TrailEvent;
+type Stamp = (event: NewTrailEvent, device: Device) => TrailEvent;
 
 async function act(device: Device, choose: Choose, reached: Reached, stamp: Stamp): Promise<void> {
   const what = choose(10);
@@ -111,8 +111,8 @@ async function act(device: Device, choose: Choose, reached: Reached, stamp: Stam
   else {
     if (!device.log) await device.reload();
     const { trail } = device;
-    const loose = trail && nextEvent(device.plan, trail, choose);
-    if (loose && device.record(stamp(loose, device))) reached.kinds.add(loose.kind);
+    const next = trail && nextEvent(device.plan, trail, choose);
+    if (next && device.record(stamp(next, device))) reached.kinds.add(next.kind);
   }
 }
 

@@ -23,6 +23,7 @@ const views: Readonly<Record<string, readonly [path: string, sign: string, ...pr
   'the people': ['/people', 'Sam Quill'],
   'the trails': ['/trails', 'Under way'],
   'the plan library': ['/plans', 'Radiator fan never runs'],
+  'the library': ['/library', 'Step blocks'],
   'a plan': ['/plans/radiator-fan', 'What it can find'],
   'a step': ['/trails/fg-03-coolant', 'Voltage on the sensor’s signal wire'],
   'a state gate': ['/trails/fg-07-fan', 'First, on the vehicle'],
@@ -72,13 +73,7 @@ describe('axe-core finds no violation', () => {
     await addEvents(world.server.url, 'axe-inputs', [opening('slow-cranking')]);
   });
 
-  const check = async (user: User, path: string, sign: string, ...presses: readonly string[]) => {
-    await user.goTo(path);
-    for (const press of presses) await user.click(press);
-    await user.see(sign);
-    await user.page.evaluate(axe);
-    // Behind an open dialog nothing can be reached.
-    const where = presses.length > 0 ? `'[role="dialog"]'` : 'document';
+  const check = async (user: User, where: 'document' | `'[role="dialog"]'` = 'document') => {
     const violations = (await user.page.evaluate(
       `axe.run(${where}).then((result) => result.violations)`,
     )) as readonly Violation[];
@@ -86,21 +81,62 @@ describe('axe-core finds no violation', () => {
       nodes.slice(0, 3).map(({ html, failureSummary }) => `${id}: ${html.slice(0, 200)} ${failureSummary}`),
     );
     expect(says, says.join('\n')).to.deep.equal([]);
-    await user.leave();
   };
 
-  it('in the way in', async () => {
-    await check(await aUser(world.browser, world.server.url, null), '/', 'Accounts of the demo world');
+  const inScheme = (user: User, scheme: 'light' | 'dark') =>
+    user.page.emulateMediaFeatures([
+      { name: 'prefers-color-scheme', value: scheme },
+      { name: 'prefers-reduced-motion', value: 'reduce' },
+    ]);
+
+  it('in every page that the palette leads to', async () => {
+    const ines = await aUser(world.browser, world.server.url, 'ines');
+    await ines.goTo('/jobs/job-fg-14');
+    await ines.see('Codes, whole vehicle');
+    await ines.page.keyboard.down('Control');
+    await ines.press('k');
+    await ines.page.keyboard.up('Control');
+    const looked = new Set(Object.values(views).map(([path]) => path.split('?')[0]));
+    const labels = await ines.page
+      .waitForSelector('.mantine-Spotlight-action')
+      .then(() => ines.page.$$eval('.mantine-Spotlight-action', (all) => all.map((one) => one.textContent ?? '')));
+    expect(labels.length).to.be.greaterThan(6);
+    for (const label of labels) {
+      const before = new URL(ines.page.url()).pathname;
+      await ines.click(label);
+      await ines.page.waitForFunction((left) => location.pathname !== left, {}, before);
+      expect(looked, label).to.include(new URL(ines.page.url()).pathname);
+      await ines.page.keyboard.down('Control');
+      await ines.press('k');
+      await ines.page.keyboard.up('Control');
+      await ines.page.waitForSelector('.mantine-Spotlight-action');
+    }
+    await ines.leave();
   });
 
-  for (const scheme of ['light', 'dark'] as const)
-    for (const [name, [path, sign, ...presses]] of Object.entries(views))
-      it(`in ${name}, ${scheme === 'light' ? 'by day' : 'by night'}`, async () => {
-        const user = await aUser(world.browser, world.server.url, 'ines');
-        await user.page.emulateMediaFeatures([
-          { name: 'prefers-color-scheme', value: scheme },
-          { name: 'prefers-reduced-motion', value: 'reduce' },
-        ]);
-        await check(user, path, sign, ...presses);
-      });
+  it('in the way in', async () => {
+    const nobody = await aUser(world.browser, world.server.url, null);
+    await nobody.goTo('/');
+    await nobody.see('Accounts of the demo world');
+    await nobody.page.evaluate(axe);
+    await check(nobody);
+    await nobody.leave();
+  });
+
+  for (const [name, [path, sign, ...presses]] of Object.entries(views))
+    it(`in ${name}, by day and by night`, async () => {
+      const user = await aUser(world.browser, world.server.url, 'ines');
+      await inScheme(user, 'light');
+      await user.goTo(path);
+      for (const press of presses) await user.click(press);
+      await user.see(sign);
+      await user.page.evaluate(axe);
+      // Behind an open dialog nothing can be reached.
+      const where = presses.length > 0 ? `'[role="dialog"]'` : 'document';
+      await check(user, where);
+      await inScheme(user, 'dark');
+      await user.page.waitForSelector('[data-mantine-color-scheme="dark"]');
+      await check(user, where);
+      await user.leave();
+    });
 });

@@ -4,7 +4,7 @@ import type { JobLog } from '@probe-trail/core/job';
 import { expect } from 'chai';
 import type { ElementHandle } from 'puppeteer-core';
 import { passwordOf } from '../support/signIn.js';
-import { aUser, desk, send, type User } from '../support/user.js';
+import { aUser, desk, pickFirst, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 const tablet = { width: 820, height: 1180 };
@@ -41,7 +41,7 @@ describe('a bus at the gate, until its trail is started', () => {
   });
 
   it('takes the bus in with the complaint in the customer’s words', async () => {
-    await pell.click('Take a bus in');
+    await pell.click('Check in a bus');
     await pell.see('Lamps and messages seen');
     await pell.fill('Bus', 'FG-08');
     await pell.click('FG-08 · FT 96 LP');
@@ -54,7 +54,7 @@ describe('a bus at the gate, until its trail is started', () => {
     await pell.fill('Bus', 'FG-08');
     await pell.click('FG-08 · FT 96 LP');
     await pell.click('Take it in');
-    await pell.see('Waits for nothing');
+    await pell.see('Not waiting');
     jobPath = new URL(pell.page.url()).pathname;
   });
 
@@ -115,8 +115,7 @@ describe('a bus at the gate, until its trail is started', () => {
     await tobi.fill('The report', report);
     await tobi.see('2 codes and 2 units found in 3 lines; 1 says neither.');
     await tobi.see('fan relay, open');
-    await tobi.fill('Unit of B1B05', 'saloon');
-    await tobi.press('ArrowDown', 'Enter');
+    await pickFirst(tobi, 'Unit of B1B05', 'saloon');
     await tobi.click('Keep this sheet');
     await tobi.see('Every unit');
     expect((await jobLog()).sheets[1]?.codes.map(({ unitId }) => unitId)).to.deep.equal(['A45', 'A10']);
@@ -125,8 +124,7 @@ describe('a bus at the gate, until its trail is started', () => {
   it('notices the same report pasted twice', async () => {
     await tobi.goTo(`${jobPath}/codes/new?from=text`);
     await tobi.fill('The report', report);
-    await tobi.fill('Unit of B1B05', 'saloon');
-    await tobi.press('ArrowDown', 'Enter');
+    await pickFirst(tobi, 'Unit of B1B05', 'saloon');
     await tobi.click('Keep this sheet');
     await tobi.see('This says the same as the sheet of today');
     await tobi.click('Leave it');
@@ -225,6 +223,21 @@ describe('around the workshop', () => {
     await ines.fill('Why it shows less', 'another instrument cluster');
     await ines.press('Enter');
     await ines.see('Less than before: another instrument cluster');
+  });
+
+  it('asks about an odometer with a digit too many', async () => {
+    await ines.goTo('/vehicles/fg-08');
+    const shown = await ines.page.waitForSelector('section[aria-label="Odometer"] li b');
+    const last = await shown?.evaluate(({ textContent }) => textContent);
+    const km = Number(String(last).replace(/\D/g, '')) + 100;
+    await ines.fill('What the odometer shows', `${km}3`);
+    await ines.press('Enter');
+    await ines.see('which it showed last. What does it show?');
+    await ines.click('Type it again');
+    await ines.fill('What the odometer shows', `${km}0`);
+    await ines.press('Enter');
+    await ines.click(String(km).replace(/\B(?=(\d{3})+$)/g, '\u202f'));
+    await ines.see(`typed ${String(km).replace(/\B(?=(\d{3})+$)/g, ' ')} km`);
   });
 
   it('finds the plan of the rear lamps for lamps that are mixed up', async () => {

@@ -84,7 +84,7 @@ describe('at the vehicle', () => {
 
   it('a walk on a phone with the keypad, and nothing wider than the screen', async () => {
     const hanna = await open(await startTrail('phone'), phone);
-    await hanna.click('It is so: ignition off');
+    await hanna.click('Confirmed: ignition off');
     await hanna.click('Blade turns free, nothing to be seen');
     await hanna.click('Go on: Battery voltage at rest');
     for (const key of ['1', '1', '.', '2']) await hanna.click(key);
@@ -110,7 +110,7 @@ describe('at the vehicle', () => {
     await hanna.see('Type what the meter shows');
     await hanna.type('2900');
     await hanna.press('Enter');
-    await hanna.see('2900 V is out of spec. 2900 mV would be in. Which did the meter show?');
+    await hanna.see('2900 V is more than can be here. Which did the meter show?');
     await hanna.click('2900 mV');
     await hanna.see('In spec');
     await hanna.see('all saved');
@@ -155,7 +155,7 @@ describe('at the vehicle', () => {
   it('without the network an entry waits, is shown as waiting, outlives a new page, and is sent once', async () => {
     const path = await startTrail('offline');
     const hanna = await open(path);
-    await hanna.click('It is so: ignition off');
+    await hanna.click('Confirmed: ignition off');
     await hanna.see('all saved');
     await hanna.page.setOfflineMode(true);
     await hanna.click('Blade turns free, nothing to be seen');
@@ -189,7 +189,7 @@ describe('at the vehicle', () => {
   it('tests all the same where a state cannot be had, and the reason stays with the result', async () => {
     const hanna = await open(await startTrail('override'));
     await hanna.see('First, on the vehicle');
-    await hanna.click('It cannot be made so');
+    await hanna.click('This is not possible');
     await hanna.fill('Why not', 'Ignition lock is out');
     await hanna.press('Enter');
     await hanna.see('Ignition lock is out');

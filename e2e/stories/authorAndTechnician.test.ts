@@ -93,7 +93,7 @@ describe('an author changes a plan, and a technician walks the new version', () 
     await tobi.fill('Complaint', 'Gauge on cold');
     await tobi.click('Begin with the first step');
     await tobi.see('First, on the vehicle');
-    await tobi.click('It is so: ignition off');
+    await tobi.click('Confirmed: ignition off');
     await tobi.click('Level right, plug dry and clipped in');
     await tobi.click('Go on: Battery voltage at rest');
     await tobi.see('all saved');
@@ -105,7 +105,7 @@ describe('an author changes a plan, and a technician walks the new version', () 
     await tobi.press('Enter');
     await tobi.see('Good enough to measure by.');
     await tobi.press('Enter');
-    await tobi.click('It is so: ignition on, engine off');
+    await tobi.click('Confirmed: ignition on, engine off');
     await tobi.type('-40');
     await tobi.press('Enter', 'Enter');
     await tobi.see('Voltage on the sensor’s signal wire');
@@ -147,10 +147,10 @@ describe('an author changes a plan, and a technician walks the new version', () 
 
   it('comes to the root cause with its evidence and accepts it', async () => {
     await tobi.click('Go on: Bridge the sensor');
-    await tobi.click('It is so: C31 unplugged and bridged');
+    await tobi.click('Confirmed: C31 unplugged and bridged');
     await tobi.type('140');
     await tobi.press('Enter', 'Enter');
-    await tobi.click('It is so: ignition off, C31 unplugged');
+    await tobi.click('Confirmed: ignition off, C31 unplugged');
     await tobi.type('OL');
     await tobi.press('Enter', 'Enter');
     await tobi.see('Root cause');

@@ -149,7 +149,7 @@ describe('the author’s bench', () => {
   it('warns on the step, mends by one press, and lets a warning stand with its reason', async () => {
     const ohms = {
       ...blankStep('ohms', 'Resistance of the coil'),
-      needs: [{ what: 'ignition', is: 'on', settleSeconds: null }],
+      needs: [{ what: 'ignition', is: 'on', does: 'switchOn' as const, settleSeconds: null }],
       hookUp: { ...blankHookUp, instrument: 'ohms' as const },
       outcomes: [blankOutcome('end', { goTo: { kind: 'conclusion', conclusionId: 'end' } })],
     };
@@ -165,7 +165,7 @@ describe('the author’s bench', () => {
     await ines.missing('and the circuit may be live');
     await ines.click('Plan check (1)');
     await ines.see('No step of the plan has anybody look.');
-    await ines.click('Let it stand');
+    await ines.click('Accept with a reason');
     await ines.fill('Why it may stand', 'The bus is on the lift already.');
     await ines.press('Enter');
     await ines.see('May stand: The bus is on the lift already.');
@@ -185,6 +185,14 @@ describe('the author’s bench', () => {
     const [step] = (await draftOf('radiator-fan')).steps;
     const [suspect] = (await draftOf('radiator-fan')).suspects;
     expect(step?.outcomes[0]?.expects).to.deep.equal([suspect?.id]);
+    const here = () => ines.page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '');
+    const walked = [await here()];
+    for (const key of ['ArrowDown', 'ArrowRight', 'ArrowUp', 'ArrowLeft'] as const) {
+      await ines.press(key);
+      walked.push(await here());
+    }
+    expect(new Set(walked).size).to.equal(4);
+    expect(walked[4]).to.equal(walked[0]);
     await ines.leave();
   });
 
@@ -283,6 +291,7 @@ describe('the author’s bench', () => {
               id: 'signal',
               name: 'Signal',
               derivedFrom: null,
+              hookUp: null,
               expects: [],
               spec: {
                 kind: 'zones',
@@ -295,6 +304,7 @@ describe('the author’s bench', () => {
               id: 'half',
               name: 'Half',
               derivedFrom: null,
+              hookUp: null,
               expects: [],
               spec: { kind: 'formula', unit: 'V', min: null, max: null },
             },
@@ -373,6 +383,7 @@ describe('the author’s bench', () => {
             id: 'bomb',
             name: '',
             derivedFrom: null,
+            hookUp: null,
             expects: [],
             spec: { kind: 'formula', unit: 'V', min: '9^9'.repeat(200), max: null },
           },

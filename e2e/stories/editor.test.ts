@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import fc from 'fast-check';
 import { fanPlan } from '../support/largePlan.js';
 import { aUser, choose, chooseFile, fieldCalled, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
@@ -55,6 +56,7 @@ describe('the editor', () => {
       id: 'volts',
       name: 'Volts',
       derivedFrom: null,
+      hookUp: null,
       expects: [],
       spec: {
         kind: 'zones',
@@ -111,6 +113,166 @@ describe('the editor', () => {
         ...usual.slice(2),
       ]);
     });
+  });
+
+  describe('with random edits over all fields of a step', () => {
+    const zone = (id: string, ok: boolean) => ({ id, name: id, meaning: '', ok });
+    const zones = [zone('low', false), zone('mid', true), zone('high', false)];
+    const row = (at: number) => ({ at, limits: { kind: 'band', min: 0, max: 1 } });
+    const specs = [
+      { kind: 'band', unit: 'V', min: 1, max: 2 },
+      { kind: 'tolerance', unit: 'Ω', nominal: 100, tolerance: 5, as: 'absolute' },
+      { kind: 'zones', unit: 'V', cuts: [1, 4], zones },
+      { kind: 'choice', options: zones },
+      { kind: 'change', unit: 'V', action: '', direction: 'rise', atLeast: 1, atMost: null },
+      { kind: 'sweep', unit: 'V', command: '', commandUnit: '%', rows: [row(0), row(1)] },
+      { kind: 'count', what: '', inSeconds: 60, min: null, max: 2, sections: [] },
+    ];
+    const outcome = (id: string) => ({
+      id,
+      when: [],
+      meaning: '',
+      clears: [],
+      pointsTo: [],
+      expects: [],
+      goTo: { kind: 'nowhere' },
+    });
+    const documentCalled = (id: string) => ({
+      ...fanPlan,
+      id,
+      startStepId: 'one',
+      steps: [
+        {
+          ...fanPlan.steps[0],
+          id: 'one',
+          title: 'One',
+          readings: specs.map((spec, at) => ({
+            id: `r${at}`,
+            name: `R ${at}`,
+            derivedFrom: null,
+            hookUp: null,
+            expects: [],
+            spec,
+          })),
+          outcomes: [outcome('a'), outcome('b')],
+        },
+      ],
+    });
+    // What holds a text or a number; names for formulas and units must make sense together, so they are left alone.
+    const fields =
+      'fieldset[aria-label="What is written of the step"] :is(input, textarea):not([type="checkbox"], [type="radio"], [type="file"], [readonly], [aria-haspopup])';
+    const leftAlone = /^(Its name in formulas|Unit|in|Rows|Computed from|Range|Accuracy|For how long|From|To)$/;
+
+    interface Edit {
+      readonly field: number;
+      readonly text: string;
+      readonly pauseMs: number;
+    }
+
+    /** Writes as a browser does: the value, then the event that says so. The focus wanders only now and then. */
+    const write = (user: User, edits: readonly Edit[]) =>
+      user.page.evaluate(
+        async (selector, pattern, all) => {
+          const inputs = [...document.querySelectorAll<HTMLInputElement | HTMLTextAreaElement>(selector)].filter(
+            (input) => !new RegExp(pattern).test(input.labels?.[0]?.textContent ?? ''),
+          );
+          for (const { field, text, pauseMs } of all) {
+            const input = inputs[field % inputs.length];
+            if (!input) continue;
+            const isNumber = /^[\d.]+$/.test(input.value);
+            const kind = input instanceof HTMLTextAreaElement ? HTMLTextAreaElement : HTMLInputElement;
+            Object.getOwnPropertyDescriptor(kind.prototype, 'value')?.set?.call(
+              input,
+              isNumber ? String(text.length + 2) : text,
+            );
+            input.dispatchEvent(new Event('input', { bubbles: true }));
+            if (pauseMs > 0) await new Promise((resolve) => setTimeout(resolve, pauseMs));
+          }
+          return inputs.length;
+        },
+        fields,
+        leftAlone.source,
+        edits,
+      );
+
+    const documentNow = async (id: string) => {
+      const answer = await send(world.server.url, 'GET', `/api/plans/${id}/draft`);
+      return ((await answer.json()) as { document: ReturnType<typeof documentCalled> }).document;
+    };
+
+    it('comes to the draft that the same edits give one after the other', async () => {
+      const edit = fc.record({
+        field: fc.nat(1000),
+        text: fc.stringMatching(/^[a-z]{1,12}$/),
+        pauseMs: fc.constantFrom(0, 0, 0, 10, 60, 120),
+      });
+      const [edits = []] = fc.sample(fc.array(edit, { minLength: 80, maxLength: 80 }), { numRuns: 1 });
+      const after = async (id: string, paced: readonly Edit[]) => {
+        await send(world.server.url, 'POST', '/api/plans', { document: documentCalled(id) });
+        const ines = await open(`/plans/${id}/edit?step=one`);
+        await fieldCalled(ines.page, 'Name of the reading');
+        expect(await write(ines, paced)).to.be.greaterThan(20);
+        await new Promise((resolve) => setTimeout(resolve, 1500));
+        await ines.see('all saved');
+        await ines.leave();
+        return { ...(await documentNow(id)), id: 'same' };
+      };
+      const quick = await after('edits-quick', edits);
+      const slow = await after(
+        'edits-slow',
+        edits.map((one) => ({ ...one, pauseMs: 140 })),
+      );
+      expect(quick).to.deep.equal(slow);
+      expect(quick).not.to.deep.equal({ ...documentCalled('same') });
+    });
+  });
+
+  it('puts the cursor into the name of a suspect that is added, and says its findings once', async () => {
+    await send(world.server.url, 'POST', '/api/plans', { document: { ...fanPlan, id: 'suspects-named' } });
+    const ines = await open('/plans/suspects-named/edit?part=suspects');
+    await ines.click('Add a suspect');
+    await ines.page.keyboard.type('Splice');
+    await ines.page.keyboard.type(' S12', { delay: 150 });
+    const says = () =>
+      ines.page.$$eval('[aria-label="Findings of the plan check"] b', (all) =>
+        all.map(({ textContent }) => textContent ?? '').filter((text) => text.includes('Spl')),
+      );
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    const found = await says();
+    expect(found).not.to.deep.equal([]);
+    expect(found.filter((text) => !text.includes('Splice S12'))).to.deep.equal([]);
+    await ines.click('Delete Splice S12');
+    await new Promise((resolve) => setTimeout(resolve, 1000));
+    expect(await says()).to.deep.equal([]);
+    await ines.leave();
+  });
+
+  it('gives a new reading a readable name, and formulas follow when it is renamed', async () => {
+    const document = { ...fanPlan, id: 'readable-names', startStepId: 'one' };
+    const steps = [{ ...fanPlan.steps[0], id: 'one', title: 'One', readings: [], outcomes: [] }];
+    await send(world.server.url, 'POST', '/api/plans', { document: { ...document, steps } });
+    const ines = await open('/plans/readable-names/edit?step=one');
+    await ines.click('Add a reading');
+    await ines.fill('Name of the reading', 'Battery voltage');
+    await ines.click('Add a reading');
+    await (await fieldCalled(ines.page, 'Name of the reading', 1)).click();
+    await ines.type('Loss');
+    await (await fieldCalled(ines.page, 'Computed from', 1)).click();
+    await ines.type('12 - Batt');
+    await ines.see('Battery voltage, One, in V');
+    await ines.page.keyboard.press('Enter');
+    await (await fieldCalled(ines.page, 'Its name in formulas')).click({ clickCount: 3 });
+    await ines.type('supply');
+    await ines.see('With supply');
+    await ines.see('all saved');
+    const answer = await send(world.server.url, 'GET', '/api/plans/readable-names/draft');
+    const { document: now } = (await answer.json()) as { document: typeof document & { steps: typeof steps } };
+    const readings = now.steps[0]?.readings as readonly { id: string; derivedFrom: string | null }[] | undefined;
+    expect(readings?.map(({ id, derivedFrom }) => [id, derivedFrom])).to.deep.equal([
+      ['supply', null],
+      ['loss', '12 - supply'],
+    ]);
+    await ines.leave();
   });
 
   it('undoes and redoes, typing in one field as one', async () => {

@@ -76,6 +76,30 @@ describe('instruments, close calls and notes', () => {
     await hanna.leave();
   });
 
+  it('the same number again is a second reading, however quick the hands are', async () => {
+    const hanna = await at('quick', 'boarding-ramp', 'contacts');
+    await hanna.type('0.1');
+    await hanna.press('Enter');
+    await hanna.see('measure it once more');
+    // As quick as the page goes, which is quicker than a press that bounces.
+    await hanna.page.evaluate(async () => {
+      for (const again of ['Measure again', 'Type again']) {
+        [...document.querySelectorAll('button')].find(({ innerText }) => innerText === again)?.click();
+        await new Promise((resolve) => setTimeout(resolve, 30));
+        const field = document.querySelector<HTMLInputElement>('input[inputmode="none"]');
+        Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(field, '0.1');
+        field?.dispatchEvent(new Event('input', { bubbles: true }));
+        field?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+        await new Promise((resolve) => setTimeout(resolve, 30));
+      }
+    });
+    await hanna.see('Go on:');
+    await hanna.see('all saved');
+    const readings = (await eventsOf(world.server.url, 'quick')).filter(({ kind }) => kind === 'readingEntered');
+    expect(readings.length).to.equal(3);
+    await hanna.leave();
+  });
+
   it('a remark reaches the author with its step', async () => {
     const hanna = await at('remark', 'passenger-door', 'feed');
     await hanna.click('Tell the author');
@@ -124,7 +148,7 @@ describe('instruments, close calls and notes', () => {
     await chooseFile(hanna.page, () => hanna.click('Photo'), `${world.server.folder}/picture.png`);
     await hanna.click('Photo by Hanna Creek');
     await hanna.see('Mark the picture');
-    const stage = await hanna.page.waitForSelector('canvas');
+    const stage = await hanna.page.waitForSelector('[data-drawing] img');
     const box = await stage?.boundingBox();
     if (!box) throw new Error('there is no picture to draw on');
     await hanna.page.mouse.move(box.x + 40, box.y + 40);

@@ -1,6 +1,6 @@
 import type { TrailEvent } from '@probe-trail/core/trail';
 import { expect } from 'chai';
-import { trailAt } from '../support/trailAt.js';
+import { addEvents, opening, trailAt } from '../support/trailAt.js';
 import { aUser, desk, eventsOf, phone, tablet, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
@@ -90,7 +90,11 @@ describe('every kind of measurement', () => {
     await hanna.see('s left');
     const tap = async () => (await hanna.page.waitForSelector('[data-running]'))?.click();
     await tap();
+    // Who turns to another section stops the clock of this one: it is not moved any more.
     await hanna.click('bellows 0');
+    await hanna.see('Start the clock');
+    expect(await hanna.page.$('[data-running]')).to.equal(null);
+    await hanna.click('Start the clock');
     for (let count = 0; count < 3; count += 1) await tap();
     await hanna.see('bellows 3');
     await hanna.page.reload();
@@ -101,6 +105,17 @@ describe('every kind of measurement', () => {
     await hanna.see('all saved');
     const last = await lastOf('count');
     expect(last?.kind === 'readingEntered' && last.entry).to.deep.include({ kind: 'counted', counts: [1, 3, 0] });
+    await hanna.leave();
+  });
+
+  it('a count clears no section that was not moved for its time', async () => {
+    const hanna = await at('unmoved', 'passenger-door', 'move');
+    await hanna.click('Start the clock');
+    await hanna.see('The time is up');
+    await hanna.see('door foot 0moved');
+    await hanna.see('Counted for 0 of 10 s at “bellows”. Go on counting until the time is up.');
+    const record = await hanna.page.waitForSelector('::-p-aria([name="Record"][role="button"])');
+    expect(await record?.evaluate((button) => (button as HTMLButtonElement).disabled)).to.equal(true);
     await hanna.leave();
   });
 
@@ -168,6 +183,17 @@ describe('every kind of measurement', () => {
       'C44 unplugged',
       'C10 unplugged',
     ]);
+    await hanna.leave();
+  });
+
+  it('says what to mind before the vehicle is brought into a state, and not after it', async () => {
+    await addEvents(world.server.url, 'mind', [opening('radiator-fan')]);
+    const hanna = await aUser(world.browser, world.server.url, 'hanna', tablet);
+    await hanna.goTo('/trails/mind');
+    await hanna.see('Caution: The fan can start by itself while the ignition is on.');
+    await hanna.see('Confirmed: ignition off');
+    const shown = await hanna.page.evaluate(() => document.body.innerText);
+    expect(shown.indexOf('The fan can start')).to.be.lessThan(shown.indexOf('Confirmed: ignition off'));
     await hanna.leave();
   });
 

@@ -11,6 +11,7 @@ const seen = (id: string, ...names: string[]) => ({
   id,
   name: 'What is seen',
   derivedFrom: null,
+  hookUp: null,
   expects: [],
   spec: { kind: 'choice' as const, options: names.map((name) => ({ id: name, name, meaning: '', ok: true })) },
 });
@@ -77,10 +78,10 @@ describe('narrowing', () => {
     await hanna.click('Understood');
     await hanna.click('What the readings say');
     await hanna.see('speaks strongly for it');
-    await hanna.see('What would tell most for its minutes');
+    await hanna.see('Best next tests');
     await hanna.see('Second look tells Pump from Hose: 5 min, in reach (the step that is open)');
     await hanna.press('Escape');
-    await hanna.missing('What would tell most for its minutes');
+    await hanna.missing('Best next tests');
   });
 
   it('says when no single suspect explains the readings, and takes an assumption only with its reason', async () => {

@@ -20,6 +20,7 @@ const presumes: Plan = {
           id: 'sound',
           name: 'Sound',
           derivedFrom: null,
+          hookUp: null,
           expects: [],
           spec: {
             kind: 'choice',
@@ -88,7 +89,7 @@ describe('testing without a plan, and beside one', () => {
     await hanna.see('From 1 s to an hour for each section.');
     await hanna.fill('Each is moved for, s', '1');
     await hanna.click('Keep it for later');
-    await hanna.see('To be tested, whatever tells most for its minutes first');
+    await hanna.see('To be tested, the most useful first');
     await hanna.click('Add a test');
     await hanna.click('A number');
     await hanna.fill('What is measured, and where', 'Feed behind F14, lamps on');
@@ -108,7 +109,7 @@ describe('testing without a plan, and beside one', () => {
 
     // The harness: two dropouts above the door.
     await hanna.click('Test it');
-    await hanna.click('It is so: ignition on');
+    await hanna.click('Confirmed: ignition on');
     await hanna.click('above the door 0');
     const tap = async () => (await hanna.page.waitForSelector('button[data-running]'))?.click();
     await hanna.click('Start the clock');
@@ -183,7 +184,7 @@ describe('testing without a plan, and beside one', () => {
     };
     await experiment('swap with a twin', fields, 'Fan relay K7');
     await hanna.see('relay K7 and relay K9');
-    await hanna.click('It is so: relay K7 and relay K9 swapped');
+    await hanna.click('Confirmed: relay K7 and relay K9 swapped');
     await hanna.click('stayed with the place');
     await hanna.see('Clears Fan relay K7.');
     await hanna.click('Go on: back to “Control side at the engine control unit”');
@@ -195,7 +196,7 @@ describe('testing without a plan, and beside one', () => {
     const bridge = { 'What is bridged': 'relay K7', From: 'K7·30', To: 'K7·87', 'Fuse in the lead, A': '30' };
     await experiment('bridge it', bridge, 'Fan relay K7');
     await hanna.see('connected, fused 30 A');
-    await hanna.click('It is so: bridge connected, fused 30 A');
+    await hanna.click('Confirmed: bridge connected, fused 30 A');
     await hanna.see('No lead without its fuse of 30 A');
     await hanna.click('does nothing');
     await hanna.see('What was bridged is not it');

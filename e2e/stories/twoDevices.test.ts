@@ -63,4 +63,37 @@ describe('two devices on one trail', () => {
     const ids = (await eventsOf(world.server.url, trailId)).map(({ id }) => id);
     expect(new Set(ids).size).to.equal(ids.length);
   });
+
+  it('says why a press is not recorded, where the other one was quicker', async () => {
+    const first = 'button[class*="waymark"]';
+    await (await hanna.page.waitForSelector(first))?.click();
+    await hanna.see('Go back to this step');
+    await (await tobi.page.waitForSelector(first))?.click();
+    await tobi.click('Go back to this step');
+    await tobi.see('all saved');
+    await hanna.see('set aside');
+    await hanna.click('Go back to this step');
+    await hanna.see('Not recorded');
+    await hanna.see('There is no standing waymark');
+    await hanna.click('I have seen it');
+    await hanna.missing('Not recorded');
+  });
+
+  it('takes a press that bounces for one', async () => {
+    await tobi.page.keyboard.press('Escape');
+    await tobi.page.reload();
+    await tobi.see('all saved');
+    const before = (await eventsOf(world.server.url, trailId)).length;
+    await tobi.page.evaluate(() => {
+      const button = [...document.querySelectorAll('button')].find((one) =>
+        /^(Confirmed|Go on|Record)/.test(one.innerText),
+      );
+      button?.click();
+      button?.click();
+    });
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await tobi.see('all saved');
+    expect((await eventsOf(world.server.url, trailId)).length - before).to.equal(1);
+    await tobi.missing('Not recorded');
+  });
 });

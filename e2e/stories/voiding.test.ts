@@ -28,6 +28,21 @@ describe('an entry that should not be there', () => {
     await ines.missing('wrong-bus');
   });
 
+  it('takes with it what does not fit without it, and says so on the trail and in the record', async () => {
+    const events = await eventsOf(world.server.url, 'fg-03-coolant');
+    const reading = events.find(({ kind }) => kind === 'readingEntered');
+    const voiding = { entryId: reading?.id, reason: 'Wrong bus' };
+    expect((await send(world.server.url, 'POST', '/api/trails/fg-03-coolant/void', voiding)).status).to.equal(200);
+    const tobi = await aUser(world.browser, world.server.url, 'tobi');
+    await tobi.goTo('/trails/fg-03-coolant');
+    await tobi.click('Understood');
+    await tobi.see('6 entries of this trail do not count');
+    await tobi.click('The record');
+    await tobi.click('Every entry, as it was sent (10)');
+    await tobi.see('does not count: The reading “seen” has not been taken yet.');
+    await tobi.leave();
+  });
+
   it('is not for others to void', async () => {
     const tobi = await aUser(world.browser, world.server.url, 'tobi');
     await tobi.goTo('/trails/wrong-bus/record');

@@ -1,6 +1,8 @@
 import { type ChildProcess, spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
-import { mkdtemp } from 'node:fs/promises';
+import { cp, mkdtemp } from 'node:fs/promises';
+import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -13,6 +15,8 @@ export interface RunningServer {
   readonly folder: string;
   /** Ends it at once, as a power cut would. */
   readonly kill: () => Promise<void>;
+  /** Asks it to end, and waits until it has. */
+  readonly stop: () => Promise<void>;
   /** Resident memory of its process, in MB. */
   readonly memoryMB: () => number;
   /** Of its process, as it is now. */
@@ -21,25 +25,38 @@ export interface RunningServer {
   readonly start: () => Promise<void>;
 }
 
-let lastPort = 4700 + (process.pid % 200);
+/** The folder with the demo world loaded, where it was made once for all stories: see `demoWorld.ts`. */
+export const demoWorldVariable = 'PROBE_TRAIL_DEMO_WORLD';
 
 export async function openServer(): Promise<RunningServer> {
   const folder = await mkdtemp(join(tmpdir(), 'probe-trail-e2e-'));
-  lastPort += 1;
-  const port = lastPort;
+  const demoWorld = process.env[demoWorldVariable];
+  if (demoWorld) await cp(demoWorld, folder, { recursive: true });
+  const port = await freePort();
   let child: ChildProcess | undefined;
   const start = async () => {
     child = await spawnServer(port, folder);
   };
-  const kill = async () => {
+  const end = (signal: NodeJS.Signals) => async () => {
     const ending = new Promise((resolve) => child?.once('exit', resolve));
-    child?.kill('SIGKILL');
+    child?.kill(signal);
     await ending;
   };
   await start();
   const pid = () => child?.pid ?? 0;
   const memoryMB = () => residentMB(pid());
-  return { url: `http://localhost:${port}`, folder, kill, start, pid, memoryMB };
+  return { url: `http://localhost:${port}`, folder, kill: end('SIGKILL'), stop: end('SIGTERM'), start, pid, memoryMB };
+}
+
+/** A port that nobody listens at: stories run beside each other. */
+async function freePort(): Promise<number> {
+  const listener = createServer().listen(0, 'localhost');
+  await once(listener, 'listening');
+  const address = listener.address();
+  listener.close();
+  await once(listener, 'close');
+  if (address === null || typeof address === 'string') throw new Error('the listener has no port');
+  return address.port;
 }
 
 /** As the kernel counts it (proc(5), VmRSS). */

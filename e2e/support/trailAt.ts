@@ -1,8 +1,6 @@
 import type { Plan, PlanVersion } from '@probe-trail/core/plan';
-import type { TrailEvent } from '@probe-trail/core/trail';
+import { type NewTrailEvent, openingOf, stampTrailEvent } from '@probe-trail/core/trail';
 import { send } from './user.js';
-
-type Loose = TrailEvent extends infer One ? (One extends TrailEvent ? Omit<One, 'id' | 'atMs' | 'by'> : never) : never;
 
 /**
  * Starts a trail on a released plan of the demo world that stands at one of its steps: what the plan asks is answered, every step before
@@ -12,7 +10,7 @@ type Loose = TrailEvent extends infer One ? (One extends TrailEvent ? Omit<One, 
 export async function trailAt(url: string, trailId: string, planId: string, stepId: string): Promise<string> {
   const answer = await send(url, 'GET', `/api/plans/${planId}/versions/1`);
   const { document } = (await answer.json()) as PlanVersion;
-  const events: Loose[] = [
+  const events: NewTrailEvent[] = [
     opening(planId),
     ...document.inputs
       .filter(({ from }) => from === null)
@@ -25,40 +23,30 @@ export async function trailAt(url: string, trailId: string, planId: string, step
 }
 
 /** How a trail on the first version of a plan begins. */
-export const opening = (planId: string): Loose => ({
-  kind: 'opened',
-  jobId: null,
-  planId,
-  planVersion: 1,
-  vehicle: { fleetNumber: 'FG-12', line: 'Loper 35' },
-  complaint: '',
-});
+export const opening = (planId: string): NewTrailEvent => openingOf(planId, { fleetNumber: 'FG-12', line: 'Loper 35' });
 
 /** Appends events to a trail as Hanna, an hour ago, so that nothing has to settle any more. */
-export async function addEvents(url: string, trailId: string, events: readonly Loose[]): Promise<void> {
+export async function addEvents(url: string, trailId: string, events: readonly NewTrailEvent[]): Promise<void> {
   const since = Date.now() - 3_600_000;
-  const stamped = events.map((event, index) => ({
-    ...event,
-    id: `${trailId}-${index}-${since}`,
-    atMs: since + index,
-    by: 'Hanna Creek',
-  }));
+  const stamped = events.map((event, index) =>
+    stampTrailEvent(event, { id: `${trailId}-${index}-${since}`, atMs: since + index, by: 'Hanna Creek' }),
+  );
   const answer = await send(url, 'POST', `/api/trails/${trailId}/events`, { events: stamped });
   if (!answer.ok) throw new Error(`the trail could not be laid: ${await answer.text()}`);
 }
 
-function stateOf({ steps }: Plan, stepId: string): Loose[] {
+function stateOf({ steps }: Plan, stepId: string): NewTrailEvent[] {
   const state = steps.find(({ id }) => id === stepId)?.needs.map(({ what, is }) => ({ what, is })) ?? [];
   return state.length > 0 ? [{ kind: 'stateConfirmed', stepId, state }] : [];
 }
 
 /** The skips along the shortest way to a step. */
-function skipsTo({ steps, startStepId }: Plan, goal: string): Loose[] {
+function skipsTo({ steps, startStepId }: Plan, goal: string): NewTrailEvent[] {
   const cameFrom = new Map<string, { stepId: string; outcomeId: string } | undefined>([[startStepId, undefined]]);
   for (const stepId of cameFrom.keys())
     for (const { id, goTo } of steps.find((step) => step.id === stepId)?.outcomes ?? [])
       if (goTo.kind === 'step' && !cameFrom.has(goTo.stepId)) cameFrom.set(goTo.stepId, { stepId, outcomeId: id });
-  const skips: Loose[] = [];
+  const skips: NewTrailEvent[] = [];
   for (let at = cameFrom.get(goal); at; at = cameFrom.get(at.stepId))
     skips.unshift({ kind: 'skipped', reason: 'laid for a test', ...at });
   return skips;

@@ -186,6 +186,17 @@ export async function choose(user: User, label: string, option: string, index = 
   if (await user.page.evaluate(isListOpen)) await user.press('Escape');
 }
 
+/** Types into the field that opens a list until one option is left, and takes it by the keys. */
+export async function pickFirst(user: User, label: string, text: string): Promise<void> {
+  await user.fill(label, text);
+  await user.page.waitForFunction(
+    () =>
+      [...document.querySelectorAll<HTMLElement>('[role="option"]')].filter((one) => one.offsetParent !== null)
+        .length === 1,
+  );
+  await user.press('ArrowDown', 'Enter');
+}
+
 /** The middle of what this selector finds, once it stands still: a map glides to where it is shown. */
 export async function middleOf({ page }: User, selector: string): Promise<{ x: number; y: number }> {
   const found = await page.waitForSelector(selector);

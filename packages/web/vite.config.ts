@@ -8,7 +8,7 @@ const paper = '#f4f1e8';
 export default defineConfig({
   plugins: [
     react(),
-    // The whole interface lies on the device; what the server answers is kept by the interface itself (src/offline).
+    // The whole interface lies on the device; what the server answers is kept by the interface itself (src/device).
     VitePWA({
       // A newer version waits until every tab is closed: nothing is changed under somebody's hands.
       registerType: 'prompt',

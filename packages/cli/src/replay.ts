@@ -1,29 +1,11 @@
 import { lineUp } from '@probe-trail/core/evidence';
 import { indexPlan, type Plan } from '@probe-trail/core/plan';
 import { formatReading } from '@probe-trail/core/reading';
-import { failed, ok, type Result } from '@probe-trail/core/result';
-import { type Checked, sayFaults, validate } from '@probe-trail/core/schema';
 import { sayVerdict } from '@probe-trail/core/spec';
 import type { Trail } from '@probe-trail/core/trail';
-import { array, lazy, object, string } from 'yup';
-import { loadPlan, type Output, readText } from './output.js';
+import { loadPlan, type Output } from './output.js';
+import { loadReadings } from './readingsFile.js';
 import { walkPlan } from './walkPlan.js';
-
-const named = <Value>(keys: object, value: () => Value) =>
-  Object.fromEntries(Object.keys(keys).map((key) => [key, value()]));
-const shownText = () => string().required().max(60);
-const shown = () =>
-  lazy((data: unknown) => (Array.isArray(data) ? array(shownText()).required().min(1).max(200) : shownText()));
-const readingsOfStep = lazy((data: unknown) => object(named(Object(data), shown)));
-
-/**
- * A readings file: step id → reading id → what the meter shows, or the id of what is seen; a list for rows or counts. Under `inputs` stands
- * what is asked when the trail begins.
- */
-const readingsFileSchema = lazy((data: unknown) => object(named(Object(data), () => readingsOfStep)));
-
-export type Shown = string | readonly string[];
-export type ReadingsFile = Readonly<Record<string, Readonly<Record<string, Shown>>>>;
 
 /** `replay FILE --readings FILE`: walks the plan by itself and prints what happened. */
 export async function replayCommand(
@@ -44,26 +26,6 @@ export async function replayCommand(
   const report = reportOf(plan.value, trail, stoppedBecause);
   out.write(asJson ? `${JSON.stringify(report, null, 2)}\n` : sayReport(report));
   return stoppedBecause === undefined ? 0 : 1;
-}
-
-async function loadReadings(file: string): Promise<Result<ReadingsFile, string>> {
-  const text = await readText(file);
-  if (!text.ok) return text;
-  const data = parseJson(text.value);
-  const checked =
-    data === undefined ? failed([{ path: '', says: 'it is not a JSON file' }]) : validate(readingsFileSchema, data);
-  if (!checked.ok)
-    return failed(`${file}: ${sayFaults(checked.problem)}. Expected { "step": { "reading": "12.4 V" } }.`);
-  return ok(checked.value as Checked<typeof readingsFileSchema> & ReadingsFile);
-}
-
-function parseJson(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    // The caller says that this is no JSON file; where it stops being one is of no use to it.
-    return undefined;
-  }
 }
 
 interface Report {

@@ -7,41 +7,25 @@ import Fastify, { type FastifyInstance, type FastifyServerOptions, LogController
 import type { Schema } from 'yup';
 import { bodyPlugin, smallBody } from './body/index.js';
 import { yupValidator } from './body/yupValidator.js';
-import { makeChoosingService } from './choosing/service.js';
-import { makeChoosingStore } from './choosing/store.js';
-import { makeCodeStore } from './codes/store.js';
-import { inDataFolder } from './db/dataFolder.js';
-import type { Database } from './db/openDatabase.js';
+import { choosingPlugin } from './choosing/index.js';
+import { codesPlugin } from './codes/index.js';
 import { sameSitePlugin } from './edge/sameSite.js';
 import { streamPlugin } from './edge/streams.js';
 import { healthPlugin } from './health/index.js';
-import { makeHealth } from './health/service.js';
 import { instrumentPlugin } from './instrument/index.js';
-import { makeInstrumentStore } from './instrument/store.js';
 import { jobPlugin } from './job/index.js';
-import { makeJobService } from './job/service.js';
-import { makeJobStore } from './job/store.js';
 import { libraryPlugin } from './library/index.js';
-import { makeLibraryStore } from './library/store.js';
 import { hidden, openapiPlugin } from './openapi/index.js';
 import { guardPlugin, personPlugin, sessionPlugin } from './person/index.js';
-import { makeSessionStore } from './person/sessions.js';
-import { makePersonStore } from './person/store.js';
 import { photoPlugin } from './photo/index.js';
-import { makePhotoStore } from './photo/store.js';
 import { planPlugin } from './plan/index.js';
-import { makePlanService } from './plan/service.js';
-import { makePlanStore } from './plan/store.js';
 import { problemPlugin, sayNotFound, sendError } from './problem/index.js';
 import { reviewPlugin } from './review/index.js';
-import { makeReviewStore } from './review/store.js';
 import { searchPlugin } from './search/index.js';
-import { makeSearchStore } from './search/store.js';
+import type { Services } from './services/services.js';
 import { trailPlugin } from './trail/index.js';
-import { makeTrailService } from './trail/service.js';
-import { makeTrailStore } from './trail/store.js';
 import { linePlugin, vehiclePlugin } from './vehicle/index.js';
-import { makeVehicleStore } from './vehicle/store.js';
+import { vehicleHistoryPlugin } from './vehicleHistory/index.js';
 import { interfacePlugin } from './vehicleInterface/index.js';
 import { makeSimulatedInterface } from './vehicleInterface/simulatedInterface.js';
 import type { VehicleInterface } from './vehicleInterface/vehicleInterface.js';
@@ -68,39 +52,7 @@ export interface AppOptions {
   readonly tls?: { readonly cert: Buffer; readonly key: Buffer };
 }
 
-export type Services = ReturnType<typeof makeServices>;
-
 const slowMs = 300;
-
-/** Stores and services on one database and data folder. */
-export function makeServices(database: Database, dataFolder: string, nowMs: () => number) {
-  const [codes, trailStore] = [makeCodeStore(database), makeTrailStore(database)];
-  const [vehicles, jobStore] = [makeVehicleStore(database), makeJobStore(database)];
-  const plans = makePlanService(makePlanStore(database));
-  const [people, photos] = [makePersonStore(database), makePhotoStore(database, inDataFolder(dataFolder).photos)];
-  const jobs = makeJobService({ jobs: jobStore, codes, trails: trailStore, vehicles, people, photos });
-  const trails = makeTrailService({ store: trailStore, plans, people, photos });
-  const choosingStore = makeChoosingStore(database, trailStore);
-  return {
-    people,
-    sessions: makeSessionStore(database, nowMs),
-    plans,
-    trails,
-    vehicles,
-    codes,
-    trailStore,
-    jobStore,
-    jobs,
-    choosingStore,
-    choosing: makeChoosingService({ jobs, codes, vehicles, store: choosingStore }),
-    photos,
-    search: makeSearchStore(database),
-    instruments: makeInstrumentStore(database),
-    reviews: makeReviewStore(database),
-    library: makeLibraryStore(database),
-    health: makeHealth(database, dataFolder, trails.waiting),
-  };
-}
 
 const secondMs = 1000;
 /** A request that is not there in full by then is given up: whoever sends a byte a minute holds nothing. */
@@ -182,17 +134,12 @@ async function registerApi(api: FastifyInstance, options: AppOptions, services: 
     await scope.register(planPlugin, { prefix: '/plans', plans, nowMs });
     await scope.register(reviewPlugin, { prefix: '/plans', reviews, plans, remarks: trailStore, nowMs, newId });
     await scope.register(libraryPlugin, { prefix: '/library', library, nowMs });
-    await scope.register(vehiclePlugin, {
-      prefix: '/vehicles',
-      vehicles,
-      codes,
-      jobs: jobStore,
-      trails: trailStore,
-      newId,
-      nowMs,
-    });
+    await scope.register(vehiclePlugin, { prefix: '/vehicles', vehicles, newId, nowMs });
+    await scope.register(vehicleHistoryPlugin, { prefix: '/vehicles', vehicles, codes, jobs: jobStore });
     await scope.register(linePlugin, { prefix: '/lines', vehicles });
-    await scope.register(jobPlugin, { prefix: '/jobs', jobs, choosing, nowMs, newId });
+    await scope.register(jobPlugin, { prefix: '/jobs', jobs, nowMs, newId });
+    await scope.register(codesPlugin, { prefix: '/jobs', jobs });
+    await scope.register(choosingPlugin, { prefix: '/jobs', choosing });
     await scope.register(instrumentPlugin, { prefix: '/instruments', instruments });
     await scope.register(searchPlugin, { prefix: '/search', search });
   });

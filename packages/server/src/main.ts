@@ -4,8 +4,7 @@ import { get as getOverTls } from 'node:https';
 import { text } from 'node:stream/consumers';
 import { fileURLToPath } from 'node:url';
 import type { FastifyInstance } from 'fastify';
-import { buildApp, makeServices, type Services } from './app.js';
-import { warmUp } from './body/index.js';
+import { buildApp } from './app.js';
 import { inDataFolder } from './db/dataFolder.js';
 import { sayMended } from './db/mendStored.js';
 import { openDatabase, StartProblem } from './db/openDatabase.js';
@@ -13,6 +12,8 @@ import { readSessionSecret } from './db/sessionSecret.js';
 import { demoAccounts, demoRigs, loadDemo } from './demo/loadDemo.js';
 import { openLog } from './edge/openLog.js';
 import { readSettings, type Settings } from './edge/settings.js';
+import { makeServices, type Services } from './services/services.js';
+import { warmUp } from './thread/pool.js';
 import { makeSimulatedInterface } from './vehicleInterface/simulatedInterface.js';
 
 const root = fileURLToPath(new URL('../../../', import.meta.url));

@@ -75,6 +75,10 @@ export const codeKey = (entry: FaultCode & { readonly unitId: string }): string 
 /** A unit that reports name but the line does not have. */
 export const unknownUnitId = 'unknown';
 
+/** Whether a unit of a sheet is one that the line does not have: without a name, or by the name that a report gives it. */
+export const isUnknownUnit = (unitId: string): boolean =>
+  unitId === unknownUnitId || unitId.startsWith(`${unknownUnitId}-`);
+
 /**
  * Every unit that is expected on the line, in its order, then those that were found besides: so that the
  * silence of one is seen. Units of which nothing is known are `unread`.

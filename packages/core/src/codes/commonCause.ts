@@ -1,5 +1,6 @@
 import type { Line } from '../vehicle/index.js';
 import { type CodeSheet, codeKey, type SheetCode } from './codeSheet.js';
+import { isSeen, isUntested } from './codeStatus.js';
 
 /** One thing on a sheet that wants a cause: a code that counts, or a unit that is silent. */
 export type Affected =
@@ -26,6 +27,7 @@ const forEachHealthy = Math.log(0.1 / 0.95);
 /**
  * What the codes and silent units of one sheet have in common, the best explanation first: a bus, a feed, a ground, one accused
  * unit or part, or the one unit that reports. A candidate explains two affected things at least.
+ * Codes whose test has not run or has passed want no cause.
  * @param isMadeByUs codes that the technician made, such as by unplugging: they do not count
  */
 export function findCommonCauses(
@@ -64,7 +66,7 @@ function affectedOf(
       .filter(({ answer }) => answer === 'silent')
       .map(({ unitId }) => ({ kind: 'silentUnit' as const, unitId, things: [unitId] })),
     ...unique(codes)
-      .filter((code) => !isMadeByUs(code))
+      .filter((code) => isSeen(code.status) && !isMadeByUs(code))
       .map((code) => {
         const accused = accusedBy.get(code.code) ?? [];
         // A code that speaks of nothing known speaks of the unit that reports it.
@@ -75,11 +77,13 @@ function affectedOf(
 
 const unique = (codes: readonly SheetCode[]) => [...new Map(codes.map((code) => [codeKey(code), code])).values()];
 
-/** Units that answered; and parts that such a unit watches, as it has a code for them. */
-function wellThings({ units }: Sheet, line: Line): readonly string[] {
+/** Units that answered; and parts that such a unit watches, as it has a code for them, and whose test has run as far as the sheet says. */
+function wellThings({ units, codes }: Sheet, line: Line): readonly string[] {
+  const untested = new Set(codes.filter(({ status }) => isUntested(status)).map(({ code }) => code));
+  const unknown = new Set(line.codes.filter(({ code }) => untested.has(code)).flatMap(({ accuses }) => accuses));
   const answered = units.filter(({ answer }) => answer === 'answered').map(({ unitId }) => unitId);
   const watched = new Set(answered.flatMap((unitId) => [...watchedBy(line, unitId)]));
-  return [...answered, ...line.parts.filter(({ id }) => watched.has(id)).map(({ id }) => id)];
+  return [...answered, ...line.parts.filter(({ id }) => watched.has(id) && !unknown.has(id)).map(({ id }) => id)];
 }
 
 /** Ids of what a unit could accuse. */

@@ -1,4 +1,5 @@
 import { type CodeSheet, codeKey, type SheetCode, type SheetUnit, type UnitAnswer } from './codeSheet.js';
+import { isSeen, isUntested } from './codeStatus.js';
 
 /** What became of a code between two sheets. */
 export const codeChanges = {
@@ -6,6 +7,8 @@ export const codeChanges = {
   cameBackAfterDriving: 'came back after driving',
   stayed: 'stayed',
   new: 'new',
+  notTested: 'not known: its test has not run',
+  passed: 'tested and passed',
   gone: 'gone',
   notAsked: 'not known: its unit did not answer',
   notAskedBefore: 'not known before: its unit had not answered',
@@ -44,9 +47,10 @@ type Sheet = Pick<CodeSheet, 'moment' | 'units' | 'codes'>;
  */
 export function compareSheets(before: Sheet, after: Sheet, wereCleared: boolean): SheetComparison {
   const [answersBefore, answersAfter] = [answersOf(before), answersOf(after)];
-  const codesBefore = new Set(before.codes.map(codeKey));
+  const seenBefore = before.codes.filter(({ status }) => isSeen(status));
+  const codesBefore = new Set(seenBefore.map(codeKey));
   const codesAfter = new Set(after.codes.map(codeKey));
-  const lost = before.codes.filter((code) => !codesAfter.has(codeKey(code)));
+  const lost = seenBefore.filter((code) => !codesAfter.has(codeKey(code)));
   return {
     codes: [
       ...after.codes.map((code) => ({ code, kind: kindOfFound(code) })),
@@ -62,7 +66,9 @@ export function compareSheets(before: Sheet, after: Sheet, wereCleared: boolean)
     }),
   };
 
+  // A unit also lists codes whose test has not run since they were cleared: those have not come back, and are not gone.
   function kindOfFound(code: SheetCode): CodeChangeKind {
+    if (!isSeen(code.status)) return isUntested(code.status) ? 'notTested' : 'passed';
     if (codesBefore.has(codeKey(code)))
       return !wereCleared ? 'stayed' : after.moment === 'afterDriving' ? 'cameBackAfterDriving' : 'cameBackAtOnce';
     return didAnswer(answersBefore, code.unitId) ? 'new' : 'notAskedBefore';

@@ -58,6 +58,8 @@ describe('parseFaultCode', () => {
 describe('decodeFaultCode', () => {
   for (const [text, says] of [
     ['P0118', 'powertrain, fuel and air metering'],
+    ['P2A00', 'powertrain, fuel, air and emission control'],
+    ['P2533', 'powertrain, auxiliary inputs'],
     ['P0A1B-13', 'powertrain, hybrid drive; circuit open'],
     ['P1234', 'powertrain, defined by the maker'],
     ['P3401', 'powertrain'],
@@ -83,17 +85,29 @@ describe('the status of a code', () => {
     [statusOf('confirmed'), 'stored'],
     [statusOf('pending'), 'pending'],
     [statusOf('notTestedSinceClear'), 'not tested since clearing'],
+    [0x50, 'not tested since clearing'],
+    [0x40, 'not tested since switched on'],
+    [0x20, 'failed since clearing'],
+    [0x02, 'failed since switched on'],
+    [0x48, 'stored'],
   ] as const)
     it(`${status} is ${says}`, () => expect(sayStatus(status)).to.equal(says));
 
   for (const [text, says, rest] of [
     ['circuit high, present', 'failing now', 'circuit high,'],
     ['Stored: circuit high', 'stored', ': circuit high'],
-    ['circuit high (not present)', 'stored', 'circuit high ( )'],
+    ['circuit high (not present)', 'stored', 'circuit high ()'],
     ['status 0x2F circuit', 'failing now', 'circuit'],
     ['pending', 'pending', ''],
     ['circuit high', 'status not given', 'circuit high'],
     ['inactive', 'stored', ''],
+    ['Sensor (not active)', 'stored', 'Sensor ()'],
+    ['Sensor - no longer present', 'stored', 'Sensor -'],
+    ['Sensor currently not present', 'stored', 'Sensor'],
+    ['phase current sensor', 'status not given', 'phase current sensor'],
+    ['circuit intermittent', 'status not given', 'circuit intermittent'],
+    ['circuit, intermittent', 'stored', 'circuit,'],
+    ['brake signal not present', 'status not given', 'brake signal not present'],
   ] as const)
     it(`“${text}” says ${says}`, () => {
       const found = findStatus(text);

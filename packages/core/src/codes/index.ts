@@ -2,6 +2,7 @@
 export {
   type CodeSheet,
   codeKey,
+  isUnknownUnit,
   mostCodes,
   type NewSheet,
   newSheetSchema,
@@ -15,7 +16,7 @@ export {
   unknownUnitId,
   withExpectedUnits,
 } from './codeSheet.js';
-export { findStatus, type StatusBit, sayStatus, statusOf } from './codeStatus.js';
+export { findStatus, isSeen, type StatusBit, sayStatus, statusOf } from './codeStatus.js';
 export { type Affected, type CommonCause, findCommonCauses } from './commonCause.js';
 export {
   type CodeChange,

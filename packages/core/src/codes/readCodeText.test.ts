@@ -86,6 +86,12 @@ describe('readCodeText', () => {
     expect(readCodeText('P0118 broken \ud83d here', line).codes[0]?.text.isWellFormed()).to.equal(true);
   });
 
+  it('is done soon with lines that have no end', () => {
+    for (const endless of ['(', 'not ', 'present ', ' ', ' - ', 'P0118 ', '1. ', 'currently ', ';', '='])
+      for (const text of [`P0118 ${endless.repeat(50_000)}x`, `ECM\nP0118 x\n${endless.repeat(50_000)}x`])
+        expect(readCodeText(text, line).codes.length).to.be.greaterThan(0);
+  });
+
   it('says how far it has come', () => {
     const shares: number[] = [];
     readCodeText('P0118 high\n'.repeat(9000), line, (share) => shares.push(share));

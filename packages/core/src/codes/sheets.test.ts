@@ -117,6 +117,26 @@ describe('compareSheets', () => {
   it('without clearing nothing has come back: it stayed', () =>
     expect(compare(sheet([['A10', 'P0118']]), false)).to.include('P0118 stayed'));
 
+  for (const [status, kind] of [
+    [0x50, 'notTested'],
+    [0x40, 'notTested'],
+    [0x00, 'passed'],
+    [0x20, 'cameBackAtOnce'],
+    [0x04, 'cameBackAtOnce'],
+    [null, 'cameBackAtOnce'],
+  ] as const)
+    it(`a code that is listed with the status ${status} after clearing is ${kind}`, () => {
+      const after = sheet([['A10', 'P0118']], [], 'afterClearing');
+      const listed = { ...after, codes: after.codes.map((one) => ({ ...one, status })) };
+      expect(compare(listed, true)).to.include(`P0118 ${kind}`);
+    });
+
+  it('a code whose test had not run before is new when it is seen', () => {
+    const untested = { ...before, codes: before.codes.map((one) => ({ ...one, status: 0x50 })) };
+    const { codes } = compareSheets(untested, sheet([['A10', 'P0118']]), false);
+    expect(codes.map(({ kind }) => kind)).to.deep.equal(['new']);
+  });
+
   it('a unit that is silent has not said that its codes are gone', () =>
     expect(compare(sheet([], ['A41 silent', 'A20 unread', 'A40 silent'], 'afterClearing'), true)).to.deep.equal([
       'P0118 gone',
@@ -189,6 +209,20 @@ describe('findCommonCauses', () => {
         ({ code }) => code === 'P2138',
       ),
     ).to.deep.equal([]));
+
+  it('codes whose test has not run have nothing in common, and do not speak for what they watch', () => {
+    const codes: readonly (readonly [string, string])[] = [
+      ['A10', 'P0118'],
+      ['A10', 'P0193'],
+      ['A10', 'P2138'],
+    ];
+    const listed = sheet(codes);
+    const withStatus = (...status: readonly number[]) =>
+      causes({ ...listed, codes: listed.codes.map((one, at) => ({ ...one, status: status[at] ?? 0 })) });
+    expect(withStatus(0x50, 0x40, 0x50)).to.deep.equal([]);
+    expect(withStatus(0x08, 0x08, 0x50)).to.include('ref5 2:0');
+    expect(withStatus(0x08, 0x08, 0x00)).to.include('ref5 2:1');
+  });
 
   it('one affected thing has nothing in common', () => expect(causes(sheet([['A10', 'P0118']]))).to.deep.equal([]));
 });

@@ -10,7 +10,7 @@ describe('effortOf', () => {
     expect(effortOf(plan)).to.include({ shortestMinutes: 2, longestMinutes: 6 }));
 
   it('expects what the weights say, by hand', () => {
-    // Two minutes a step. At the first, the fuse goes on by the leak alone (0.02 of 1.02), the feed with 1/2 against the
+    // Two minutes a step. At the first, the fuse goes on by the least likelihood alone (0.02 of 1.02), the feed with 1/2 against the
     // leak of an outcome that points to another, and so do the others.
     const onward = { fuse: 0.02 / 1.02, other: 0.5 / 0.52 };
     const atFeed = { feed: 0.02 / 1.02, other: 0.5 / 0.52 };

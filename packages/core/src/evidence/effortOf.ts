@@ -1,6 +1,6 @@
 import type { Plan, Step } from '../plan/index.js';
 import { evidenceModel } from './evidenceModel.js';
-import { type WalkEnd, type WalkGraph, walkGraph } from './walkGraph.js';
+import { type WalkEnd, type WalkGraph, type WalkPlace, walkGraph } from './walkGraph.js';
 
 /** What following a plan to its end takes. */
 export interface Effort {
@@ -57,9 +57,12 @@ export function effortByConclusion(plan: Plan): readonly ConclusionEffort[] {
   });
 }
 
-/** How many walks a plan has, exactly: counted from step to step, and never listed. */
+/** How many walks a plan has: counted from step to step, and never listed. Exact where `isCountWhole` says so. */
 export const countWalks = (plan: Plan): bigint =>
   tallyEnds(plan, walkGraph(plan)).reduce((sum, { walks }) => sum + walks, 0n);
+
+/** Whether the count has all walks: loops that cross beyond all counting leave some out. */
+export const isCountWhole = (plan: Plan): boolean => walkGraph(plan).isExact;
 
 interface Tally {
   readonly end: WalkEnd;
@@ -82,10 +85,10 @@ interface Arrived {
 }
 
 /** Walks forward once over the graph, every step after all before it, and tallies what comes to each way that ends. */
-function tallyEnds(plan: Plan, { steps, ways }: WalkGraph): readonly Tally[] {
+function tallyEnds(plan: Plan, { places }: WalkGraph): readonly Tally[] {
   const model = evidenceModel(plan);
-  const arrived = new Map<string, Arrived>(steps.map(({ id }) => [id, nobodyYet(plan)]));
-  const start = steps[0] && arrived.get(steps[0].id);
+  const arrived = new Map<WalkPlace, Arrived>(places.map((place) => [place, nobodyYet(plan)]));
+  const start = places[0] && arrived.get(places[0]);
   if (start)
     Object.assign(start, {
       walks: 1n,
@@ -93,13 +96,13 @@ function tallyEnds(plan: Plan, { steps, ways }: WalkGraph): readonly Tally[] {
       longest: 0,
       chances: model.prior.slice(),
     });
-  return steps.flatMap((step) => {
-    const here = arrived.get(step.id);
+  return places.flatMap((place) => {
+    const here = arrived.get(place);
     if (!here) return [];
-    const chances = model.steps.get(step.id)?.chances;
-    return (ways.get(step.id) ?? []).flatMap((way, at) => {
-      const leaving = leave(here, step, (suspect) => chances?.[at]?.[suspect] ?? 0);
-      if (way.to) joinInto(arrived.get(way.to.id), leaving);
+    const chances = model.steps.get(place.step.id)?.chances;
+    return place.ways.flatMap((way, at) => {
+      const leaving = leave(here, place.step, (suspect) => chances?.[at]?.[suspect] ?? 0);
+      if (way.to) joinInto(arrived.get(way.to), leaving);
       return way.end ? [tally(way.end, leaving)] : [];
     });
   });

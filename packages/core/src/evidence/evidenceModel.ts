@@ -3,37 +3,49 @@ import type { Trail } from '../trail/index.js';
 import { chancesExpected } from './expected.js';
 
 // One wrong reading must not decide everything: an outcome that should be impossible keeps this small chance.
-export const leak = 0.02;
+export const minLikelihood = 0.02;
 
-/** What is cleared and pointed to says of a suspect by itself: likely, the leak, or even where it is not spoken of. */
+/** What an outcome says of a suspect by itself: 1, `minLikelihood`, or `neutralLikelihood` where it does not speak of it. */
 export function leaningOf({ clears, pointsTo }: Pick<Outcome, 'clears' | 'pointsTo'>, suspectId: string): number {
   if (pointsTo.includes(suspectId)) return 1;
-  return clears.includes(suspectId) || pointsTo.length > 0 ? leak : evenly;
+  return clears.includes(suspectId) || pointsTo.length > 0 ? minLikelihood : neutralLikelihood;
 }
 
 /** The same of an outcome among those of its step, before it is shared out over them: see `evidenceModel`. */
 function leaningAt(outcome: Outcome, step: Step, suspectId: string): number {
   const expected = chancesExpected(step, suspectId);
-  if (expected) return Math.max(leak, expected.get(outcome.id) ?? 0);
+  if (expected) return Math.max(minLikelihood, expected.get(outcome.id) ?? 0);
   if (outcome.expects.includes(suspectId)) return 1;
   const leaning = leaningOf(outcome, suspectId);
-  if (leaning !== evenly) return leaning;
-  if (step.outcomes.some(({ expects }) => expects.includes(suspectId))) return leak;
-  return step.outcomes.some(({ pointsTo }) => pointsTo.includes(suspectId)) ? aside : evenly;
+  if (leaning !== neutralLikelihood) return leaning;
+  if (step.outcomes.some(({ expects }) => expects.includes(suspectId))) return minLikelihood;
+  return step.outcomes.some(({ pointsTo }) => pointsTo.includes(suspectId)) ? weakLikelihood : neutralLikelihood;
 }
 
-// Below what is pointed to, above the leak; where it stands at every outcome it cancels out.
-const evenly = 0.5;
+/**
+ * Something that is not on the list is always possible: against all suspects together it weighs this much. It makes no outcome likelier than
+ * another, but for those that point to somebody, and so it grows with every suspect that is cleared.
+ */
+export const offListPrior = 0.01;
+
+/** What is cleared and pointed to says of something that is not on the list. */
+export const offListLeaning = ({ pointsTo }: Pick<Outcome, 'pointsTo'>): number =>
+  pointsTo.length > 0 ? weakLikelihood : neutralLikelihood;
+
+/** Of a suspect of which nothing is said; where it stands at every outcome it cancels out. */
+const neutralLikelihood = 0.5;
 // Nothing is said of the suspect here, and another outcome points to it: that one is likelier, and this one not out of the question.
-const aside = 0.2;
+const weakLikelihood = 0.2;
 
 /** A step as evidence. */
 export interface StepModel {
   readonly step: Step;
   /** P(outcome | suspect), by outcome and then by suspect, both in the order of the plan; over the outcomes it makes 1. */
   readonly chances: readonly Float64Array[];
-  /** The same as evidence: a suspect of which every outcome speaks against keeps the leak at each, as none of them is what it would show. */
+  /** The same as evidence: a suspect of which every outcome speaks against keeps the least likelihood at each, as none of them is what it would show. */
   readonly likelihoods: readonly Float64Array[];
+  /** P(outcome | the cause is not on the list), by outcome. */
+  readonly offList: Float64Array;
 }
 
 /** A plan as evidence: what each suspect would make each step come out as. */
@@ -44,23 +56,35 @@ export interface EvidenceModel {
   readonly steps: ReadonlyMap<string, StepModel>;
 }
 
-const models = new WeakMap<Plan, EvidenceModel>();
+type AddedSuspects = Trail['added']['suspects'];
+const nothingAdded: AddedSuspects = {};
+
+// Made once for each document and what was added to it, as neither is changed in place.
+const models = new WeakMap<Plan, WeakMap<AddedSuspects, EvidenceModel>>();
 
 /**
- * P(outcome | suspect) from what the author has marked. An outcome that points to a suspect, or is expected of it, is likely for it; one
- * that clears it, or points to others alone, is left the leak, and so is every outcome where another of the step is expected of the suspect;
- * What its readings are expected to show of a suspect goes before all of that: see `chancesExpected`. Where nothing is said the outcomes are even, or a fifth of one that points to it. A step that was there before a suspect was added on a
- * trail was written without it in mind: it says nothing of that suspect, unless it names it. Made once for each document, as documents are never changed in place.
+ * P(outcome | suspect), from what the author has marked. For an outcome of a step and a suspect, the first that holds:
+ * 1. What the step's readings are expected to show of the suspect (`chancesExpected`), but at least `minLikelihood`.
+ * 2. The outcome points to the suspect, or is expected of it: 1.
+ * 3. It clears the suspect, or points to others alone: `minLikelihood`.
+ * 4. Another outcome of the step is expected of the suspect: `minLikelihood`.
+ * 5. Another outcome of the step points to the suspect: `weakLikelihood`.
+ * 6. Nothing is said: `neutralLikelihood`.
+ * Over the outcomes of a step they are made to sum to 1. A step that was there before a suspect was added on a trail was written without it in
+ * mind: it says nothing of that suspect, unless it names it.
+ * @param added how many steps the plan had when each suspect was added on the trail, by its id
  */
-export function evidenceModel(plan: Plan, added: Trail['added']['suspects'] = {}): EvidenceModel {
-  const known = models.get(plan);
+export function evidenceModel(plan: Plan, added: AddedSuspects = nothingAdded): EvidenceModel {
+  const ofPlan = models.get(plan) ?? new WeakMap<AddedSuspects, EvidenceModel>();
+  models.set(plan, ofPlan);
+  const known = ofPlan.get(added);
   if (known) return known;
   const model = {
     suspects: plan.suspects,
     prior: shared(Float64Array.from(plan.suspects, ({ weight }) => weight)),
     steps: new Map(plan.steps.map((step, at) => [step.id, stepModel(plan, step, (id) => at < (added[id] ?? 0))])),
   };
-  models.set(plan, model);
+  ofPlan.set(added, model);
   return model;
 }
 
@@ -72,17 +96,21 @@ function stepModel({ suspects }: Plan, step: Step, cameLater: (suspectId: string
   const named = new Set(suspectsNamedBy(step));
   const unknown = new Set(suspects.flatMap(({ id }) => (cameLater(id) && !named.has(id) ? [id] : [])));
   const leanings = step.outcomes.map((outcome) =>
-    Float64Array.from(suspects, ({ id }) => (unknown.has(id) ? evenly : leaningAt(outcome, step, id))),
+    Float64Array.from(suspects, ({ id }) => (unknown.has(id) ? neutralLikelihood : leaningAt(outcome, step, id))),
   );
   const sums = suspects.map((_, suspect) => leanings.reduce((sum, byOutcome) => sum + (byOutcome[suspect] ?? 0), 0));
-  const isAgainstAll = suspects.map((_, suspect) => leanings.every((byOutcome) => byOutcome[suspect] === leak));
+  const isAgainstAll = suspects.map((_, suspect) =>
+    leanings.every((byOutcome) => byOutcome[suspect] === minLikelihood),
+  );
   const share = (leaning: number, suspect: number) => leaning / (sums[suspect] || 1);
+  const offList = Float64Array.from(step.outcomes, offListLeaning);
   return {
     step,
     chances: leanings.map((byOutcome) => byOutcome.map(share)),
     likelihoods: leanings.map((byOutcome) =>
-      byOutcome.map((leaning, suspect) => (isAgainstAll[suspect] ? leak : share(leaning, suspect))),
+      byOutcome.map((leaning, suspect) => (isAgainstAll[suspect] ? minLikelihood : share(leaning, suspect))),
     ),
+    offList: shared(offList),
   };
 }
 

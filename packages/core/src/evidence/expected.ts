@@ -1,5 +1,5 @@
 import type { Expectation, Outcome, Step, StepReading } from '../plan/index.js';
-import { isMeasured, zonesOf } from '../spec/index.js';
+import { isFixed, zonesOf } from '../spec/index.js';
 import type { TakenReading } from '../trail/index.js';
 
 /** Shares of the cases of a reading, by the id of the case; they make 1. */
@@ -39,7 +39,7 @@ const chanceOf = ({ when }: Outcome, shares: ReadonlyMap<string, CaseShares>): n
 function casesExpected({ spec }: StepReading, expected: Expectation): CaseShares | undefined {
   if (expected.kind === 'zones') return evenly(expected.zoneIds);
   if (expected.min === null && expected.max === null) return undefined;
-  if (!isMeasured(spec) || spec.kind === 'curve' || spec.kind === 'formula') return undefined;
+  if (!isFixed(spec)) return undefined;
   const { cuts, zones } = zonesOf(spec);
   const [from, to] = [expected.min ?? Number.NEGATIVE_INFINITY, expected.max ?? Number.POSITIVE_INFINITY];
   const lengths = zones.map((zone, at) => {

@@ -1,6 +1,6 @@
 import { foundOn } from '../path/index.js';
 import { indexPlan, type Outcome, type Step, type Suspect } from '../plan/index.js';
-import { standingWaymarks, type Trail, voltsAlong, type Waymark } from '../trail/index.js';
+import { readingsAlong, standingWaymarks, type Trail, type Waymark } from '../trail/index.js';
 import { modelOf } from './evidenceModel.js';
 import { suspectsMissed } from './expected.js';
 import { posterior, type Seen } from './posterior.js';
@@ -8,7 +8,7 @@ import { posterior, type Seen } from './posterior.js';
 /** A suspect as the trail sees it now. */
 export interface LineUpEntry {
   readonly suspect: Suspect;
-  /** Probability that it is the cause, 0 to 1, given the outcomes so far; all together make 1. */
+  /** Probability that it is the cause, 0 to 1, given the outcomes so far; all together, and what is not on the list, make 1. */
   readonly share: number;
   /** What cleared it, if something did. */
   readonly clearedBy: Evidence | undefined;
@@ -21,11 +21,14 @@ export interface LineUpEntry {
  */
 export function lineUp(trail: Trail): readonly LineUpEntry[] {
   const seen = evidenceOf(trail);
-  const shares = posterior(modelOf(trail), seen.map(toSeen));
+  const { shares } = posterior(modelOf(trail), seen.map(toSeen));
   return trail.plan.suspects
     .map((suspect, at) => ({ suspect, clearedBy: clearedBy(suspect, seen), share: shares[at] ?? 0 }))
     .sort((a, b) => Number(a.clearedBy !== undefined) - Number(b.clearedBy !== undefined) || b.share - a.share);
 }
+
+/** Probability that the cause is not on the list, 0 to 1: small at first, it grows with all that is cleared. */
+export const offListShare = (trail: Trail): number => posterior(modelOf(trail), evidenceOf(trail).map(toSeen)).offList;
 
 /** Something that was found out and counts. */
 export interface Evidence {
@@ -41,7 +44,9 @@ export interface Evidence {
 }
 
 /** The outcomes of all standing waymarks that were not skipped, in order, then what was found along the paths. */
-export function evidenceOf(trail: Pick<Trail, 'plan' | 'waymarks' | 'pathReadings'>): readonly Evidence[] {
+export function evidenceOf(
+  trail: Pick<Trail, 'plan' | 'waymarks' | 'pathReadings' | 'pathCurrents'>,
+): readonly Evidence[] {
   const { steps } = indexPlan(trail.plan);
   const ofSteps = standingWaymarks(trail).flatMap((waymark): Evidence[] => {
     const step = steps.get(waymark.stepId);
@@ -51,9 +56,9 @@ export function evidenceOf(trail: Pick<Trail, 'plan' | 'waymarks' | 'pathReading
     return [{ id: waymark.id, title: step.title, clears, pointsTo, source: { kind: 'step', waymark, step, outcome } }];
   });
   const ofPaths = trail.plan.paths.flatMap((path): Evidence[] => {
-    const volts = voltsAlong(trail, path.id);
-    if (volts.size === 0) return [];
-    const { clears, pointsTo, says } = foundOn(path, volts);
+    const readings = readingsAlong(trail, path.id);
+    if (readings.volts.size === 0) return [];
+    const { clears, pointsTo, says } = foundOn(path, readings);
     return [{ id: path.id, title: path.name, clears, pointsTo, source: { kind: 'path', says } }];
   });
   return [...ofSteps, ...ofPaths];

@@ -1,6 +1,6 @@
-import { indexPlan, type Plan, type Step } from '../plan/index.js';
+import { indexPlan, type Plan } from '../plan/index.js';
 import { evidenceModel } from './evidenceModel.js';
-import { type WalkEnd, walkGraph } from './walkGraph.js';
+import { type WalkEnd, type WalkPlace, walkGraph } from './walkGraph.js';
 
 /** One way through a plan from its first step to an end. */
 export interface Walk {
@@ -13,14 +13,13 @@ export interface Walk {
 
 /** The first walks of a plan in the order of its outcomes, at most so many. */
 export function listWalks(plan: Plan, most: number): readonly Walk[] {
-  const { ways } = walkGraph(plan);
-  const { steps } = indexPlan(plan);
+  const [first] = walkGraph(plan).places;
   const model = evidenceModel(plan);
   const walks: Walk[] = [];
-  const first = steps.get(plan.startStepId);
 
-  const walk = (step: Step, before: Walk['waymarks'], weights: Float64Array, minutes: number): void => {
-    for (const [at, { outcome, to, end }] of (ways.get(step.id) ?? []).entries()) {
+  const walk = (place: WalkPlace, before: Walk['waymarks'], weights: Float64Array, minutes: number): void => {
+    const { step } = place;
+    for (const [at, { outcome, to, end }] of place.ways.entries()) {
       if (walks.length >= most) return;
       const waymarks = [...before, { stepId: step.id, outcomeId: outcome.id }];
       const likelihoods = model.steps.get(step.id)?.likelihoods[at];

@@ -1,7 +1,17 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { leadTo, type Outcome, type Plan } from '../plan/index.js';
-import { aNeed, anOutcome, aPlan, aStep, toConclusion, withOutcome, withStep } from '../testing/aPlan.js';
+import {
+  aNeed,
+  anOutcome,
+  aPlan,
+  aReading,
+  aStep,
+  toConclusion,
+  toStep,
+  withOutcome,
+  withStep,
+} from '../testing/aPlan.js';
 import { chosen, events, ignitionOn, opened, taken, typed, walk } from '../testing/aWalk.js';
 import { reduceTrail } from '../trail/index.js';
 import {
@@ -65,41 +75,55 @@ describe('the posterior', () => {
       fc.property(somePlan(4, 3), fc.array(fc.nat(2), { minLength: 3, maxLength: 3 }), (random, outcomes) => {
         const model = evidenceModel(random);
         const seen: Seen[] = outcomes.map((at, index) => ({ stepId: `s${index}`, outcomeId: 'abc'[at] ?? 'a' }));
+        const whole = sum(random.suspects.map(({ weight }) => weight));
+        const times = (start: number, chanceAt: (stepId: string, at: number) => number) =>
+          outcomes.reduce((chance, at, index) => chance * chanceAt(`s${index}`, at), start);
         const weights = random.suspects.map(({ weight }, suspect) =>
-          outcomes.reduce(
-            (chance, at, index) => chance * (model.steps.get(`s${index}`)?.likelihoods[at]?.[suspect] ?? 1),
-            weight,
-          ),
+          times((0.99 * weight) / whole, (stepId, at) => model.steps.get(stepId)?.likelihoods[at]?.[suspect] ?? 1),
         );
-        posterior(model, seen).forEach((share, suspect) => {
-          expect(share).to.be.closeTo((weights[suspect] ?? 0) / sum(weights), 1e-9);
+        const offList = times(0.01, (stepId, at) => model.steps.get(stepId)?.offList[at] ?? 1);
+        const found = posterior(model, seen);
+        found.shares.forEach((share, suspect) => {
+          expect(share).to.be.closeTo((weights[suspect] ?? 0) / (sum(weights) + offList), 1e-9);
         });
+        expect(found.offList).to.be.closeTo(offList / (sum(weights) + offList), 1e-9);
       }),
       { numRuns: 200 },
     ));
 
   it('is shared out over the suspects however much speaks against all of them', () => {
     const seen = Array.from({ length: 400 }, () => ({ stepId: 'look', outcomeId: 'fine' }));
-    const shares = posterior(evidenceModel(plan), seen);
-    expect(sum(shares)).to.be.closeTo(1, 1e-9);
-    expect([...shares].every((share) => Number.isFinite(share))).to.equal(true);
+    const { shares, offList } = posterior(evidenceModel(plan), seen);
+    expect(sum(shares) + offList).to.be.closeTo(1, 1e-9);
+    expect([...shares, offList].every((share) => Number.isFinite(share))).to.equal(true);
   });
 
   it('stays even where every weight is nothing, and knows no outcome of another plan', () => {
     const weightless = { ...plan, suspects: plan.suspects.map((suspect) => ({ ...suspect, weight: 0 })) };
-    expect([...posterior(evidenceModel(weightless), [])]).to.deep.equal([0.25, 0.25, 0.25, 0.25]);
+    const { shares } = posterior(evidenceModel(weightless), []);
+    for (const share of shares) expect(share).to.be.closeTo(0.99 / 4, 1e-12);
     const foreign = [{ stepId: 'look', outcomeId: 'nowhere' }];
     expect(posterior(evidenceModel(plan), foreign)).to.deep.equal(posterior(evidenceModel(plan), []));
   });
 
-  it('of an outcome that clears everything leaves the weights as they were', () => {
+  it('of an outcome that clears everything leaves the weights against each other, and turns to what is not on the list', () => {
     const all = plan.suspects.map(({ id }) => id);
     const clearing = withOutcome(plan, 'look', 'fine', { clears: all });
     const broken = withOutcome(clearing, 'look', 'broken', { pointsTo: [] });
-    const shares = posterior(evidenceModel(broken), [{ stepId: 'look', outcomeId: 'fine' }]);
+    const cleared = { stepId: 'look', outcomeId: 'fine' };
+    const after = (times: number) =>
+      posterior(
+        evidenceModel(broken),
+        Array.from({ length: times }, () => cleared),
+      );
+    const { shares } = after(1);
     [0.4, 0.2, 0.3, 0.1].forEach((share, suspect) => {
-      expect(shares[suspect]).to.be.closeTo(share, 1e-12);
+      expect((shares[suspect] ?? 0) / sum(shares)).to.be.closeTo(share, 1e-12);
     });
+    const grown = [0, 1, 2, 3].map((times) => after(times).offList);
+    expect(grown).to.deep.equal([...grown].sort((a, b) => a - b));
+    expect(grown[0]).to.be.closeTo(0.01, 1e-12);
+    expect(grown[3]).to.be.greaterThan(0.9);
   });
 });
 
@@ -250,12 +274,73 @@ describe('the support of a conclusion', () => {
     expect(supportOf(walk(wrong, ...look, ...feed, ...good), 'ground')).to.equal('assumed');
   });
 
-  it('of no fault found is proven where every suspect is cleared', () => {
+  it('is never proven without a test, however much the weights say so', () => {
+    const [first] = plan.suspects;
+    const alone = { ...plan, suspects: first ? [first] : [] };
+    const heavy = { ...plan, suspects: plan.suspects.map((one) => ({ ...one, weight: one.id === 'fuse' ? 990 : 1 })) };
+    const empty = { ...plan, suspects: [], conclusions: [{ id: 'none', title: '', summary: '', suspectIds: [] }] };
+    for (const [one, id] of [
+      [alone, 'fuse'],
+      [heavy, 'fuse'],
+      [empty, 'none'],
+    ] as const) {
+      expect(supportOf(walk(one), id)).to.equal('assumed');
+      expect(
+        supportOf(walk(one, { kind: 'skipped', stepId: 'look', reason: 'seized', outcomeId: 'fine' }), id),
+      ).to.equal('assumed');
+    }
+  });
+
+  it('is not proven where only the others are cleared, and nothing points to it', () => {
+    const silent = withOutcome(plan, 'ground', 'good', { pointsTo: [], expects: [] });
+    expect(supportOf(walk(silent, ...look, ...feed, ...good), 'motor')).to.equal('likely');
+  });
+
+  it('is not proven while another suspect is open that no reading speaks against', () => {
+    const open = withOutcome(withOutcome(plan, 'look', 'fine', { clears: [] }), 'look', 'broken', { pointsTo: [] });
+    const light = {
+      ...open,
+      suspects: open.suspects.map((one) => (one.id === 'fuse' ? { ...one, weight: 0.01 } : one)),
+    };
+    const apart = withOutcome(light, 'ground', 'bad', { pointsTo: ['ground', 'fuse'] });
+    expect(supportOf(walk(apart, ...look, ...feed, ...bad), 'ground')).to.equal('likely');
+  });
+
+  const zone = (id: string) => ({ id, name: id, meaning: '', ok: false });
+
+  it('never says proven where the table says that no single suspect explains the readings', () =>
+    fc.assert(
+      fc.property(somePlan(3, 4), fc.array(fc.nat(2), { minLength: 4, maxLength: 4 }), (random, outcomes) => {
+        const chained = {
+          ...random,
+          conclusions: random.suspects.map(({ id }) => ({ id, title: id, summary: '', suspectIds: [id] })),
+          steps: random.steps.map((step, at) => ({
+            ...step,
+            readings: [aReading('seen', { kind: 'choice', options: step.outcomes.map(({ id }) => zone(id)) })],
+            outcomes: step.outcomes.map((one) => ({
+              ...one,
+              when: [{ readingId: 'seen', zoneIds: [one.id] }],
+              goTo: random.steps[at + 1] ? toStep(`s${at + 1}`) : toConclusion(random.suspects[0]?.id ?? ''),
+            })),
+          })),
+        };
+        const shown = outcomes.map((at, index) => [`s${index}`, 'abc'[at] ?? 'a'] as const);
+        const trail = walk(chained, ...shown.flatMap(([id, shows]) => [chosen(id, 'seen', shows), taken(id, shows)]));
+        const { contradiction, isAllCleared } = evidenceTable(trail);
+        for (const { id } of random.suspects)
+          if (contradiction || isAllCleared) expect(supportOf(trail, id)).not.to.equal('proven');
+      }),
+      { numRuns: 500 },
+    ));
+
+  it('of no fault found is likely where every suspect is cleared, as the cause may not be on the list', () => {
     const none = { id: 'none', title: 'No fault found', summary: '', suspectIds: [] };
     const open = { ...plan, conclusions: [...plan.conclusions, none] };
     expect(supportOf(walk(open, ...look), 'none')).to.equal('assumed');
     const cleared = withOutcome(open, 'look', 'fine', { clears: ['fuse', 'feed', 'ground', 'motor'] });
-    expect(supportOf(walk(cleared, ...look), 'none')).to.equal('proven');
+    expect(supportOf(walk(cleared, ...look), 'none')).to.equal('likely');
+    const { isAllCleared, contradiction } = evidenceTable(walk(cleared, ...look));
+    expect([isAllCleared, contradiction]).to.deep.equal([true, undefined]);
   });
 });
 

@@ -2,7 +2,7 @@ import { accessLevels, type Step, type Suspect } from '../plan/index.js';
 import { formatPlain } from '../reading/index.js';
 import { type Trail, unmetNeeds } from '../trail/index.js';
 import { takesApart } from '../vehicleState/index.js';
-import { type EvidenceModel, modelOf, type StepModel } from './evidenceModel.js';
+import { type EvidenceModel, modelOf, type StepModel, shared } from './evidenceModel.js';
 import { evidenceOf, toSeen } from './lineUp.js';
 import { posterior } from './posterior.js';
 
@@ -34,7 +34,8 @@ const accessOrder = Object.keys(accessLevels);
 export function nextTests(trail: Trail): readonly NextTest[] {
   const model = modelOf(trail);
   const seen = evidenceOf(trail);
-  const chances = posterior(model, seen.map(toSeen));
+  // Among the suspects alone: of what is not on the list no test is known.
+  const chances = shared(posterior(model, seen.map(toSeen)).shares);
   const done = new Set(seen.flatMap(({ source }) => (source.kind === 'step' ? source.step.id : [])));
   return [...model.steps.values()]
     .filter(({ step }) => !done.has(step.id))

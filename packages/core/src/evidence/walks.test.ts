@@ -2,14 +2,19 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { blankPlan, type Plan } from '../plan/index.js';
 import { anOutcome, aPlan, aStep, toConclusion, toStep, withOutcome } from '../testing/aPlan.js';
+import { evidenceModel } from './evidenceModel.js';
 import { countWalks, effortByConclusion, effortOf, listWalks } from './index.js';
+import { walkGraph } from './walkGraph.js';
 
 const everything = 100_000;
 
 /** Random plans: outcomes of step i lead to any step, to a conclusion or nowhere; `forward` only to later steps. */
-const randomPlan = (isForward: boolean) =>
+const randomPlan = (isForward: boolean, least = { steps: 1, outcomes: 1 }) =>
   fc
-    .array(fc.array(fc.integer({ min: 0, max: 11 }), { minLength: 1, maxLength: 3 }), { minLength: 1, maxLength: 7 })
+    .array(fc.array(fc.integer({ min: 0, max: 11 }), { minLength: least.outcomes, maxLength: 3 }), {
+      minLength: least.steps,
+      maxLength: 7,
+    })
     .map((ways): Plan => {
       const goal = (from: number, to: number) => {
         const step = isForward ? from + 1 + (to < 10 ? to % 3 : ways.length) : to;
@@ -38,6 +43,29 @@ function byHand(plan: Plan, stepId = plan.startStepId, spent = 0): { end: string
   });
 }
 
+/** Every walk by going it, in the order of the outcomes: one that would come back to a step that it has done ends there. */
+function everyWalk(plan: Plan): { end: string; minutes: number; chance: number }[] {
+  const { prior, steps: models } = evidenceModel(plan);
+  const go = (
+    stepId: string,
+    done: readonly string[],
+    spent: number,
+    chances: readonly number[],
+  ): ReturnType<typeof everyWalk> => {
+    const step = plan.steps.find(({ id }) => id === stepId);
+    if (!step) return [];
+    return step.outcomes.flatMap(({ goTo }, at) => {
+      const minutes = spent + step.effort.minutes;
+      const after = chances.map((chance, suspect) => chance * (models.get(stepId)?.chances[at]?.[suspect] ?? 0));
+      const end = (kind: string) => [{ end: kind, minutes, chance: after.reduce((a, b) => a + b, 0) }];
+      if (goTo.kind === 'conclusion') return end(goTo.conclusionId);
+      if (goTo.kind === 'nowhere') return end('nowhere');
+      return [...done, stepId].includes(goTo.stepId) ? end('back') : go(goTo.stepId, [...done, stepId], minutes, after);
+    });
+  };
+  return go(plan.startStepId, [], 0, [...prior]);
+}
+
 describe('walks', () => {
   it('counts and measures what going every way counts, on random plans', () => {
     let most = 0;
@@ -59,6 +87,36 @@ describe('walks', () => {
       { numRuns: 300, seed: 5 },
     );
     expect(most).to.be.greaterThan(20);
+  });
+
+  it('counts and measures every way of plans with loops that cross, as going all of them does', () => {
+    const kinds = { back: 0, knots: 0 };
+    fc.assert(
+      fc.property(randomPlan(false, { steps: 5, outcomes: 2 }), (plan) => {
+        const all = everyWalk(plan);
+        if (all.some(({ end }) => end === 'back')) kinds.back += 1;
+        if (walkGraph(plan).places.length > new Set(walkGraph(plan).places.map(({ step }) => step)).size)
+          kinds.knots += 1;
+        expect(countWalks(plan)).to.equal(BigInt(all.length));
+        const effort = effortOf(plan);
+        expect([effort.shortestMinutes, effort.longestMinutes]).to.deep.equal([
+          Math.min(...all.map(({ minutes }) => minutes)),
+          Math.max(...all.map(({ minutes }) => minutes)),
+        ]);
+        expect(effort.expectedMinutes).to.be.closeTo(
+          all.reduce((sum, one) => sum + one.chance * one.minutes, 0),
+          0.5 + 1e-9,
+        );
+        for (const { conclusionId, walks } of effortByConclusion(plan))
+          expect(walks).to.equal(BigInt(all.filter(({ end }) => end === conclusionId).length));
+        expect(listWalks(plan, everything).map(({ minutes }) => minutes)).to.deep.equal(
+          all.map(({ minutes }) => minutes),
+        );
+      }),
+      { numRuns: 3000, seed: 8 },
+    );
+    expect(kinds.back).to.be.greaterThan(500);
+    expect(kinds.knots).to.be.greaterThan(100);
   });
 
   it('lists exactly what it counts, with returns too', () => {
@@ -102,7 +160,7 @@ describe('walks', () => {
 
   it('says how sure a conclusion is at the end of each walk', () => {
     const [fuse] = listWalks(aPlan(), 10);
-    // Four to six before; then the fuse by 1 against the leak, the others by the leak against a half.
+    // Four to six before; then the fuse by 1 against the least likelihood, the others by the least likelihood against a half.
     const [found, others] = [4 / 1.02, 6 * (0.02 / 0.52)];
     expect(fuse?.support).to.be.closeTo(found / (found + others), 1e-12);
     expect(fuse?.waymarks).to.deep.equal([{ stepId: 'look', outcomeId: 'broken' }]);

@@ -81,25 +81,25 @@ describe('the map in Mermaid', () => {
 describe('limits as CSV', () => {
   for (const plan of [aPlan(), ...demoPlans])
     it(`come back as they went, of ${plan.id}`, () =>
-      expect(readLimits(plan, limitsToCsv(plan))).to.deep.equal({ ok: true, value: plan }));
+      expect(readLimits(plan, limitsToCsv(plan))).to.deep.equal({ ok: true, value: { plan, commas: undefined } }));
 
   const changed = (plan: Plan, from: string, to: string) => readLimits(plan, limitsToCsv(plan).replace(from, to));
 
   it('change a band', () => {
     const read = changed(aPlan(), '11.5,14.8', '11.2,14.8');
-    expect(read.ok && specOf(read.value)).to.deep.equal({ kind: 'band', unit: 'V', min: 11.2, max: 14.8 });
+    expect(read.ok && specOf(read.value.plan)).to.deep.equal({ kind: 'band', unit: 'V', min: 11.2, max: 14.8 });
   });
 
   it('are converted where the unit is another one', () => {
     const read = changed(aPlan(), '11.5,14.8,V', '11500,14800,mV');
-    expect(read).to.deep.equal({ ok: true, value: aPlan() });
+    expect(read).to.deep.equal({ ok: true, value: { plan: aPlan(), commas: undefined } });
   });
 
   it('keep a tolerance that was not touched, and make a band of one that was', () => {
     const plan = withSpec({ kind: 'tolerance', unit: 'V', nominal: 5, tolerance: 2, as: 'percent' });
-    expect(readLimits(plan, limitsToCsv(plan))).to.deep.equal({ ok: true, value: plan });
+    expect(readLimits(plan, limitsToCsv(plan))).to.deep.equal({ ok: true, value: { plan, commas: undefined } });
     const read = changed(plan, '4.9,5.1', '4.8,5.1');
-    expect(read.ok && specOf(read.value)).to.deep.equal({ kind: 'band', unit: 'V', min: 4.8, max: 5.1 });
+    expect(read.ok && specOf(read.value.plan)).to.deep.equal({ kind: 'band', unit: 'V', min: 4.8, max: 5.1 });
   });
 
   const zones = withSpec({
@@ -112,7 +112,7 @@ describe('limits as CSV', () => {
   it('move the cut of two zones, and keep what the zones mean', () => {
     const csv = limitsToCsv(zones).replace(',1,V,low', ',1.5,V,low').replace(',1,4,V', ',1.5,4,V');
     const read = readLimits(zones, csv);
-    const spec = read.ok ? specOf(read.value) : undefined;
+    const spec = read.ok ? specOf(read.value.plan) : undefined;
     expect(spec?.kind === 'zones' && [spec.cuts, spec.zones[1]?.meaning]).to.deep.equal([[1.5, 4], 'means good']);
   });
 
@@ -136,7 +136,7 @@ describe('limits as CSV', () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 300 }), (text) => {
         const read = readLimits(zones, `step,reading,from,to\n${text}`);
-        if (read.ok) expect(readPlan(read.value).ok).to.equal(true);
+        if (read.ok) expect(readPlan(read.value.plan).ok).to.equal(true);
       }),
       { seed: 9 },
     ));

@@ -2,7 +2,8 @@ import Papa from 'papaparse';
 import type { Plan, StepReading } from '../plan/index.js';
 import { parseReading } from '../reading/index.js';
 import { failed, ok, type Result } from '../result/index.js';
-import { boundsOf, type RowLimits, type Spec } from '../spec/index.js';
+import { boundsOf, type FixedSpec, hasRows, isFixed, type RowLimits, type RowsSpec, type Spec } from '../spec/index.js';
+import { type CommaRole, type CommasRead, commasIn, withCommas } from './commasIn.js';
 import { readCell, writeCsv } from './csv.js';
 
 /** The columns of a limits file, in their order. */
@@ -20,15 +21,14 @@ const columns = [
   'in spec',
 ] as const;
 
+const numeric = ['at', 'from', 'to'] as const;
+const isNumericColumn = (name: string): boolean => numeric.some((one) => one === name);
+
 type Column = (typeof columns)[number];
 type Line = Readonly<Record<Column, string>>;
 
-type WithRows = Extract<Spec, { kind: 'curve' | 'sweep' }>;
-type Bounded = Extract<Spec, { kind: 'band' | 'tolerance' }>;
-
 /** Limits that stand as numbers in the plan: those that a spreadsheet can hold. */
-const isNumeric = (spec: Spec): spec is WithRows | Bounded | Extract<Spec, { kind: 'zones' }> =>
-  ['band', 'tolerance', 'zones', 'curve', 'sweep'].includes(spec.kind);
+const isNumeric = (spec: Spec): spec is RowsSpec | FixedSpec => isFixed(spec) || hasRows(spec);
 
 /** All limits of a plan that are numbers, as CSV: one line for a band, one for each zone, one for each row of a curve or a sweep. */
 export function limitsToCsv(plan: Plan): string {
@@ -62,11 +62,11 @@ function rowsOf(spec: Spec): readonly Partial<Line>[] {
       'zone name': name,
       'in spec': isOk ? 'yes' : 'no',
     }));
-  if (spec.kind === 'band' || spec.kind === 'tolerance') return [{ ...fromTo(spec), unit }];
+  if (!hasRows(spec)) return [{ ...fromTo(spec), unit }];
   return spec.rows.map(({ at, limits }) => ({ at: plain(at), ...fromTo(limits), unit }));
 }
 
-function fromTo(limits: Bounded | RowLimits): Partial<Line> {
+function fromTo(limits: Exclude<FixedSpec, { kind: 'zones' }> | RowLimits): Partial<Line> {
   const [from, to] = boundsOf(limits);
   return { from: plain(from), to: plain(to) };
 }
@@ -77,22 +77,35 @@ interface Numbered {
   readonly number: number;
 }
 
+/** A plan with limits from a file. */
+export interface LimitsRead {
+  readonly plan: Plan;
+  /** How the commas in its numbers were read; `undefined` where none could be read otherwise. */
+  readonly commas: CommasRead | undefined;
+}
+
 /**
  * The plan with the limits of a CSV file in place of its own. Lines that say what the plan says change nothing; a nominal with a tolerance
  * becomes a band only where its ends were changed.
+ * @param comma what a comma in a number stands for, where somebody has said so
  * @returns the plan, or a sentence with the line and what is wrong in it; then nothing is changed
  */
-export function readLimits(plan: Plan, csv: string): Result<Plan, string> {
+export function readLimits(plan: Plan, csv: string, comma?: CommaRole): Result<LimitsRead, string> {
   const parsed = Papa.parse<Record<string, string>>(csv, { header: true, skipEmptyLines: 'greedy' });
   const missing = ['step', 'reading', 'from', 'to'].filter((name) => !parsed.meta.fields?.includes(name));
   if (missing.length > 0)
     return failed(`The file has no column “${missing[0]}”; its columns are ${columns.join(', ')}.`);
   const byReading = new Map<string, Numbered[]>();
+  const commas = commasIn(
+    parsed.data.flatMap((data) => numeric.map((name) => data[name] ?? '')),
+    comma,
+  );
   for (const [index, data] of parsed.data.entries()) {
-    const line: Line = {
-      ...emptyLine,
-      ...Object.fromEntries(Object.entries(data).map(([name, cell]) => [name, readCell(cell)])),
-    };
+    const cells = Object.entries(data).map(([name, cell]) => [
+      name,
+      isNumericColumn(name) ? withCommas(readCell(cell), commas?.role) : readCell(cell),
+    ]);
+    const line: Line = { ...emptyLine, ...Object.fromEntries(cells) };
     const key = `${line.step} ${line.reading}`;
     byReading.set(key, [...(byReading.get(key) ?? []), { line, number: index + 2 }]);
   }
@@ -102,7 +115,8 @@ export function readLimits(plan: Plan, csv: string): Result<Plan, string> {
       return failed(
         `Line ${first.number}: the plan has no reading “${first.line.reading}” in a step “${first.line.step}”.`,
       );
-  return withLimits(plan, byReading);
+  const changed = withLimits(plan, byReading);
+  return changed.ok ? ok({ plan: changed.value, commas }) : changed;
 }
 
 function withLimits(plan: Plan, byReading: ReadonlyMap<string, readonly Numbered[]>): Result<Plan, string> {
@@ -127,7 +141,7 @@ function specFrom(spec: Spec, lines: readonly Numbered[]): Result<Spec, string> 
       `Line ${first.number}: the limits of “${first.line.reading}” are not numbers; edit them in the plan.`,
     );
   if (spec.kind === 'zones') return zonesFrom(spec, lines);
-  if (spec.kind === 'curve' || spec.kind === 'sweep') return rowsFrom(spec, lines);
+  if (hasRows(spec)) return rowsFrom(spec, lines);
   if (lines.length > 1) return failed(`Line ${lines[1]?.number}: “${first.line.reading}” has one line only.`);
   const bounds = boundsFrom(spec.unit, first);
   if (!bounds.ok) return bounds;
@@ -157,7 +171,7 @@ function limitFrom(cell: string, cellUnit: string, unit: string, number: number)
     : failed(`Line ${number}: “${text}” is not a number in ${unit}.`);
 }
 
-function rowsFrom(spec: WithRows, lines: readonly Numbered[]): Result<Spec, string> {
+function rowsFrom(spec: RowsSpec, lines: readonly Numbered[]): Result<Spec, string> {
   const rows: { at: number; limits: RowLimits }[] = [];
   const atUnit = spec.kind === 'sweep' ? spec.commandUnit : spec.ofUnit;
   for (const numbered of lines) {
@@ -174,7 +188,7 @@ function rowsFrom(spec: WithRows, lines: readonly Numbered[]): Result<Spec, stri
   return ok(isSame ? spec : { ...spec, rows });
 }
 
-function limitsAs(spec: WithRows, at: number, [min, max]: Bounds): RowLimits {
+function limitsAs(spec: RowsSpec, at: number, [min, max]: Bounds): RowLimits {
   const old = spec.rows.find((row) => row.at === at)?.limits;
   const [oldMin, oldMax] = old ? boundsOf(old) : [undefined, undefined];
   return old && oldMin === min && oldMax === max ? old : { kind: 'band', min, max };

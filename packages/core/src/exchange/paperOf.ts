@@ -1,17 +1,16 @@
 import { countWalks, effortOf } from '../evidence/index.js';
 import {
-  accessLevels,
   type Conclusion,
   type GoTo,
   letterOf,
   type Plan,
   type Step,
+  type StepField,
   sayCondition,
-  sayHookUp,
-  sayMentions,
-  sayNeed,
   saySuspects,
   sayZones,
+  stepFieldNames,
+  stepFields,
 } from '../plan/index.js';
 import { saySpec } from '../spec/index.js';
 
@@ -29,8 +28,8 @@ export interface PaperStep {
   readonly number: number;
   readonly title: string;
   readonly proves: string;
-  readonly state: string;
-  readonly hookUp: string;
+  /** What stands on a line of its own, such as the vehicle state and the hook-up. */
+  readonly lines: readonly { readonly name: string; readonly says: string }[];
   /** Markdown, with its pictures; the pins have the colours of their wires. */
   readonly instruction: string;
   readonly cautions: readonly string[];
@@ -93,11 +92,10 @@ const paperStep = (plan: Plan, step: Step, number: number, goals: Goals): PaperS
   number,
   title: step.title || 'A step without a title',
   proves: step.proves,
-  state: step.needs.map(sayNeed).join(', '),
-  hookUp: step.hookUp ? sayHookUp(plan, step.hookUp) : '',
-  instruction: sayMentions(plan, step.instruction),
+  lines: linesOf(plan, step),
+  instruction: stepFields.instruction.say(step, plan),
   cautions: step.cautions,
-  effort: `${step.effort.minutes} min, ${accessLevels[step.effort.access]}`,
+  effort: stepFields.effort.say(step),
   readings: step.readings.map(({ id, name, spec, derivedFrom }) => ({
     name: name || id,
     limits: saySpec(spec),
@@ -110,6 +108,13 @@ const paperStep = (plan: Plan, step: Step, number: number, goals: Goals): PaperS
     goTo: goals(outcome.goTo),
   })),
 });
+
+const linesOf = (plan: Plan, step: Step): PaperStep['lines'] =>
+  stepFieldNames.flatMap((key) => {
+    const { onPaper, say }: StepField = stepFields[key];
+    const says = onPaper === null ? '' : say(step, plan);
+    return onPaper === null || says === '' ? [] : [{ name: onPaper, says }];
+  });
 
 const paperEnd = (plan: Plan, { title, summary, suspectIds }: Conclusion, letter: string): PaperEnd => ({
   letter,

@@ -14,6 +14,7 @@ import { failed, ok, type Result } from '../result/index.js';
 import type { Spec } from '../spec/index.js';
 import { cutText } from '../text/index.js';
 import { findUnit } from '../units/index.js';
+import { type CommaRole, type CommasRead, commasIn, withCommas } from './commasIn.js';
 
 /** One step of an outline as it was written. */
 export interface OutlineStep {
@@ -32,6 +33,8 @@ export interface Gap {
 export interface OutlineDraft {
   readonly plan: Plan;
   readonly gaps: readonly Gap[];
+  /** How the commas in its numbers were read; `undefined` where none could be read otherwise. */
+  readonly commas: CommasRead | undefined;
 }
 
 const mostSteps = 1000;
@@ -39,16 +42,22 @@ const mostSteps = 1000;
 /**
  * A draft from an outline: indented text, or CSV with the columns step, expected, if so, if not.
  * @param id of the new plan
+ * @param comma what a comma in a number stands for, where somebody has said so
  * @returns the draft with its gaps, or a sentence on why there is none
  */
-export function readOutline(text: string, id: string): Result<OutlineDraft, string> {
+export function readOutline(text: string, id: string, comma?: CommaRole): Result<OutlineDraft, string> {
   const outline = isCsv(text) ? readCsv(text) : ok(readIndented(text));
   if (!outline.ok) return outline;
   const { title, steps } = outline.value;
   if (steps.length === 0) return failed('There is no step in this outline: write one to a line.');
   if (steps.length > mostSteps)
     return failed(`This outline has ${steps.length} steps; a plan has at most ${mostSteps}.`);
-  return ok(toDraft(id, title, steps));
+  const commas = commasIn(
+    steps.map(({ expected }) => expected),
+    comma,
+  );
+  const read = steps.map((step) => ({ ...step, expected: withCommas(step.expected, commas?.role) }));
+  return ok({ ...toDraft(id, title, read), commas });
 }
 
 interface Outline {
@@ -110,7 +119,7 @@ const fields: Readonly<Record<string, 'expected' | 'ifSo' | 'ifNot'>> = {
   'if not': 'ifNot',
 };
 
-function toDraft(id: string, title: string, outline: readonly OutlineStep[]): OutlineDraft {
+function toDraft(id: string, title: string, outline: readonly OutlineStep[]): Omit<OutlineDraft, 'commas'> {
   const gaps: Gap[] = [];
   const ids = new Map(outline.map((step, index) => [wordsOf(step.title), `step${index + 1}`]));
   const conclusions = new Map<string, { id: string; title: string }>();

@@ -24,26 +24,13 @@ export function toMarkdown(plan: Plan): string {
 }
 
 const after = (text: string): string => (text === '' ? '' : ` (${text})`);
-const line = (says: string, text: string): string => (text === '' ? '' : `${says}: ${text}`);
 
-function stepText({
-  number,
-  title,
-  proves,
-  state,
-  hookUp,
-  instruction,
-  cautions,
-  effort,
-  readings,
-  outcomes,
-}: PaperStep) {
+function stepText({ number, title, proves, lines, instruction, cautions, effort, readings, outcomes }: PaperStep) {
   return [
     `### ${number}. ${title}`,
     proves === '' ? `*${effort}*` : `*${proves} (${effort})*`,
-    line('Vehicle', state),
-    line('Hook-up', hookUp),
-    cautions.map((caution) => `**Mind:** ${caution}`).join('\n\n'),
+    ...lines.map(({ name, says }) => `${name}: ${says}`),
+    cautions.map((caution) => `**Caution:** ${caution}`).join('\n\n'),
     // A file of text has no pictures in it.
     withPictures(instruction, (caption) => `*(picture: ${caption})*`),
     readings.map(({ name, limits, from }) => `- ${name}${from ? ` = ${from}` : ''}: ▢ ________ — ${limits}`).join('\n'),

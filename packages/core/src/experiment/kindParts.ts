@@ -1,12 +1,18 @@
 import { blankReading, type Need } from '../plan/index.js';
 import { failed, ok } from '../result/index.js';
 import type { Zone } from '../spec/index.js';
+import { type Action, proposedAction } from '../vehicleState/index.js';
 import { bandReading } from './bandReading.js';
 import type { Ask, ExperimentResult, Role, Told } from './experiment.js';
 
 /** What the kinds of experiments are put together from. */
 
-export const need = (what: string, is: string): Need => ({ what, is, settleSeconds: null });
+export const need = (what: string, is: string, does: Action = proposedAction(what, is)): Need => ({
+  what,
+  is,
+  does,
+  settleSeconds: null,
+});
 export const ignitionOn = need('ignition', 'on');
 
 export const ask = (id: string, label: string, is: Ask['is'], initial = '', more: Partial<Ask> = {}): Ask => ({

@@ -31,7 +31,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     minutes: 6,
     title: (told) => `Swap ${told.text('part')} with ${told.text('twin')}`,
     proves: 'Whether the fault is in the part or in its place.',
-    needs: (told) => [need(`${told.text('part')} and ${told.text('twin')}`, 'swapped'), ignitionOn],
+    needs: (told) => [need(`${told.text('part')} and ${told.text('twin')}`, 'swapped', 'swap'), ignitionOn],
     cautions: () => ['The two must carry the same number and the same rating.'],
     instruction: (told) =>
       `Look at the pins while both are out. Then see where the fault is now: ${told.text('fault')}.`,
@@ -59,7 +59,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     minutes: 8,
     title: (told) => `Put known values in for ${told.text('part')}`,
     proves: 'Whether everything but the part is good.',
-    needs: (told) => [need(told.text('part'), 'unplugged'), ignitionOn],
+    needs: (told) => [need(told.text('part'), 'unplugged', 'unplug'), ignitionOn],
     cautions: () => ['Put in no more voltage or current than the part itself would give.'],
     instruction: () => 'Put each value in at the plug of the part, and read what the control unit shows.',
     readings: followed('put in'),
@@ -93,7 +93,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     minutes: 4,
     title: (told) => `Unplug ${told.text('part')} and see`,
     proves: 'Whether the fault lies before the plug or behind it.',
-    needs: (told) => [need(told.text('part'), 'unplugged'), ignitionOn],
+    needs: (told) => [need(told.text('part'), 'unplugged', 'unplug'), ignitionOn],
     cautions: () => ['Unplugging sets codes of its own: keep the code sheet first.'],
     instruction: () => 'Read what the control unit shows now.',
     readings: measured('Shows unplugged'),
@@ -124,7 +124,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     minutes: 5,
     title: (told) => `Bridge ${told.text('part')}, ${told.text('fromPin')} to ${told.text('toPin')}`,
     proves: 'Whether the load and its wiring are good.',
-    needs: (told) => [need('bridge', `connected, fused ${told.text('rating')} A`), ignitionOn],
+    needs: (told) => [need('bridge', `connected, fused ${told.text('rating')} A`, 'bridge'), ignitionOn],
     cautions: (told) => [
       `No lead without its fuse of ${told.text('rating')} A, and none rated above the fuse of the circuit.`,
       'Never onto an output or a 5 V supply of a control unit, and never in a circuit that can fire an airbag or a belt.',
@@ -164,7 +164,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     minutes: 5,
     title: (told) => `Load ${told.text('part')} with ${told.text('with')}`,
     proves: 'Whether the feed carries current, and not only a voltage.',
-    needs: (told) => [need(told.text('with'), 'connected'), ignitionOn],
+    needs: (told) => [need(told.text('with'), 'connected', 'connect'), ignitionOn],
     cautions: () => ['A load of more current than the fuse of the feed blows it.'],
     instruction: () => 'Read once without the load, and once with it. Only the second counts.',
     readings: (told) => {
@@ -300,7 +300,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     minutes: 5,
     title: (told) => `Drive ${told.text('part')}`,
     proves: 'How far a command gets.',
-    needs: () => [ignitionOn, need('moving parts', 'clear of people')],
+    needs: () => [ignitionOn, need('moving parts', 'clear of people', 'check')],
     cautions: () => ['Say aloud before you drive it; keep hands out of whatever moves.'],
     instruction: (told) => `Command it, watch it, and compare with ${told.text('answer')}.`,
     readings: seen(
@@ -335,7 +335,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     minutes: 6,
     title: (told) => `Clear ${told.text('part')} and see`,
     proves: 'Whether the fault stands now.',
-    needs: () => [need('code sheet', 'kept'), ignitionOn],
+    needs: () => [need('code sheet', 'kept', 'check'), ignitionOn],
     cautions: () => ['What is cleared without a sheet is lost as evidence.'],
     instruction: () => 'Clear, switch off and on, read again; if it stays away, drive and read once more.',
     readings: seen(
@@ -381,7 +381,14 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
       const members = names.map((name, index) => ({ id: `member-${index + 1}`, name }));
       const spread = told.number('spread') ?? 0;
       return ok([
-        blankReading(shows, 'Shows', { kind: 'siblings', unit: told.text('unit'), members, spread, as: 'absolute' }),
+        blankReading(shows, 'Shows', {
+          kind: 'siblings',
+          unit: told.text('unit'),
+          members,
+          rule: 'median',
+          spread,
+          as: 'absolute',
+        }),
       ]);
     },
     results: [
@@ -396,7 +403,11 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     minutes: 10,
     title: (told) => `Feed ${told.text('part')} pressure`,
     proves: 'Whether it is good over its range, and not only at rest.',
-    needs: (told) => [need('pressure', 'released'), need(`hand pump at ${told.text('part')}`, 'connected'), ignitionOn],
+    needs: (told) => [
+      need('pressure', 'released', 'release'),
+      need(`hand pump at ${told.text('part')}`, 'connected', 'connect'),
+      ignitionOn,
+    ],
     cautions: () => ['Not above the range of the part; no air into hydraulic or fuel lines.'],
     instruction: () => 'Hold each value until it is steady, then read.',
     readings: followed('pressure'),

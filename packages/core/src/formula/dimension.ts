@@ -31,6 +31,8 @@ const dimensions: Readonly<Record<Quantity, readonly number[]>> = {
   force: [0, 0, -2, 0, 1, 1],
   torque: [0, 0, -2, 0, 2, 1],
   pressure: [0, 0, -2, 0, -1, 1],
+  velocity: [0, 0, -1, 0, 1, 0],
+  massFlow: [0, 0, -1, 0, 0, 1],
 };
 
 export const dimensionOf = (quantity: Quantity): Dimension => dimensions[quantity];

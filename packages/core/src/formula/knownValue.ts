@@ -1,4 +1,4 @@
-import { convert, findUnit, type Unit, unitOf } from '../units/index.js';
+import { convert, findUnit, type Unit, unitOf, withDatum } from '../units/index.js';
 
 /** What is known of a name: a reading or an input, in its unit. */
 export interface KnownValue {
@@ -6,34 +6,21 @@ export interface KnownValue {
   readonly unit: string;
   /** Expanded uncertainty (k = 2), in the same unit. */
   readonly uncertainty: number;
+  /**
+   * What each thing that was really measured adds to the uncertainty, with its sign, in the same unit: so that of two values which come from one
+   * measurement its doubt cancels. Without it the value is a measurement of its own.
+   */
+  readonly sources?: ReadonlyMap<string, number> | undefined;
 }
 
 /** Tells what a name stands for; or, in a sentence, why it stands for nothing. */
 export type ValueFor = (name: string) => KnownValue | string;
 
-/**
- * The unit in which a name stands in a formula: that of its quantity without prefix, and kPa for pressures. So mV and V, or mΩ and kΩ,
- * never differ by a factor that nobody wrote.
- */
+/** The unit that a bare number has beside a name: that of the name without prefix, and kPa for pressures. */
 export function formulaUnit({ base, datum }: Unit): Unit {
   if (base.quantity !== 'pressure') return unitOf(base.symbol);
-  return unitOf(datum ? `kPa(${datum === 'gauge' ? 'g' : 'abs'})` : 'kPa');
-}
-
-/** A number in a unit, as it stands in a formula. */
-export function toFormulaUnit(value: number, unit: string): number {
-  return converted(value, unitOf(unit), formulaUnit(unitOf(unit)));
-}
-
-/** The result of a formula in the unit that is wanted of it. */
-export function fromFormulaUnit(value: number, unit: string): number {
-  return converted(value, formulaUnit(unitOf(unit)), unitOf(unit));
-}
-
-// Both are of one quantity and one datum, so there is always a way.
-function converted(value: number, from: Unit, to: Unit): number {
-  const result = convert(value, from, to);
-  return result.ok ? result.value : Number.NaN;
+  const kPa = unitOf('kPa');
+  return datum ? withDatum(kPa, datum) : kPa;
 }
 
 /** A known value in another unit of its quantity, with its uncertainty; `undefined` where there is no way. */

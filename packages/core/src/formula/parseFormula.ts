@@ -1,15 +1,6 @@
 import { create, type MathNode, parseDependencies } from 'mathjs';
 import { failed, ok, type Result } from '../result/index.js';
-import {
-  type Compute,
-  type Expression,
-  type FormulaFunction,
-  functions,
-  namesIn,
-  type Operator,
-  operators,
-  toCompute,
-} from './expression.js';
+import { type Expression, type FormulaFunction, functions, namesIn, type Operator, operators } from './expression.js';
 
 // Made when the first formula is read: most plans have none, and making it takes longer than all the rest.
 let math: ReturnType<typeof makeParser> | undefined;
@@ -21,8 +12,6 @@ export interface Formula {
   readonly expression: Expression;
   /** The names that it uses, each once, in the order in which they appear. */
   readonly names: readonly string[];
-  /** The value for these values of the names; NaN or infinite where it has none, such as after a division by zero. */
-  readonly compute: Compute;
 }
 
 export type FormulaProblem =
@@ -34,7 +23,7 @@ export type FormulaProblem =
 export const longestFormula = 300;
 
 /** Functions that a formula may use. */
-export const formulaFunctions = Object.keys(functions);
+export const formulaFunctions: readonly string[] = functions;
 
 const formulas = new Map<string, Result<Formula, FormulaProblem>>();
 
@@ -51,14 +40,18 @@ export function parseFormula(text: string): Result<Formula, FormulaProblem> {
   return formula;
 }
 
+/** Whether a formula takes the text for a name: `not` and `true` mean something else there. */
+export function isFormulaName(text: string): boolean {
+  const formulas = [text, `2 * ${text} - 1`].map(parseFormula);
+  return formulas.every((formula) => formula.ok && formula.value.names.length === 1 && formula.value.names[0] === text);
+}
+
 function readFormula(text: string): Result<Formula, FormulaProblem> {
   if (text.trim() === '') return failed({ kind: 'empty' });
   if (text.length > longestFormula) return failed({ kind: 'tooLong' });
   const parsed = parseText(text);
   const read = parsed.ok ? toExpression(parsed.value) : parsed;
-  return read.ok
-    ? ok({ text, expression: read.value, names: namesIn(read.value), compute: toCompute(read.value) })
-    : read;
+  return read.ok ? ok({ text, expression: read.value, names: namesIn(read.value) }) : read;
 }
 
 function parseText(text: string): Result<MathNode, FormulaProblem> {
@@ -110,13 +103,13 @@ function operation(name: string, args: readonly MathNode[]): Read {
   const [left, right] = inner.value;
   if (left && !right && name === 'unaryMinus') return ok({ kind: 'negate', of: left });
   if (left && !right && name === 'unaryPlus') return ok(left);
-  return left && right && Object.hasOwn(operators, name)
+  return left && right && operators.some((one) => one === name)
     ? ok({ kind: 'operation', operator: name as Operator, left, right })
     : notAllowed(`the operation “${name}”`);
 }
 
 function call(name: string, args: readonly MathNode[]): Read {
-  if (!Object.hasOwn(functions, name) || args.length === 0) return notAllowed(`the function “${name}”`);
+  if (!functions.some((one) => one === name) || args.length === 0) return notAllowed(`the function “${name}”`);
   const inner = eachExpression(args);
   return inner.ok ? ok({ kind: 'call', call: name as FormulaFunction, values: inner.value }) : inner;
 }

@@ -1,5 +1,5 @@
 import { formatPlain, formatQuantity, type Reading } from '../reading/index.js';
-import type { Accuracy, ZoneLine } from '../spec/index.js';
+import { uncertaintyOf, type ZoneLine } from '../spec/index.js';
 import { convert, convertStep, findUnit, unitOf } from '../units/index.js';
 import type { Instrument, InstrumentRange } from './instrument.js';
 import type { InstrumentFunction } from './instrumentFunctions.js';
@@ -11,8 +11,9 @@ export interface AskedRange {
 }
 
 /**
- * Accuracy of an instrument for a reading: that of the range that the plan asks for or, where it asks for none, of the smallest one that
- * holds the reading.
+ * Expanded uncertainty (k = 2) of an instrument for a reading, in the unit of the reading: by the range that the plan asks for or, where it asks
+ * for none, the smallest one that holds the reading. It is computed in the unit of the instrument, as percents of °C are none of °F.
+ * @param ambientKPa absolute pressure of the surrounding air, for an instrument that counts from another zero
  * @returns `undefined` where the instrument cannot measure this
  */
 export function accuracyOf(
@@ -20,15 +21,19 @@ export function accuracyOf(
   measures: InstrumentFunction,
   reading: Reading,
   asked: AskedRange | null,
-): Accuracy | undefined {
+  ambientKPa?: number,
+): number | undefined {
   const found = instrument.functions.find((one) => one.measures === measures);
   const from = unitOf(reading.unit);
   const to = found && findUnit(found.unit);
   if (!to || reading.kind !== 'exact') return undefined;
-  const value = convert(reading.value, from, to);
+  const value = convert(reading.value, from, to, ambientKPa);
   if (!value.ok) return undefined;
   const range = rangeFor(found.ranges, Math.max(Math.abs(value.value), asked ? askedIn(asked, found.unit) : 0));
-  return range && { percent: range.percent, digits: range.digits, lastPlace: convertStep(range.lastPlace, to, from) };
+  if (!range) return undefined;
+  const shown = { ...reading, value: value.value, resolution: range.lastPlace, unit: to.symbol };
+  const { percent, digits, lastPlace } = range;
+  return convertStep(uncertaintyOf(shown, { percent, digits, lastPlace }) ?? 0, to, from);
 }
 
 function askedIn({ value, unit }: AskedRange, symbol: string): number {
@@ -38,6 +43,16 @@ function askedIn({ value, unit }: AskedRange, symbol: string): number {
 
 const rangeFor = (ranges: readonly InstrumentRange[], value: number): InstrumentRange | undefined =>
   ranges.find(({ upTo }) => upTo >= value) ?? ranges.at(-1);
+
+/** The largest that an instrument shows in a function, in a unit; `undefined` where it does not measure this. */
+export function largestShown(instrument: Instrument, measures: InstrumentFunction, symbol: string): number | undefined {
+  const found = instrument.functions.find((one) => one.measures === measures);
+  const from = found && findUnit(found.unit);
+  const last = found?.ranges.at(-1);
+  if (!from || !last) return undefined;
+  const end = convert(last.upTo, from, unitOf(symbol));
+  return end.ok ? end.value : undefined;
+}
 
 export type InstrumentWarning =
   | { readonly kind: 'overdue'; readonly sinceMs: number }

@@ -3,8 +3,9 @@ export {
   type AskedRange,
   accuracyOf,
   type InstrumentWarning,
+  largestShown,
   sayInstrumentWarning,
   warningsOf,
 } from './accuracyOf.js';
-export { type Instrument, type InstrumentRange, instrumentSchema } from './instrument.js';
+export { type Instrument, type InstrumentRange, instrumentLengths, instrumentSchema } from './instrument.js';
 export { type InstrumentFunction, instrumentFunctions, quantityOfFunction } from './instrumentFunctions.js';

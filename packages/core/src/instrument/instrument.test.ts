@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { parseReading, type Reading } from '../reading/index.js';
-import { uncertaintyOf, zonesOf } from '../spec/index.js';
+import { zonesOf } from '../spec/index.js';
 import { anInstrument } from '../testing/anInstrument.js';
 import { accuracyOf, sayInstrumentWarning, warningsOf } from './index.js';
 
@@ -22,8 +22,22 @@ describe('accuracyOf', () => {
   ] as const)
     it(`${text} ${unit}${asked ? ` in the ${asked.value} ${asked.unit} range` : ''} is sure to ${want} ${unit}`, () => {
       const reading = read(text, unit);
-      expect(uncertaintyOf(reading, accuracyOf(meter, 'dcVolts', reading, asked))).to.be.closeTo(want, 1e-9);
+      expect(accuracyOf(meter, 'dcVolts', reading, asked)).to.be.closeTo(want, 1e-9);
     });
+
+  it('is computed in the unit of the instrument, and said in that of the reading', () => {
+    const range = { upTo: 200, lastPlace: 1, percent: 1, digits: 2 };
+    const thermometer = { ...meter, functions: [{ measures: 'temperature' as const, unit: '°C', ranges: [range] }] };
+    // 194 °F are 90 °C: 0.9 °C and two digits of 1 °C are 5.22 °F.
+    expect(accuracyOf(thermometer, 'temperature', read('194', '°F'), null)).to.be.closeTo(2.9 * 1.8, 1e-9);
+    const gauge = {
+      ...meter,
+      functions: [{ measures: 'pressure' as const, unit: 'kPa(g)', ranges: [{ ...range, upTo: 1000 }] }],
+    };
+    const absolute = read('300', 'kPa(abs)');
+    expect(accuracyOf(gauge, 'pressure', absolute, null, 100)).to.be.closeTo(4, 1e-9);
+    expect(accuracyOf(gauge, 'pressure', absolute, null)).to.equal(undefined);
+  });
 
   it('is not known for what the instrument cannot measure, and for OL', () => {
     expect(accuracyOf(meter, 'ohms', read('12', 'Ω'), null)).to.equal(undefined);
@@ -45,10 +59,10 @@ describe('warningsOf', () => {
 
   it('says nothing of a good instrument', () => expect(says(1000, 12, 14.8, 0.08)).to.deep.equal([]));
   it('says that the calibration has run out', () =>
-    expect(says(3000)).to.deep.equal(['The calibration of Bench meter has run out.']));
+    expect(says(3000)).to.deep.equal(['The calibration of MeasuringContext meter has run out.']));
   it('says that it is coarse for narrow limits', () =>
     expect(says(1000, 0.4, 0.5, 0.02)).to.deep.equal([
-      'Bench meter is coarse for this limit: it may be 0.02 V off at 0.4 V.',
+      'MeasuringContext meter is coarse for this limit: it may be 0.02 V off at 0.4 V.',
     ]));
   it('compares a limit that is open on one side with itself', () => {
     expect(says(1000, null, 0.2, 0.02)).to.deep.equal([]);

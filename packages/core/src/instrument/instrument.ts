@@ -1,5 +1,13 @@
 import { array, boolean, number, string } from 'yup';
-import { type Checked, closedObject, draftText, idText, largestNumber, latestTimeMs } from '../schema/index.js';
+import {
+  type Checked,
+  closedObject,
+  draftText,
+  idText,
+  largestNumber,
+  latestTimeMs,
+  lengthsOf,
+} from '../schema/index.js';
 import { findUnit } from '../units/index.js';
 import { type InstrumentFunction, instrumentFunctions } from './instrumentFunctions.js';
 
@@ -52,3 +60,6 @@ export const instrumentSchema = closedObject({
 
 export type Instrument = Checked<typeof instrumentSchema>;
 export type InstrumentRange = Instrument['functions'][number]['ranges'][number];
+
+/** How long the texts of an instrument may be. */
+export const instrumentLengths = lengthsOf(instrumentSchema);

@@ -27,6 +27,8 @@ export {
   serverMadeKinds,
   stages,
 } from './jobEvent.js';
-export { isUnfit, type Readiness, readinessOf, sayReadiness } from './readiness.js';
+export { jobEventLengths } from './jobEventLengths.js';
+export { isUnfit, type Readiness, readinessOf, sayReadiness, systemVoltageDoubt } from './readiness.js';
+export { type NewJobEvent, stampJobEvent } from './stampJobEvent.js';
 export { complaintCheckOf, type Standing, type StandingFacts, standingOf, standings } from './standing.js';
 export { suspectedMakers, type Unplugged, unpluggedOn } from './unplugged.js';

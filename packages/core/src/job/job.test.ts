@@ -6,38 +6,42 @@ import {
   isMadeByUs,
   isUnfit,
   type Job,
-  type JobEvent,
+  type NewJobEvent,
   readinessOf,
   reduceJob,
   type StandingFacts,
   sayJobMisfit,
   sayReadiness,
+  stampJobEvent,
   standingOf,
   suspectedMakers,
   unpluggedOn,
   wereCleared,
 } from './index.js';
 
-type Loose = JobEvent extends infer One ? (One extends JobEvent ? Omit<One, 'id' | 'atMs' | 'by'> : never) : never;
-const takenIn: Loose = { kind: 'takenIn', vehicleId: 'fg-07', arrival: { ...blankArrival, complaint: 'gets hot' } };
-const stamped = (...loose: Loose[]) =>
-  loose.map((event, at) => ({ ...event, id: `e${at}`, atMs: 1000 * at, by: 'Pell Ostrow' }) as JobEvent);
-const job = (...loose: Loose[]): Job => {
+const takenIn: NewJobEvent = {
+  kind: 'takenIn',
+  vehicleId: 'fg-07',
+  arrival: { ...blankArrival, complaint: 'gets hot' },
+};
+const stamped = (...loose: NewJobEvent[]) =>
+  loose.map((event, at) => stampJobEvent(event, { id: `e${at}`, atMs: 1000 * at, by: 'Pell Ostrow' }));
+const job = (...loose: NewJobEvent[]): Job => {
   const result = reduceJob(stamped(takenIn, ...loose));
   if (!result.ok) throw new Error(sayJobMisfit(result.problem.misfit));
   return result.value;
 };
-const refusal = (...loose: Loose[]) => {
+const refusal = (...loose: NewJobEvent[]) => {
   const result = reduceJob(stamped(...loose));
   return result.ok ? '' : sayJobMisfit(result.problem.misfit);
 };
-const measured = (text: string, engine: 'off' | 'running' = 'off'): Loose => ({
+const measured = (text: string, engine: 'off' | 'running' = 'off'): NewJobEvent => ({
   kind: 'voltageMeasured',
   text,
   engine,
 });
-const sheet: Loose = { kind: 'sheetKept', sheetId: 's1', moment: 'asFound' };
-const cleared: Loose = { kind: 'codesCleared', unitsCleared: 8, unitsSilent: 0 };
+const sheet: NewJobEvent = { kind: 'sheetKept', sheetId: 's1', moment: 'asFound' };
+const cleared: NewJobEvent = { kind: 'codesCleared', unitsCleared: 8, unitsSilent: 0 };
 
 describe('applyJobEvent', () => {
   it('begins with taking in, once', () => {
@@ -59,8 +63,8 @@ describe('applyJobEvent', () => {
   });
 
   it('knows whether codes were cleared between two sheets, whatever the clocks said', () => {
-    const again: Loose = { ...sheet, sheetId: 's2' };
-    const third: Loose = { ...sheet, sheetId: 's3' };
+    const again: NewJobEvent = { ...sheet, sheetId: 's2' };
+    const third: NewJobEvent = { ...sheet, sheetId: 's3' };
     const events = stamped(takenIn, sheet, cleared, again, third).map((event) => ({ ...event, atMs: 5 }));
     expect(wereCleared(events, 's1', 's2')).to.equal(true);
     expect(wereCleared(events, 's1', 's3')).to.equal(true);
@@ -87,7 +91,7 @@ describe('applyJobEvent', () => {
   });
 
   it('leaves a vehicle alone that is gone, until it is opened again', () => {
-    const gone: Loose = { kind: 'stageSet', stage: 'gone' };
+    const gone: NewJobEvent = { kind: 'stageSet', stage: 'gone' };
     expect(refusal(takenIn, gone, measured('12'))).to.include('The vehicle is gone');
     expect(
       job(
@@ -130,7 +134,7 @@ describe('readinessOf', () => {
       [measured('12.6'), measured('12.3'), { kind: 'chargerSet', isConnected: true }],
       'good',
     ],
-  ] as const satisfies readonly (readonly [string, readonly Loose[], string])[])
+  ] as const satisfies readonly (readonly [string, readonly NewJobEvent[], string])[])
     it(`${what}: ${kind}`, () => {
       const readiness = readinessOf(job(...events));
       expect(readiness.kind).to.equal(kind);

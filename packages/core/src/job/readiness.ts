@@ -1,4 +1,5 @@
-import { formatNumber } from '../reading/index.js';
+import { formatNumber, formatReading, parseReading } from '../reading/index.js';
+import { type Doubt, findDoubt } from '../spec/index.js';
 import type { Job } from './job.js';
 
 /** Below this at rest, control units misbehave and tests mislead: about a quarter of a lead battery's charge is left. */
@@ -40,6 +41,16 @@ export function sayReadiness(readiness: Readiness): string {
     case 'falling':
       return `The voltage at rest falls: ${volts(readiness.from)}, now ${volts(readiness.volts)}. Connect a charger before going on.`;
   }
+}
+
+// A battery that is nearly dead, and two in a row that are overcharged.
+const usualVolts = { least: 3, most: 36 };
+
+/** What is to be asked about a system voltage as it was typed; `undefined` where nothing is, or where it is no voltage at all. */
+export function systemVoltageDoubt(text: string): { readonly doubt: Doubt; readonly asTyped: string } | undefined {
+  const read = parseReading(text, { unit: 'V' });
+  const doubt = read.ok ? findDoubt(read.value, { usual: usualVolts }) : undefined;
+  return doubt && read.ok ? { doubt, asTyped: formatReading(read.value) } : undefined;
 }
 
 const volts = (value: number) => `${formatNumber(value, 0.01)} V`;

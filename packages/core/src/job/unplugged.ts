@@ -1,6 +1,7 @@
-import { codeKey, type NewSheet, type SheetCode } from '../codes/index.js';
+import { codeKey, isSeen, type NewSheet, type SheetCode } from '../codes/index.js';
 import { standingEntries } from '../log/index.js';
 import type { TrailEvent } from '../trail/index.js';
+import { actionOf, isTakenApartBy } from '../vehicleState/index.js';
 
 /** Something that was unplugged on a trail: what may have made codes. */
 export interface Unplugged {
@@ -9,14 +10,12 @@ export interface Unplugged {
   readonly by: string;
 }
 
-const unpluggedWords = new Set(['unplugged', 'disconnected', 'pulled']);
-
 /** What was unplugged on a trail, by its confirmed vehicle states. */
 export const unpluggedOn = (events: readonly TrailEvent[]): readonly Unplugged[] =>
   standingEntries(events).flatMap((event) =>
     event.kind === 'stateConfirmed'
       ? event.state
-          .filter(({ is }) => unpluggedWords.has(is))
+          .filter((state) => isTakenApartBy(actionOf(state)))
           .map(({ what }) => ({ what, atMs: event.atMs, by: event.by }))
       : [],
   );
@@ -33,7 +32,7 @@ export function suspectedMakers(
   before: Sheet | undefined,
   unplugged: readonly Unplugged[],
 ): readonly Unplugged[] {
-  const stoodBefore = before?.codes.some((one) => codeKey(one) === codeKey(code)) ?? false;
+  const stoodBefore = before?.codes.some((one) => isSeen(one.status) && codeKey(one) === codeKey(code)) ?? false;
   if (stoodBefore) return [];
   return unplugged.filter(({ atMs }) => atMs > (before?.takenAtMs ?? 0) && atMs < sheet.takenAtMs);
 }

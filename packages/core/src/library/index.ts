@@ -6,6 +6,7 @@ export {
   type LibraryCardInfo,
   type Usage,
   type UsageQuery,
+  usageLengths,
   usageQuerySchema,
 } from './libraryApi.js';
 export { type PinName, readPinName, renamePin, replaceCard, sayPinName } from './replace.js';

@@ -1,7 +1,7 @@
 import { string } from 'yup';
 import type { PartCard, VersionState } from '../plan/index.js';
 import { partCardSchema } from '../plan/index.js';
-import { type Checked, closedObject } from '../schema/index.js';
+import { type Checked, closedObject, lengthsOf } from '../schema/index.js';
 import type { UsageIn } from './usagesIn.js';
 
 /** A part card of the library, without what stands on it. */
@@ -44,3 +44,6 @@ export const usageQuerySchema = closedObject({
 
 export type CardToKeep = Checked<typeof cardToKeepSchema>;
 export type UsageQuery = Checked<typeof usageQuerySchema>;
+
+/** How long the texts may be by which usages are asked for. */
+export const usageLengths = lengthsOf(usageQuerySchema);

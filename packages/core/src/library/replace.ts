@@ -1,4 +1,4 @@
-import { type Lead, type PartCard, type Path, type Plan, renameMentions } from '../plan/index.js';
+import { type HookUp, type Lead, type PartCard, type Path, type Plan, renameMentions } from '../plan/index.js';
 import { failed, ok, type Result } from '../result/index.js';
 
 /** A pin, as it is called on every plan that has it. */
@@ -54,10 +54,16 @@ export function renamePin(plan: Plan, from: PinName, toPin: string): Result<Plan
     steps: plan.steps.map((step) => ({
       ...step,
       instruction: renameMentions(step.instruction, from, to),
-      hookUp: step.hookUp && { ...step.hookUp, leads: step.hookUp.leads.map(renamed) },
+      hookUp: withLeads(step.hookUp, renamed),
+      readings: step.readings.map((reading) =>
+        reading.hookUp ? { ...reading, hookUp: withLeads(reading.hookUp, renamed) } : reading,
+      ),
     })),
   });
 }
+
+const withLeads = (hookUp: HookUp | null, change: (lead: Lead) => Lead): HookUp | null =>
+  hookUp && { ...hookUp, leads: hookUp.leads.map(change) };
 
 /** A card with one of its pins renamed, in the drawing of the connector too. */
 const withPinRenamed = (card: PartCard, { connectorId, pin: from }: PinName, to: string): PartCard => ({

@@ -1,4 +1,4 @@
-import { mentionedPins, type Plan } from '../plan/index.js';
+import { hookUpsOf, mentionedPins, type Plan } from '../plan/index.js';
 import { sayPinName } from './replace.js';
 
 /** `measured`: a lead is put on the pin; `mentioned`: an instruction speaks of it; `card`, `block`: the plan has it in it. */
@@ -25,9 +25,8 @@ export function usagesIn(plan: Plan): readonly UsageIn[] {
     ),
     ...plan.steps.flatMap((step) => {
       const here = (how: UsageHow, what: string): UsageIn => ({ how, what, stepId: step.id, stepTitle: step.title });
-      const measured = (step.hookUp?.leads ?? []).flatMap(({ at }) =>
-        at.kind === 'pin' ? [here('measured', sayPinName(at))] : [],
-      );
+      const leads = hookUpsOf(step).flatMap((hookUp) => hookUp.leads);
+      const measured = leads.flatMap(({ at }) => (at.kind === 'pin' ? [here('measured', sayPinName(at))] : []));
       const mentioned = mentionedPins(plan, step.instruction).map((found) =>
         here('mentioned', sayPinName({ connectorId: found.connector.id, pin: found.pin.pin })),
       );

@@ -1,5 +1,5 @@
 import { string } from 'yup';
-import { closedObject, idText, timeMs } from '../schema/index.js';
+import { closedObject, idText, lengthsOf, timeMs } from '../schema/index.js';
 
 /** Fields of every entry of a log. The client makes the id, so that sending twice is harmless. */
 export const entryFields = () => ({
@@ -20,6 +20,9 @@ export const voidingFields = () => ({
 
 /** Body of `POST …/void`: the server makes the entry. */
 export const voidingSchema = closedObject(voidingFields());
+/** How long a reason may be. */
+export const reasonLength = lengthsOf(voidingSchema).reason;
+
 export type NewVoiding = { readonly entryId: string; readonly reason: string };
 
 /** Who recorded an entry, and who sent it where that was somebody else. */

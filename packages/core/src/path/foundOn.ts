@@ -1,5 +1,5 @@
 import type { Path } from '../plan/index.js';
-import { locate, type PathVolts, type Whereabouts } from './locate.js';
+import { locate, type PathReadings, type Whereabouts } from './locate.js';
 
 /** What the voltages along a path say of the suspects. */
 export interface PathFinding {
@@ -12,8 +12,8 @@ export interface PathFinding {
  * Suspects of sections that are proven under load are cleared; those of the sections between which the fault is shown are pointed to. Where
  * it is only left over, nothing is: the cause may lie off the path.
  */
-export function foundOn(path: Path, volts: PathVolts): PathFinding {
-  const { states, isShown, ...where } = locate(path, volts);
+export function foundOn(path: Path, readings: PathReadings): PathFinding {
+  const { states, isShown, ...where } = locate(path, readings);
   const suspectsIn = (wanted: (state: string) => boolean) => [
     ...new Set(path.sections.flatMap(({ suspectIds }, at) => (wanted(states[at] ?? '') ? suspectIds : []))),
   ];
@@ -29,10 +29,14 @@ export function foundOn(path: Path, volts: PathVolts): PathFinding {
 }
 
 /** Where the fault lies, in a sentence. */
-export function sayWhere(path: Path, { between, alsoBetween, risesAt, isShown, states }: Whereabouts): string {
+export function sayWhere(
+  path: Path,
+  { between, alsoBetween, risesAt, isShown, isSupplyLow, states }: Whereabouts,
+): string {
   const name = (at: number) => path.points[at]?.name || path.points[at]?.id || '';
   if (risesAt !== undefined)
     return `There is more at ${name(risesAt)} than before it: it is fed from elsewhere, or one of the two was read wrongly.`;
+  if (isSupplyLow) return `The supply itself is too low at ${name(0)}: find out why before you go along the path.`;
   if (!between) return 'Nothing is known yet: the supply comes first.';
   const [from, to] = between;
   const say = ([start, end]: readonly [number, number]) => `between ${name(start)} and ${name(end)}`;

@@ -12,8 +12,13 @@ export type SectionState =
   | 'possible'
   | 'unknown';
 
-/** Voltages against the last point of the path, by point id; all taken with the load switched on. */
-export type PathVolts = ReadonlyMap<string, number>;
+/** What is known along a path, with the load switched on. */
+export interface PathReadings {
+  /** Voltages against the last point of the path, by point id. */
+  readonly volts: ReadonlyMap<string, number>;
+  /** Whether current flows, where somebody has seen the load working or measured amps; `undefined` where nobody has looked. */
+  readonly flows: boolean | undefined;
+}
 
 /** Where on a path the fault lies, as far as the voltages tell. */
 export interface Whereabouts {
@@ -25,6 +30,8 @@ export interface Whereabouts {
   readonly alsoBetween: readonly (readonly [number, number])[];
   /** Something more than allowed is lost there, or it is the load alone: it is shown, and not only left over. */
   readonly isShown: boolean;
+  /** The supply itself is too low to say anything of what hangs on it. */
+  readonly isSupplyLow: boolean;
   /** Index of a point at which there is more than at the one before it: fed from elsewhere, or read wrongly. */
   readonly risesAt: number | undefined;
 }
@@ -38,29 +45,43 @@ interface Span {
 
 // Less than this share of the supply across the load is no current to speak of.
 const leastFlow = 0.05;
+// Two last places of a meter on its 20 V range: less is not surely lost, and no sign of a current.
+const leastDrop = 0.02;
+// What vehicles feed their circuits with: 5 V for sensors, within 5 %, and a battery of 12 V or 24 V. Below, the supply itself is at fault.
+const sensorSupply = { from: 4.75, to: 5.25 };
+const leastBattery = 9;
+const isSupply = (volts: number): boolean =>
+  volts >= leastBattery || (volts >= sensorSupply.from && volts <= sensorSupply.to);
 // Differences of typed decimals, such as 12.4 − 12.3, are a hair more than they are.
 const hair = 1e-9;
 
 /**
  * The voltage along a path falls from the supply to the ground by what each section takes. A section that takes more than it may has the
- * fault; where none does, it is left in the stretch with the load. An open section stops the current: what lies before it is then only
- * continuous, and what lies behind it says nothing. (Kirchhoff’s voltage law: the drops make the supply.)
+ * fault; where none does, it is left in the stretch with the load. An open section or load stops the current: what lies before it is then
+ * only continuous, and what lies behind it says nothing. Nothing is good under load unless current is known to flow: a drop was measured, or
+ * somebody has seen it. (Kirchhoff’s voltage law: the drops make the supply.)
  */
-export function locate(path: Path, volts: PathVolts): Whereabouts {
+export function locate(path: Path, { volts, flows }: PathReadings): Whereabouts {
   const known = measuredOf(path, volts);
   const spans = spansOf(path, known);
   const supply = known[0]?.at === 0 ? known[0].volts : undefined;
-  const nothing = path.sections.map(() => 'unknown' as const);
-  if (supply === undefined || supply <= 0)
-    return { states: nothing, between: undefined, alsoBetween: [], isShown: false, risesAt: undefined };
+  const nothing: Whereabouts = {
+    states: path.sections.map(() => 'unknown' as const),
+    between: undefined,
+    alsoBetween: [],
+    isShown: false,
+    isSupplyLow: false,
+    risesAt: undefined,
+  };
+  if (supply === undefined) return nothing;
+  if (!isSupply(supply)) return { ...nothing, isSupplyLow: true };
   const rises = spans.find(({ drop }) => drop < -leastFlow * supply);
   const withLoad = spans.find(({ sections }) => sections.some(({ isLoad }) => isLoad));
   const losing = spans.filter((span) => span !== withLoad && span.drop > mostDropOf(span) + hair);
   // Of several the one that can still be narrowed down.
   const region = losing.find(({ sections }) => sections.length > 1) ?? losing[0] ?? withLoad ?? spans.at(-1);
-  if (rises || !region)
-    return { states: nothing, between: undefined, alsoBetween: [], isShown: false, risesAt: rises?.to };
-  const flow = flowOf(spans, withLoad, supply);
+  if (rises || !region) return { ...nothing, risesAt: rises?.to };
+  const flow = isFlowing(spans, withLoad, supply, flows) ? flowOf(spans, withLoad, supply) : 0;
   const isShown = losing.length > 0 || (region === withLoad && region.sections.length === 1);
   const states = spans.flatMap((span) => {
     const isPlace = losing.includes(span) || span === region;
@@ -72,7 +93,21 @@ export function locate(path: Path, volts: PathVolts): Whereabouts {
     return span.sections.map(() => state);
   });
   const alsoBetween = losing.filter((span) => span !== region).map(({ from, to }) => [from, to] as const);
-  return { states, between: [region.from, region.to], alsoBetween, isShown, risesAt: undefined };
+  return { ...nothing, states, between: [region.from, region.to], alsoBetween, isShown };
+}
+
+/** Whether current is known to flow: it was seen, or a wire takes some of the voltage, and leaves some. */
+function isFlowing(
+  spans: readonly Span[],
+  withLoad: Span | undefined,
+  supply: number,
+  flows: boolean | undefined,
+): boolean {
+  if (flows !== undefined) return flows;
+  // An open wire takes all of it without any current.
+  return spans.some(
+    (span) => span !== withLoad && span.drop >= leastDrop - hair && span.drop <= (1 - leastFlow) * supply,
+  );
 }
 
 /** How much of the usual current flows, 0 to 1, by what the load gets of what it should get at least (Ohm’s law). */
@@ -98,7 +133,7 @@ interface Measured {
 }
 
 /** The points with a voltage, in their order; at the last one it is nothing, as the black lead stays there. */
-function measuredOf({ points }: Path, volts: PathVolts): readonly Measured[] {
+function measuredOf({ points }: Path, volts: PathReadings['volts']): readonly Measured[] {
   return points.flatMap(({ id }, at): Measured[] => {
     if (at === points.length - 1) return [{ at, volts: 0 }];
     const value = volts.get(id);

@@ -1,6 +1,6 @@
 import { accessLevels, type Path, type PathSection } from '../plan/index.js';
 import { formatPlain } from '../reading/index.js';
-import { locate, type PathVolts } from './locate.js';
+import { locate, type PathReadings } from './locate.js';
 
 /** The point to measure next, with the reason. */
 export interface NextPoint {
@@ -13,20 +13,20 @@ const leastMinutes = 0.5;
 const accessOrder = Object.keys(accessLevels);
 
 /**
- * The point that is expected to tell most for its minutes: the entropy of on which side of it the fault lies, by the weights of the sections;
+ * The point that is expected to tell most for the minutes it takes, by the entropy of the two sides of it that the fault can lie on, weighted by the sections;
  * ties go to the easier access. The supply comes first, as everything is compared with it.
  * @param weightOf how likely the fault lies in a section, against the others
  * @returns `undefined` where one section is left, or where no point lies between
  */
 export function nextPoint(
   path: Path,
-  volts: PathVolts,
+  readings: PathReadings,
   weightOf: (section: PathSection) => number = () => 1,
 ): NextPoint | undefined {
   const [first] = path.points;
-  if (first && !volts.has(first.id))
+  if (first && !readings.volts.has(first.id))
     return { pointId: first.id, reason: 'the supply, with which all others are compared' };
-  const { between } = locate(path, volts);
+  const { between } = locate(path, readings);
   if (!between) return undefined;
   const [from, to] = between;
   // A weight of nothing is no reason never to look there.

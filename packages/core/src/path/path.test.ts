@@ -6,7 +6,7 @@ import { validate } from '../schema/index.js';
 import { aPlan } from '../testing/aPlan.js';
 import { events, opened, walk } from '../testing/aWalk.js';
 import { reduceTrail, type TrailEvent, trailEventSchema } from '../trail/index.js';
-import { foundOn, locate, nextPoint } from './index.js';
+import { foundOn, locate, nextPoint, type PathReadings } from './index.js';
 
 const point = (id: string, name = id): Path['points'][number] => ({
   id,
@@ -32,7 +32,10 @@ const fanPath: Path = {
   ],
   sections: [section(0.1, 'fuse'), section(0.2, 'feed'), load('motor'), section(0.1, 'ground'), section(0.1, 'ground')],
 };
-const volts = (...pairs: readonly (readonly [string, number])[]) => new Map(pairs);
+const volts = (...pairs: readonly (readonly [string, number])[]): PathReadings => ({
+  volts: new Map(pairs),
+  flows: undefined,
+});
 
 describe('where on the wire', () => {
   for (const [says, measured, states, sentence] of [
@@ -112,7 +115,32 @@ describe('where on the wire', () => {
       '?????',
       'There is more at C5·1 than before it: it is fed from elsewhere, or one of the two was read wrongly.',
     ],
-    ['nothing of a supply that is not there', [['plus', 0]], '?????', 'Nothing is known yet: the supply comes first.'],
+    [
+      'nothing of a supply that is not there',
+      [['plus', 0]],
+      '?????',
+      'The supply itself is too low at bat+: find out why before you go along the path.',
+    ],
+    [
+      'nothing of a load that a supply of 3 V feeds',
+      [
+        ['plus', 3],
+        ['c51', 2.98],
+        ['c52', 0.01],
+      ],
+      '?????',
+      'The supply itself is too low at bat+: find out why before you go along the path.',
+    ],
+    [
+      'of a load that may be open only that the wires before it are connected',
+      [
+        ['plus', 12.4],
+        ['c51', 12.4],
+        ['c52', 0],
+      ],
+      'ccF??',
+      'The load gets its voltage, between C5·1 and C5·2: it is the load itself.',
+    ],
   ] as const)
     it(`says ${says}`, () => {
       const signs = { good: 'g', continuous: 'c', fault: 'F', possible: 'p', unknown: '?' };
@@ -131,8 +159,17 @@ describe('where on the wire', () => {
   });
 
   it('points to nobody where the fault is only left over', () => {
-    const { clears, pointsTo } = foundOn(fanPath, volts(['plus', 12.4], ['fuse', 12.4]));
+    const { clears, pointsTo } = foundOn(fanPath, volts(['plus', 12.4], ['fuse', 12.35]));
     expect([clears, pointsTo]).to.deep.equal([['fuse'], []]);
+  });
+
+  it('takes nothing for good under load while no current is known to flow', () => {
+    const full = volts(['plus', 12.4], ['fuse', 12.4], ['c51', 12.4], ['c52', 0.0]);
+    expect(foundOn(fanPath, full).clears).to.deep.equal([]);
+    expect(foundOn(fanPath, { ...full, flows: false }).clears).to.deep.equal([]);
+    expect(foundOn(fanPath, { ...full, flows: true }).clears).to.deep.equal(['fuse', 'feed', 'ground']);
+    // A meter that shows 0.01 V less has not shown a current.
+    expect(foundOn(fanPath, volts(['plus', 12.4], ['fuse', 12.39])).clears).to.deep.equal([]);
   });
 
   describe('the point that comes next', () => {
@@ -194,12 +231,13 @@ describe('where on the wire', () => {
           };
           const real = series(12.6, ohms);
           const measured = new Map<string, number>();
-          let next = nextPoint(path, measured);
+          const readings = { volts: measured, flows: undefined };
+          let next = nextPoint(path, readings);
           while (next) {
             measured.set(next.pointId, real[Number(next.pointId.slice(1))] ?? 0);
-            next = nextPoint(path, measured);
+            next = nextPoint(path, readings);
           }
-          expect(foundOn(path, measured).pointsTo).to.deep.equal([`s${faultAt}`]);
+          expect(foundOn(path, readings).pointsTo).to.deep.equal([`s${faultAt}`]);
           expect(measured.size).to.be.at.most(2 + Math.ceil(Math.log2(count)) + 1);
         },
       ),

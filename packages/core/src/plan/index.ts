@@ -1,5 +1,5 @@
 // What other features and packages may use; every other file here is private to the folder.
-export { blankHookUp, blankOutcome, blankPlan, blankReading, blankStep } from './blankPlan.js';
+
 export { blockOfSteps } from './block/blockOfSteps.js';
 export {
   blocksIn,
@@ -23,18 +23,19 @@ export {
 } from './check/finding.js';
 export { type Mend, mendOf } from './check/mendOf.js';
 export { comparePlans, type Difference, type DifferenceKind } from './compare/comparePlans.js';
-export { leadResultTo, resultAt } from './edit/blockEnds.js';
-export { addStepAfter, addStepOn, changeOutcome, changeStep, deleteSteps, leadTo } from './edit/editSteps.js';
-export { type CopiedSteps, copySteps, type Pasted, pasteSteps, readCopiedSteps } from './edit/pasteSteps.js';
-export { type AccessLevel, accessLevels } from './fields.js';
-export { type FormulaName, formulaNames, sayFormulaName, trySample } from './formulaNames.js';
-export type { HookUp, Lead } from './hookUp.js';
-export { type Mark, markOf, marks, pairsNotToldApart, withMark } from './marks.js';
-export { completionsAt, mentionedPins, mentionOf, renameMentions, withMentions } from './mentions.js';
-export { outcomeFor, outcomeHolds, type ZoneByReading } from './outcomeFor.js';
-export { type Connector, faceViews, type PartCard, partCardSchema } from './partCard.js';
-export { type Path, type PathSection, pathSchema } from './path.js';
-export { photoIdOf, picturesIn, picturesOfText, pictureText, withPictures } from './pictures.js';
+export { blankHookUp, blankOutcome, blankPlan, blankReading, blankStep } from './document/blankPlan.js';
+export { type ComputedOrder, computedOrder } from './document/computedOrder.js';
+export { type AccessLevel, accessLevels } from './document/fields.js';
+export { type FormulaName, formulaNames, sayFormulaName, trySample } from './document/formulaNames.js';
+export type { HookUp, Lead } from './document/hookUp.js';
+export { hookUpOf, hookUpsOf } from './document/hookUpsOf.js';
+export { type Mark, markOf, marks, pairsNotToldApart, withMark } from './document/marks.js';
+export { completionsAt, mentionedPins, mentionOf, renameMentions, withMentions } from './document/mentions.js';
+export { formulasOf, namesUsedBy } from './document/namesUsedBy.js';
+export { outcomeFor, outcomeHolds, type ZoneByReading } from './document/outcomeFor.js';
+export { type Connector, faceViews, type PartCard, partCardSchema } from './document/partCard.js';
+export { type Path, type PathSection, pathSchema } from './document/path.js';
+export { photoIdOf, picturesIn, picturesOfText, pictureText, withPictures } from './document/pictures.js';
 export {
   type Accepted,
   type BlockInput,
@@ -57,7 +58,7 @@ export {
   suspectSchema,
   type TooClosePolicy,
   tooClosePolicies,
-} from './plan.js';
+} from './document/plan.js';
 export {
   type NewPlan,
   newPlanSchema,
@@ -67,7 +68,7 @@ export {
   planParamsSchema,
   planVersionParamsSchema,
   type VersionState,
-} from './planApi.js';
+} from './document/planApi.js';
 export {
   type Picture,
   type PlanFile,
@@ -78,7 +79,7 @@ export {
   readPlanFile,
   sayPlanFileProblem,
   writePlanFile,
-} from './planFile.js';
+} from './document/planFile.js';
 export {
   type FoundPin,
   findPin,
@@ -89,7 +90,8 @@ export {
   pinPlaces,
   pinsIn,
   placeNamed,
-} from './planIndex.js';
+} from './document/planIndex.js';
+export { planLengths } from './document/planLengths.js';
 export {
   letterOf,
   sayCondition,
@@ -101,6 +103,11 @@ export {
   sayPlace,
   saySuspects,
   sayZones,
-} from './sayPlan.js';
-export { suspectsNamedBy } from './suspectsNamedBy.js';
-export { upgradePlan } from './upgradePlan.js';
+} from './document/sayPlan.js';
+export { type StepField, stepFieldNames, stepFields, textsOf } from './document/stepFields.js';
+export { suspectsNamedBy } from './document/suspectsNamedBy.js';
+export { upgradePlan, upgradeStep } from './document/upgradePlan.js';
+export { leadResultTo, resultAt } from './edit/blockEnds.js';
+export { addStepAfter, addStepOn, changeOutcome, changeStep, deleteSteps, leadTo } from './edit/editSteps.js';
+export { type CopiedSteps, copySteps, type Pasted, pasteSteps, readCopiedSteps } from './edit/pasteSteps.js';
+export { nameFollows, nameForFormulas, namesTaken, renameValue } from './edit/renameValue.js';

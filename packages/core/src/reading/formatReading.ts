@@ -46,6 +46,8 @@ export function formatReading(reading: Reading): string {
 const formatBound = (bound: number) => String(bound).replace('-', minus);
 
 function formatExact(value: number, resolution: number, unit: Unit): string {
+  // A step that was converted, such as that of 1 in, is no power of ten: no other prefix shows it better.
+  if (resolution > 1.5 && !isPowerOfTen(resolution)) return `${formatNumber(value, 1)} ${unit.symbol}`;
   const shown = unitThatShows(unit, resolution);
   const power = unit.exponent - shown.exponent;
   if (shown === unit && resolution > 1.5) return formatWithExponent(value, resolution, unit.symbol);
@@ -61,8 +63,10 @@ function unitThatShows(unit: Unit, resolution: number): Unit {
   return larger.find((candidate) => shiftDecimal(resolution, unit.exponent - candidate.exponent) <= 1.5) ?? unit;
 }
 
+const isPowerOfTen = (resolution: number): boolean =>
+  Math.abs(resolution / 10 ** Math.round(Math.log10(resolution)) - 1) < 1e-6;
+
 function formatWithExponent(value: number, resolution: number, symbol: string): string {
   const power = Math.round(Math.log10(resolution));
-  if (Math.abs(resolution / 10 ** power - 1) > 1e-6) return `${formatNumber(value, 1)} ${symbol}`;
   return `${formatNumber(shiftDecimal(value, -power), 1)}e${power} ${symbol}`;
 }

@@ -1,4 +1,4 @@
-import { convert, convertStep, type Quantity, type Unit, unitOf } from '../units/index.js';
+import { convert, convertStep, type Quantity, type Unit, unitOf, withDatum } from '../units/index.js';
 import { formatNumber } from './formatReading.js';
 import type { Reading } from './reading.js';
 
@@ -14,6 +14,7 @@ const usual = {
     force: 'N',
     torque: 'Nm',
     mass: 'kg',
+    velocity: 'km/h',
   },
   us: {
     temperature: '°F',
@@ -23,10 +24,11 @@ const usual = {
     force: 'lbf',
     torque: 'lbf·ft',
     mass: 'lb',
+    velocity: 'mph',
   },
 } as const satisfies Record<UnitSystem, Partial<Record<Quantity, string>>>;
 
-const usUnits = new Set(['°F', 'Δ°F', 'psi', 'inHg', 'inH2O', 'in', 'ft', 'lbf', 'lbf·ft', 'lb']);
+const usUnits = new Set(['°F', 'Δ°F', 'psi', 'inHg', 'inH2O', 'in', 'ft', 'lbf', 'lbf·ft', 'lb', 'mph']);
 
 const systemOf = ({ base }: Unit): UnitSystem => (usUnits.has(base.symbol) ? 'us' : 'metric');
 
@@ -39,7 +41,7 @@ export function readingIn(reading: Reading, system: UnitSystem): string | undefi
   const from = unitOf(reading.unit);
   const symbol = (usual[system] as Partial<Record<Quantity, string>>)[from.base.quantity];
   if (symbol === undefined || systemOf(from) === system) return undefined;
-  const to = unitOf(from.datum ? `${symbol}(${from.datum === 'gauge' ? 'g' : 'abs'})` : symbol);
+  const to = from.datum ? withDatum(unitOf(symbol), from.datum) : unitOf(symbol);
   const value = convert(reading.value, from, to);
   return value.ok ? `${formatNumber(value.value, convertStep(reading.resolution, from, to))} ${to.symbol}` : undefined;
 }

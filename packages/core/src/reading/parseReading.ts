@@ -3,12 +3,16 @@ import {
   convert,
   convertStep,
   findUnit,
+  findUnitOf,
+  isMilliOrMega,
+  leastIn,
   quantityNames,
   toPrefix,
   type Unit,
   unitOf,
   withPrefix,
 } from '../units/index.js';
+import { commaMeanings } from './commaMeaning.js';
 import { formatQuantity } from './formatReading.js';
 import type { Reading, ReadingContext, Side } from './reading.js';
 
@@ -19,6 +23,13 @@ export type ReadingProblem =
   | { readonly kind: 'twoDecimalMarks'; readonly got: string; readonly unit: string }
   | { readonly kind: 'outOfReach'; readonly got: string; readonly unit: string }
   | { readonly kind: 'unknownUnit'; readonly got: string; readonly unit: string }
+  | {
+      readonly kind: 'twoMeanings';
+      readonly got: string;
+      readonly meanings: readonly [string, string];
+      readonly unit: string;
+    }
+  | { readonly kind: 'belowZero'; readonly got: string; readonly least: string; readonly unit: string }
   | { readonly kind: 'otherQuantity'; readonly got: string; readonly found: string; readonly unit: string }
   | { readonly kind: 'ambientPressureNeeded'; readonly got: string; readonly unit: string };
 
@@ -45,17 +56,25 @@ interface Numeral {
 export function parseReading(text: string, context: ReadingContext): Result<Reading, ReadingProblem> {
   const { unit } = context;
   if (text.length > longestText) return failed({ kind: 'tooLong', unit });
-  const clean = normalise(text);
+  const clean = withoutThousands(normalise(text));
   if (clean === '') return failed({ kind: 'empty', unit });
   // Most readings are a bare number: only with something behind it can it be one of the other forms.
   const plain = readPlain(clean);
   if (plain?.unitText === '') return toReading(plain, text, context);
-  const over = overload.exec(clean);
+  // 0L is no litre only where litres are not what is measured.
+  const over = plain && unitOf(unit).base.quantity === 'volume' ? null : overload.exec(clean);
   if (over) return ok({ kind: 'overload', side: over[1] === '-' ? 'below' : 'above', unit, text });
   const numeral = readInfix(clean) ?? plain;
   if (!numeral)
     return failed({ kind: /\d[.,]\d*[.,]/.test(clean) ? 'twoDecimalMarks' : 'notANumber', got: text, unit });
   return toReading(numeral, text, context);
+}
+
+/** Several commas, each before three digits, can only part thousands. */
+function withoutThousands(text: string): string {
+  if (!text.includes(',')) return text;
+  const meanings = commaMeanings(text);
+  return meanings && meanings.decimal === undefined ? meanings.thousands : text;
 }
 
 const plainAscii = /^[ -~]*$/;
@@ -84,8 +103,8 @@ function readInfix(clean: string): Numeral | undefined {
     digits: `${whole}.${decimals}`,
     exponent: 0,
     decimals: decimals.length,
-    // 4k7 Ω is 4.7 kΩ, and 2R2 is 2.2 Ω.
-    unitText: prefix === 'R' ? 'Ω' : prefix + unitText,
+    // 4k7 Ω is 4.7 kΩ, and 2R2 is 2.2 Ω; what stands behind an R is for the unit to say.
+    unitText: prefix !== 'R' ? prefix + unitText : /^(?:Ω|ohms?)?$/i.test(unitText) ? 'Ω' : `R ${unitText}`,
   };
 }
 
@@ -93,8 +112,8 @@ function readPlain(clean: string): Numeral | undefined {
   const match = number.exec(clean);
   if (!match) return undefined;
   const [, bound = '', sign = '', raw = '', exponent = '0', unitText = ''] = match;
-  // A second number behind the first (12 345, 1.234,5) is nothing that a meter shows.
-  if (/^[.,\d]/.test(unitText)) return undefined;
+  // A second number behind the first (12 345, 1.234,5) is nothing that a meter shows; 1/min is a unit.
+  if (/^[.,\d]/.test(unitText) && !/^1\s*\/\s*min$/i.test(unitText)) return undefined;
   const digits = raw.replace(',', '.');
   const point = digits.indexOf('.');
   const decimals = point < 0 ? 0 : digits.length - point - 1;
@@ -112,6 +131,9 @@ function toReading(numeral: Numeral, text: string, context: ReadingContext): Res
   const inTarget = valueInTarget(numeral, from, target, context.ambientKPa);
   if (!inTarget.ok) return failed({ ...problemOf(inTarget.problem, text, from), unit });
   if (!Number.isFinite(inTarget.value)) return failed({ kind: 'outOfReach', got: text, unit });
+  const least = leastIn(target);
+  if (least !== undefined && inTarget.value < least - Math.abs(least) * 1e-9)
+    return failed({ kind: 'belowZero', got: text, least: formatQuantity(least, unit), unit });
   if (numeral.bound) return ok({ kind: 'bounded', side: numeral.bound, bound: inTarget.value, unit, text });
   const resolution = convertStep(powerOfTen(numeral.exponent - numeral.decimals), from, target);
   return ok({ kind: 'exact', value: inTarget.value, resolution, unit, text });
@@ -148,8 +170,15 @@ function problemOf(problem: 'otherQuantity' | 'ambientPressureNeeded', got: stri
 /** The unit that was typed: none is the step's, a lone prefix belongs to the step's unit, and a unit stands as it is. */
 function typedUnit(unitText: string, target: Unit): Result<Unit, ReadingProblem> {
   if (unitText === '') return ok(target);
+  const { quantity } = target.base;
+  if (isMilliOrMega(unitText) && findUnit(unitText)?.base.quantity === quantity) {
+    const { base } = target;
+    const meanings = [`m${base.symbol}`, `M${base.symbol}`] as const;
+    return failed({ kind: 'twoMeanings', got: unitText, meanings, unit: target.symbol });
+  }
+  const meant = findUnitOf(unitText.replace(/\s*\/\s*/, '/'), quantity);
+  if (meant) return ok(meant);
   const unit = findUnit(unitText);
-  if (unit?.base.quantity === target.base.quantity) return ok(unit);
   const prefix = unitText.length === 1 ? toPrefix(unitText) : undefined;
   const prefixed = prefix ? withPrefix(target, prefix) : undefined;
   if (prefixed) return ok(prefixed);
@@ -174,6 +203,10 @@ export function sayReadingProblem(problem: ReadingProblem): string {
       return `“${problem.got}” is larger than any meter shows. Type a number in ${problem.unit}, ${example}.`;
     case 'unknownUnit':
       return `“${problem.got}” is not a unit known here. This step is read in ${problem.unit}, ${example}.`;
+    case 'twoMeanings':
+      return `“${problem.got}” can be ${problem.meanings.join(' or ')}. Type which it is, with the capital.`;
+    case 'belowZero':
+      return `“${problem.got}” is less than there can be: nothing lies below ${problem.least}. Look at the sign and the unit.`;
     case 'otherQuantity':
       return `“${problem.got}” is ${problem.found}. This step is read in ${problem.unit}, ${example}.`;
     case 'ambientPressureNeeded':

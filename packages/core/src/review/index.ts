@@ -1,5 +1,5 @@
 import { boolean, string } from 'yup';
-import { type Checked, closedObject, idOrNull, idText, versionNumber } from '../schema/index.js';
+import { type Checked, closedObject, idOrNull, idText, lengthsOf, versionNumber } from '../schema/index.js';
 
 const saidText = () => string().required('${path} is missing').trim('${path} begins or ends with a space').max(2000);
 
@@ -10,11 +10,15 @@ export const newCommentSchema = closedObject({
   text: saidText(),
 });
 /** Body of `PUT /api/plans/:planId/comments/:commentId`. */
+/** How long the texts of a comment and of a release may be. */
+export const commentLengths = lengthsOf(newCommentSchema);
 export const commentChangeSchema = closedObject({ isDone: boolean().required() });
 export const commentParamsSchema = closedObject({ planId: idText(), commentId: idText() });
 /** Body of `POST /api/plans/:planId/draft/release`. */
 export const releaseSchema = closedObject({ notes: string().defined().max(5000) });
 /** Body of `PUT /api/plans/:planId/remarks/:eventId`: what became of a remark from the bay. */
+export const releaseLengths = lengthsOf(releaseSchema);
+
 export const remarkAnswerSchema = closedObject({ version: versionNumber(), text: saidText() });
 export const remarkParamsSchema = closedObject({ planId: idText(), eventId: idText() });
 

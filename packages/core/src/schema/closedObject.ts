@@ -20,7 +20,9 @@ export const photoIdText = () =>
     .required()
     .matches(/^[0-9a-f]{64}$/, '${path} is not the id of a photo');
 
-const idPattern = /^[\w.-]{1,80}$/;
+/** How long an id may be. */
+export const idLength = 80;
+const idPattern = new RegExp(`^[\\w.-]{1,${idLength}}$`);
 
 /**
  * Names by which things can be kept: what every JavaScript object has already (`constructor`, `__proto__`) would be found where

@@ -5,6 +5,7 @@ export {
   casesOfUnion,
   closedObject,
   draftText,
+  idLength,
   idOrNull,
   idText,
   nameOfThing,
@@ -12,6 +13,7 @@ export {
   photoIdText,
   unionByKind,
 } from './closedObject.js';
+export { type Lengths, lengthsOf, lengthsOfCase } from './lengthsOf.js';
 export { type JsonSchema, toJsonSchema } from './toJsonSchema.js';
 export { type SchemaFault, sayFaults, validate } from './validate.js';
 export {

@@ -17,12 +17,20 @@ const normalShare = (z: number): number =>
 /**
  * Probability that the true value lies in an ok zone, given a reading x with the expanded uncertainty u.
  * Normal distribution with standard uncertainty u/k, coverage factor k = 2.
+ * @param least nothing is less than this: what the distribution has below it is shared out over the rest
  * @returns 0 to 1
  * Source: JCGM 106:2012, 7.2 and 7.4 (specification intervals, one- and two-sided).
  */
-export function conformityOf({ cuts, zones }: ZoneLine, x: number, u: number): number {
+export function conformityOf(
+  { cuts, zones }: ZoneLine,
+  x: number,
+  u: number,
+  least = Number.NEGATIVE_INFINITY,
+): number {
   const standard = u / 2;
-  const shareUpTo = (limit: number) => (standard === 0 ? Number(x <= limit) : normalShare((limit - x) / standard));
+  const plainShare = (limit: number) => (standard === 0 ? Number(x <= limit) : normalShare((limit - x) / standard));
+  const below = least === Number.NEGATIVE_INFINITY ? 0 : plainShare(least);
+  const shareUpTo = (limit: number) => (limit < least ? 0 : (plainShare(limit) - below) / (1 - below));
   return zones.reduce((sum, zone, index) => {
     if (!zone.ok) return sum;
     const upper = shareUpTo(cuts[index] ?? Number.POSITIVE_INFINITY);

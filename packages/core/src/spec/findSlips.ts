@@ -1,15 +1,15 @@
 import { formatReading, type Reading } from '../reading/index.js';
-import { convert, findUnit, shiftDecimal, type Unit, unitOf, withPrefix } from '../units/index.js';
+import { convert, findUnit, shiftDecimal, type Unit, unitOf, withDatum, withPrefix } from '../units/index.js';
 import { type ZoneLine, zoneIndexAt } from './zonesOf.js';
 
 /** What the meter may really have shown: a text to record instead, if the technician says so. */
 export interface Slip {
-  readonly kind: 'prefix' | 'sign' | 'datum' | 'scale';
+  readonly kind: 'prefix' | 'point' | 'sign' | 'datum' | 'scale' | 'comma';
   /** The reading as it would be typed, with its unit. */
   readonly text: string;
 }
 
-type Exact = Extract<Reading, { kind: 'exact' }>;
+export type Exact = Extract<Reading, { kind: 'exact' }>;
 
 // A reading this many times larger or smaller than the nearest in-spec limit is far out.
 const farRatio = 20;
@@ -34,19 +34,53 @@ const isIn = (line: ZoneLine, value: number) => line.zones[zoneIndexAt(line, val
 
 function prefixSlips(line: ZoneLine, reading: Exact, unit: Unit): Slip[] {
   if (!isFarOut(line, reading.value)) return [];
-  return [3, -3]
-    .map((power) => ({ power, value: shiftDecimal(reading.value, power) }))
-    .filter(({ value }) => isIn(line, value))
-    .map(({ power }) => ({ kind: 'prefix', text: textShifted(reading, unit, power) }) as const);
+  return nearestPowers(prefixPowers, reading, (value) => isIn(line, value)).map(
+    (power) => ({ kind: 'prefix', text: textShifted(reading, unit, power) }) as const,
+  );
 }
+
+// One prefix up or down; where that explains nothing, those that are taken for each other: µ and M, m and M.
+const prefixPowers = [
+  [3, -3],
+  [6, -6],
+  [9, -9],
+] as const;
+// A decimal point that was left out, or not seen.
+const pointPowers = [
+  [-1, 1],
+  [-2, 2],
+] as const;
+
+/** The nearest powers of ten that make a reading sensible. */
+const nearestPowers = (
+  powers: readonly (readonly number[])[],
+  reading: Exact,
+  isSensible: (value: number) => boolean,
+): readonly number[] =>
+  powers
+    .map((group) => group.filter((power) => isSensible(shiftDecimal(reading.value, power))))
+    .find((group) => group.length > 0) ?? [];
+
+/** What a reading may have been that cannot be as it stands: with another prefix, or its point elsewhere. */
+export function slipsBy(reading: Exact, unit: Unit, isSensible: (value: number) => boolean): readonly Slip[] {
+  const ofPrefix = nearestPowers(prefixPowers, reading, isSensible).map(
+    (power): Slip => ({ kind: 'prefix', text: textShifted(reading, unit, power) }),
+  );
+  const ofPoint = nearestPowers(pointPowers, reading, isSensible).map(
+    (power): Slip => ({ kind: 'point', text: formatReading(moved(reading, power)) }),
+  );
+  return [...ofPrefix, ...ofPoint];
+}
+
+const moved = (reading: Exact, power: number): Exact => ({
+  ...reading,
+  value: shiftDecimal(reading.value, power),
+  resolution: shiftDecimal(reading.resolution, power),
+});
 
 /** The digits as typed, with the prefix three places up or down where the unit has it. */
 function textShifted(reading: Exact, unit: Unit, power: number): string {
-  const shifted = {
-    ...reading,
-    value: shiftDecimal(reading.value, power),
-    resolution: shiftDecimal(reading.resolution, power),
-  };
+  const shifted = moved(reading, power);
   const typed = typedUnitOf(reading) ?? unit;
   const prefix = prefixAt(typed, typed.exponent + power);
   if (prefix === undefined) return formatReading(shifted);
@@ -91,11 +125,10 @@ function signSlips(line: ZoneLine, reading: Exact): Slip[] {
 
 function datumSlips(line: ZoneLine, reading: Exact, unit: Unit, ambientKPa?: number): Slip[] {
   if (!unit.datum || ambientKPa === undefined) return [];
-  const other: Unit = { ...unit, datum: unit.datum === 'gauge' ? 'absolute' : 'gauge' };
+  const other = withDatum(unit, unit.datum === 'absolute' ? 'gauge' : 'absolute');
   const meant = convert(reading.value, other, unit, ambientKPa);
   if (!meant.ok || !isIn(line, meant.value)) return [];
-  const symbol = unit.symbol.replace(/\(.*\)/, other.datum === 'gauge' ? '(g)' : '(abs)');
-  return [{ kind: 'datum', text: formatReading({ ...reading, unit: symbol }) }];
+  return [{ kind: 'datum', text: formatReading({ ...reading, unit: other.symbol }) }];
 }
 
 function scaleSlips(line: ZoneLine, reading: Exact, unit: Unit): Slip[] {
@@ -106,11 +139,3 @@ function scaleSlips(line: ZoneLine, reading: Exact, unit: Unit): Slip[] {
     ? [{ kind: 'scale', text: formatReading({ ...reading, unit: other.symbol }) }]
     : [];
 }
-
-/** The question for the technician. */
-export function saySlips(reading: Reading, slips: readonly Slip[]): string {
-  const wouldBe = slips.map(({ text }) => text).join(' or ');
-  return `${typedOr(reading)} is out of spec. ${wouldBe} would be in. Which did the meter show?`;
-}
-
-const typedOr = (reading: Reading) => (/[a-zΩµ°%]/i.test(reading.text) ? reading.text.trim() : formatReading(reading));

@@ -1,5 +1,7 @@
 // What other features and packages may use; every other file here is private to the folder.
-export { findSlips, type Slip, saySlips } from './findSlips.js';
+
+export { type Doubt, type DoubtContext, findDoubt } from './findDoubt.js';
+export type { Slip } from './findSlips.js';
 export {
   type Accuracy,
   judgeChoice,
@@ -12,29 +14,37 @@ export {
   uncertaintyOf,
   type Verdict,
   type VerdictKind,
+  withoutValue,
 } from './judge.js';
 export { judgeChange } from './judgeChange.js';
 export { type Counted, type CountProblem, judgeCount, sayCount } from './judgeCount.js';
 export { judgeSiblings } from './judgeSiblings.js';
 export { expectedOf, judgeRow, judgeSweep } from './judgeSweep.js';
 export { boundsAt, type Limits, limitsOf } from './limitsOf.js';
+export { numberIn } from './numberIn.js';
 export { sayBounds, sayRowLimits, saySpec } from './saySpec.js';
-export { type JudgedRow, type JudgedSeries, numberIn } from './series.js';
+export type { JudgedRow, JudgedSeries } from './series.js';
 export {
   type BandSpec,
   type ChangeSpec,
   type ChoiceSpec,
   type CountSpec,
   type CurveSpec,
+  comesToNumber,
   type FixedSpec,
   type FormulaSpec,
+  hasRows,
+  isFixed,
   isMeasured,
   isSeries,
+  isSpecKind,
   type MeasuredSpec,
   type RowLimits,
+  type RowsSpec,
   type SeriesSpec,
   type SiblingsSpec,
   type Spec,
+  type SpecKind,
   type SweepSpec,
   specSchema,
   type ToleranceSpec,
@@ -51,5 +61,15 @@ export {
   openLimit,
   unitText,
 } from './specFields.js';
+export { specLengths } from './specLengths.js';
 export { type TypicalZones, typicalZones } from './typicalZones.js';
-export { boundsOf, casesOf, changeZones, type ZoneLine, zoneIndexAt, zonesOf } from './zonesOf.js';
+export {
+  boundsOf,
+  casesOf,
+  casesOfReading,
+  changeZones,
+  cutsOf,
+  type ZoneLine,
+  zoneIndexAt,
+  zonesOf,
+} from './zonesOf.js';

@@ -87,7 +87,7 @@ describe('judgeReading', () => {
     expect(margin?.limit).to.equal(12);
     expect(margin?.distance).to.be.closeTo(0.4, 1e-12);
     expect(margin?.percentOfTolerance).to.be.closeTo(100 * (0.4 / 2.8), 1e-9);
-    expect(said('12.4')).to.equal('12.4 V is 0.4 V above the limit of 12 V.');
+    expect(said('12.4')).to.equal('12.4 V is 0.4 V inside the limit of 12 V.');
   });
 
   it('says what makes a reading too close to call', () =>

@@ -1,8 +1,10 @@
 import { formatNumber, formatPlain, formatReading, type Reading } from '../reading/index.js';
+import { canBeNegative } from '../units/index.js';
 import { conformityOf } from './conformity.js';
 import type { Limits } from './limitsOf.js';
+import { numberIn } from './numberIn.js';
 import type { ChoiceSpec, Zone } from './spec.js';
-import { noLimit, type ZoneLine, zoneIndexAt } from './zonesOf.js';
+import { noLimit, noValue, type ZoneLine, zoneIndexAt } from './zonesOf.js';
 
 /** Accuracy of an instrument: ±(percent of the reading + digits of its last place). */
 export interface Accuracy {
@@ -26,6 +28,8 @@ export interface Verdict {
   readonly alsoPossible: readonly Zone[];
   /** Expanded uncertainty (k = 2) in the unit of the spec; `null` for a choice or a reading without number. */
   readonly uncertainty: number | null;
+  /** The same of the limits, which may come from readings themselves; 0 where they stand in the plan. */
+  readonly limitUncertainty: number;
   /** Probability that the true value is in spec, 0 to 1; `null` where there is no number. */
   readonly conformity: number | null;
   readonly margin: Margin | null;
@@ -57,6 +61,7 @@ export const verdictOf = (zone: Zone, kind: VerdictKind, note = ''): Verdict => 
   zone,
   alsoPossible: [],
   uncertainty: null,
+  limitUncertainty: 0,
   conformity: null,
   margin: null,
   note,
@@ -67,6 +72,9 @@ export const notJudged = (because: string, uncertainty: number | null = null): V
   ...verdictOf(noLimit, 'noLimit', because),
   uncertainty,
 });
+
+/** The verdict on a computed reading that has no value, with the reason in a sentence. */
+export const withoutValue = (because: string): Verdict => verdictOf(noValue, 'noLimit', because);
 
 /** The option of that id, if the spec has it. */
 export const optionOf = (spec: ChoiceSpec, optionId: string): Zone | undefined =>
@@ -85,12 +93,15 @@ interface Interval {
  */
 export function judgeReading(limits: Limits, reading: Reading, uncertainty: number | null): Verdict {
   const { line } = limits;
-  const both = uncertainty === null ? null : Math.hypot(uncertainty, limits.uncertainty);
+  const both = uncertainty === null ? null : sumOfSquares(uncertainty, limits.uncertainty);
   const interval = intervalOf(reading, both);
-  const first = zoneIndexAt(line, interval.from);
-  const last = zoneIndexAt(line, interval.to);
+  const slack = slackOf(reading);
+  const onEdge = (value: number) => edgeAt(line, value, slack);
+  const first = zoneIndexAt(line, onEdge(interval.from));
+  const last = zoneIndexAt(line, onEdge(interval.to));
   // A one-sided reading stands nearest to its bound.
-  const nominal = reading.kind === 'exact' ? zoneIndexAt(line, reading.value) : reading.side === 'above' ? first : last;
+  const nominal =
+    reading.kind === 'exact' ? zoneIndexAt(line, onEdge(reading.value)) : reading.side === 'above' ? first : last;
   const touched = line.zones.slice(first, last + 1);
   const kind = kindOf(touched);
   const zone = line.zones[nominal] as Zone;
@@ -100,30 +111,63 @@ export function judgeReading(limits: Limits, reading: Reading, uncertainty: numb
     zone,
     alsoPossible: touched.length > 1 ? touched.filter((candidate) => candidate !== zone) : [],
     uncertainty,
-    conformity: reading.kind === 'exact' && both !== null ? conformityFor(line, touched, reading.value, both) : null,
+    limitUncertainty: limits.uncertainty,
+    conformity: reading.kind === 'exact' && both !== null ? conformityFor(line, touched, reading, both) : null,
     margin,
     note: limits.says,
   };
 }
 
-/** Expanded uncertainty (k = 2) of a reading in its own unit; without an instrument known, half the typed resolution. */
+/**
+ * Expanded uncertainty (k = 2) of a reading in its own unit; half the typed resolution is the least that it can be, whatever the instrument
+ * says, and all that is known without one.
+ */
 export function uncertaintyOf(reading: Reading, accuracy?: Accuracy | null): number | null {
   if (reading.kind !== 'exact') return null;
-  if (!accuracy) return reading.resolution / 2;
-  return (
-    (Math.abs(reading.value) * accuracy.percent) / 100 + accuracy.digits * (accuracy.lastPlace ?? reading.resolution)
-  );
+  const least = reading.resolution / 2;
+  if (!accuracy) return least;
+  const ofInstrument =
+    (Math.abs(reading.value) * accuracy.percent) / 100 + accuracy.digits * (accuracy.lastPlace ?? reading.resolution);
+  return Math.max(ofInstrument, least);
 }
 
+// Far below what was typed: an edge that was meant exactly is met exactly, whatever the last bit of a sum.
+const hair = 1e-6;
+// What arithmetic may leave of a number that was meant exactly, as a share of it.
+const lastBits = 1e-14;
+
+/** How far off a cut a value may be that is meant to be on it. */
+function slackOf(reading: Reading): number {
+  if (reading.kind === 'overload') return 0;
+  return reading.kind === 'exact' && reading.resolution > 0
+    ? reading.resolution * hair
+    : Math.abs(numberIn(reading)) * lastBits;
+}
+
+/** Puts a value that is a hair off a cut onto it. */
+function edgeAt({ cuts }: ZoneLine, value: number, slack: number): number {
+  for (const cut of cuts) if (Math.abs(value - cut) <= slack) return cut;
+  return value;
+}
+
+// Most limits stand in the plan and have no doubt of their own.
+const sumOfSquares = (a: number, b: number): number => (b === 0 ? a : Math.sqrt(a * a + b * b));
+
+/** What is known of the true value; of a quantity that cannot be negative nothing lies below zero. */
 function intervalOf(reading: Reading, uncertainty: number | null): Interval {
-  if (reading.kind === 'exact')
-    return { from: reading.value - (uncertainty ?? 0), to: reading.value + (uncertainty ?? 0) };
+  if (reading.kind === 'exact') {
+    const from = reading.value - (uncertainty ?? 0);
+    const least = reading.value >= 0 && !canBeNegative(reading.unit) ? 0 : Number.NEGATIVE_INFINITY;
+    return { from: Math.max(from, least), to: reading.value + (uncertainty ?? 0) };
+  }
   const edge = reading.kind === 'overload' ? Number.POSITIVE_INFINITY : reading.bound;
   if (reading.kind === 'overload')
     return reading.side === 'above' ? { from: edge, to: edge } : { from: -edge, to: -edge };
+  // More than 5 is not 5 any more; at least 5 may be.
+  const beyond = /[≥≤]/.test(reading.text) ? 0 : Math.max(Math.abs(edge), Number.MIN_VALUE) * 100 * lastBits;
   return reading.side === 'above'
-    ? { from: edge, to: Number.POSITIVE_INFINITY }
-    : { from: Number.NEGATIVE_INFINITY, to: edge };
+    ? { from: edge + beyond, to: Number.POSITIVE_INFINITY }
+    : { from: Number.NEGATIVE_INFINITY, to: edge - beyond };
 }
 
 function kindOf(touched: readonly Zone[]): VerdictKind {
@@ -132,8 +176,10 @@ function kindOf(touched: readonly Zone[]): VerdictKind {
 }
 
 // Only near a limit is the distribution worth computing: further away it is 0 or 1 to more digits than are shown.
-function conformityFor(line: ZoneLine, touched: readonly Zone[], value: number, uncertainty: number): number {
-  return touched.length > 1 ? conformityOf(line, value, uncertainty) : Number(touched[0]?.ok);
+function conformityFor(line: ZoneLine, touched: readonly Zone[], reading: ExactReading, uncertainty: number): number {
+  if (touched.length <= 1) return Number(touched[0]?.ok);
+  const isFromZero = reading.value >= 0 && !canBeNegative(reading.unit);
+  return conformityOf(line, reading.value, uncertainty, isFromZero ? 0 : Number.NEGATIVE_INFINITY);
 }
 
 function marginOf({ cuts, zones }: ZoneLine, value: number): Margin | null {
@@ -166,7 +212,10 @@ export function sayVerdict(verdict: Verdict, reading: Reading | undefined): stri
   return note === '' ? says : `${says} ${note}`;
 }
 
-function sayPlace({ kind, zone, margin, uncertainty }: Verdict, reading: Reading): string {
+type ExactReading = Extract<Reading, { kind: 'exact' }>;
+
+function sayPlace(verdict: Verdict, reading: Reading): string {
+  const { kind, zone, margin } = verdict;
   const shown = formatReading(reading);
   if (reading.kind === 'overload') return `${shown}: beyond every number, which is ${zone.name}.`;
   if (reading.kind === 'bounded')
@@ -175,12 +224,17 @@ function sayPlace({ kind, zone, margin, uncertainty }: Verdict, reading: Reading
       : `${shown} is ${zone.name} whatever the exact value.`;
   if (!margin) return `${shown} is ${zone.name}; there is no limit to be near to.`;
   const limit = `${formatPlain(margin.limit)} ${reading.unit}`;
-  if (kind === 'tooCloseToCall') return sayTooClose(shown, limit, uncertainty ?? 0, reading.unit);
-  return `${shown} is ${sayDistance(margin, reading)} the limit of ${limit}.`;
+  if (kind === 'tooCloseToCall') return sayTooClose(shown, limit, verdict, reading.unit);
+  return `${shown} is ${sayDistance(margin, reading, zone.ok)} the limit of ${limit}.`;
 }
 
-function sayTooClose(shown: string, limit: string, uncertainty: number, unit: string): string {
-  return `${shown} may be ${formatPlain(roundUp(uncertainty))} ${unit} off, and the limit is ${limit}.`;
+function sayTooClose(shown: string, limit: string, { uncertainty, limitUncertainty }: Verdict, unit: string): string {
+  const off = (size: number) => `${formatPlain(roundUp(size))} ${unit} off`;
+  const ofLimit =
+    limitUncertainty > 0
+      ? `the limit of ${limit}, which comes from readings, ${off(limitUncertainty)}`
+      : `the limit is ${limit}`;
+  return `${shown} may be ${off(uncertainty ?? 0)}, and ${ofLimit}.`;
 }
 
 // Two digits, rounded up: an uncertainty is never shown smaller than it is.
@@ -190,7 +244,8 @@ function roundUp(uncertainty: number): number {
   return Number((Math.ceil(uncertainty / step - 1e-9) * step).toPrecision(12));
 }
 
-function sayDistance({ distance, limit }: Margin, reading: Extract<Reading, { kind: 'exact' }>): string {
-  if (distance === 0) return 'on';
-  return `${formatNumber(distance, Math.min(reading.resolution, distance))} ${reading.unit} ${reading.value > limit ? 'above' : 'below'}`;
+/** How far it is inside the limit, or beyond it and on which side: what is fine is never said to be above a limit. */
+function sayDistance({ distance, limit }: Margin, reading: ExactReading, isOk: boolean): string {
+  if (distance <= reading.resolution * hair) return 'on';
+  return `${formatNumber(distance, Math.min(reading.resolution, distance))} ${reading.unit} ${isOk ? 'inside' : reading.value > limit ? 'above' : 'below'}`;
 }

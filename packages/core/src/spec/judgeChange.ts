@@ -1,6 +1,8 @@
 import { formatReading, type Reading } from '../reading/index.js';
+import { differenceUnit, unitOf } from '../units/index.js';
 import { judgeReading, notJudged, type UncertaintyOf } from './judge.js';
-import { type JudgedSeries, numberIn } from './series.js';
+import { numberIn } from './numberIn.js';
+import type { JudgedSeries } from './series.js';
 import type { ChangeSpec } from './spec.js';
 import { changeZones, tidy } from './zonesOf.js';
 
@@ -18,7 +20,7 @@ export function judgeChange(
     { label: 'before', reading: before, verdict: notJudged('', uncertaintyOf(before)) },
     { label: 'after', reading: after, verdict: notJudged('', uncertaintyOf(after)) },
   ];
-  const change = changeOf(spec.unit, before, after);
+  const change = changeOf(differenceUnit(unitOf(spec.unit)).symbol, before, after);
   if (!change)
     return {
       rows,

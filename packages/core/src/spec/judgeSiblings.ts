@@ -1,6 +1,7 @@
 import { formatQuantity, formatReading, type Reading } from '../reading/index.js';
 import { judgeReading, type UncertaintyOf, type Verdict, verdictOf, worstOf } from './judge.js';
-import { type JudgedSeries, numberIn } from './series.js';
+import { numberIn } from './numberIn.js';
+import type { JudgedSeries } from './series.js';
 import type { SiblingsSpec } from './spec.js';
 import { alike, bandZones, oddCases, several, tidy } from './zonesOf.js';
 
@@ -40,27 +41,40 @@ interface Member {
 /** The member without which the others are alike; with two there is no telling which. */
 function oddOneOf(spec: SiblingsSpec, all: readonly Member[]): Member | undefined {
   if (all.length < 3 || isAlike(spec, all)) return undefined;
-  const byDistance = [...all].sort((a, b) => distanceOf(b, all) - distanceOf(a, all));
-  const farthest = byDistance[0] as Member;
-  // Two that are as far from the rest as each other: neither is the odd one.
-  const isTie = byDistance[1] !== undefined && distanceOf(byDistance[1], all) === distanceOf(farthest, all);
-  return !isTie &&
-    isAlike(
-      spec,
-      all.filter((one) => one !== farthest),
-    )
-    ? farthest
-    : undefined;
+  const without = (one: Member) => all.filter((other) => other !== one);
+  const candidates = all.filter((one) => isAlike(spec, without(one)));
+  const [first, second] = candidates
+    .map((one) => ({ one, distance: apart(numberIn(one.reading), medianOf(without(one))) }))
+    .sort((a, b) => (a.distance === b.distance ? 0 : b.distance - a.distance));
+  // Two that are as far from the rest as each other, to the digits that were read: neither is the odd one.
+  const isTie = second !== undefined && first !== undefined && apart(first.distance, second.distance) <= slackOf(all);
+  return isTie ? undefined : first?.one;
 }
 
-const isAlike = (spec: SiblingsSpec, members: readonly Member[]): boolean =>
-  members.every((one) => {
-    const others = members.filter((other) => other !== one);
-    return others.length === 0 || apart(numberIn(one.reading), medianOf(others)) <= spreadAt(spec, medianOf(others));
-  });
+/** What differs by less is the same as far as anybody has read. */
+const slackOf = (members: readonly Member[]): number => 1e-6 * leastTold(members);
 
-const distanceOf = (one: Member, all: readonly Member[]): number =>
-  apart(numberIn(one.reading), medianOf(all.filter((other) => other !== one)));
+/** The coarsest digit that members were read to. */
+const leastTold = (members: readonly Member[]): number =>
+  Math.max(0, ...members.map(({ reading }) => (reading.kind === 'exact' ? reading.resolution : 0)));
+
+const isAlike = (spec: SiblingsSpec, members: readonly Member[]): boolean => alikeBy[spec.rule](spec, members);
+
+type IsAlike = (spec: SiblingsSpec, members: readonly Member[]) => boolean;
+
+/** When members are alike: each near the median of the others, or the largest near the smallest. */
+const alikeBy: Readonly<Record<SiblingsSpec['rule'], IsAlike>> = {
+  median: (spec, members) =>
+    members.every((one) => {
+      const others = members.filter((other) => other !== one);
+      const median = medianOf(others);
+      return others.length === 0 || apart(numberIn(one.reading), median) <= spreadAt(spec, median) + slackOf(members);
+    }),
+  spread: (spec, members) => {
+    const numbers = members.map(({ reading }) => numberIn(reading));
+    return apart(Math.max(...numbers), Math.min(...numbers)) <= spreadAt(spec, medianOf(members)) + slackOf(members);
+  },
+};
 
 // OL and OL are alike, though neither is a number to subtract.
 const apart = (a: number, b: number): number => (a === b ? 0 : Math.abs(a - b));
@@ -77,14 +91,33 @@ const spreadAt = ({ spread, as }: SiblingsSpec, median: number): number =>
   as === 'percent' ? tidy((Math.abs(median) * spread) / 100) : spread;
 
 function judgeMember(spec: SiblingsSpec, { reading, uncertainty }: Member, others: readonly Member[]): Verdict {
+  if (spec.rule === 'spread') return judgeBySpread(spec, { reading, uncertainty }, others);
   const median = medianOf(others);
-  const spread = spreadAt(spec, median);
+  // A percentage of nothing allows nothing: then what was read as the same is as alike as can be told.
+  const spread = median === 0 && spec.as === 'percent' ? leastTold(others) : spreadAt(spec, median);
   // The median is as uncertain as the readings that it is taken from.
   const least = Math.min(...others.map((other) => other.uncertainty ?? 0));
   const line = Number.isFinite(median)
     ? bandZones(tidy(median - spread), tidy(median + spread))
     : bandZones(median, null);
   const says = `The median of the others is ${formatQuantity(median, spec.unit)}.`;
+  return judgeReading({ line, uncertainty: least, says }, reading, uncertainty);
+}
+
+/** One member by how far it may be from the largest and from the smallest of the others. */
+function judgeBySpread(
+  spec: SiblingsSpec,
+  { reading, uncertainty }: Omit<Member, 'index'>,
+  others: readonly Member[],
+): Verdict {
+  const numbers = others.map((other) => numberIn(other.reading));
+  const [largest, smallest, spread] = [Math.max(...numbers), Math.min(...numbers), spreadAt(spec, medianOf(others))];
+  // Others that are farther apart than that already leave no room for any: then it is held against each alone.
+  const [from, to] = [tidy(largest - spread), tidy(smallest + spread)];
+  const line =
+    Number.isFinite(from) && from <= to ? bandZones(from, to) : bandZones(Math.min(from, to), Math.max(from, to));
+  const least = Math.min(...others.map((other) => other.uncertainty ?? 0));
+  const says = `The others are ${formatQuantity(smallest, spec.unit)} to ${formatQuantity(largest, spec.unit)}.`;
   return judgeReading({ line, uncertainty: least, says }, reading, uncertainty);
 }
 
@@ -99,11 +132,7 @@ function overall(
     return verdictOf(zone, verdicts[odd.index]?.kind ?? 'outOfSpec', sayOdd(spec, odd, all));
   }
   const zone = isAlike(spec, all) ? alike : several;
-  return verdictOf(
-    zone,
-    worstOf(verdicts),
-    zone === alike ? sayAlike(spec, all) : `They are further apart than ${saySpread(spec)}.`,
-  );
+  return verdictOf(zone, worstOf(verdicts), zone === alike ? sayAlike(spec, all) : saySeveral(spec, all));
 }
 
 const saySpread = ({ spread, as, unit }: SiblingsSpec) =>
@@ -112,6 +141,17 @@ const saySpread = ({ spread, as, unit }: SiblingsSpec) =>
 function sayOdd(spec: SiblingsSpec, { reading, index }: Member, all: readonly Member[]): string {
   const median = medianOf(all.filter((other) => other.index !== index));
   return `${spec.members[index]?.name} shows ${formatReading(reading)}, the others about ${formatQuantity(median, spec.unit)}; ${saySpread(spec)} apart is allowed.`;
+}
+
+/** Which of several differ: those that are farther from the median of all than is allowed; the two ends, where only their distance is. */
+function saySeveral(spec: SiblingsSpec, all: readonly Member[]): string {
+  const median = medianOf(all);
+  const allowed = spreadAt(spec, median) / (spec.rule === 'spread' ? 2 : 1) + slackOf(all);
+  const far = all.filter(({ reading }) => apart(numberIn(reading), median) > allowed);
+  const ends = [...all].sort((a, b) => numberIn(a.reading) - numberIn(b.reading));
+  const named = far.length > 0 ? far : [ends[0], ends.at(-1)].filter((one) => one !== undefined);
+  const names = named.map(({ index, reading }) => `${spec.members[index]?.name} with ${formatReading(reading)}`);
+  return `They are further apart than ${saySpread(spec)}: ${names.join(', ')}.`;
 }
 
 function sayAlike(spec: SiblingsSpec, all: readonly Member[]): string {

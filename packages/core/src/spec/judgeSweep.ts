@@ -62,28 +62,77 @@ function pointsOf(spec: SweepSpec, rows: readonly JudgedRow[]): Point[] {
 
 // A slope below this is no following any more.
 const stuckSlope = 0.1;
+// Fewer rows fit every line.
+const leastRows = 4;
+// What differs by less than this share of the tolerance is not told apart.
+const leastResidual = 0.05;
+// A pattern is named where scatter has clearly less support than it: by more than 4, "considerably less".
+const clearlyBetter = 4;
+
+/** A way in which actual values can come from expected ones. */
+interface Fit {
+  readonly pattern: SweepPattern;
+  /** Numbers that are fitted, the scatter about the fit among them. */
+  readonly parameters: number;
+  readonly valueAt: (point: Point) => number;
+}
 
 /**
- * The pattern of a sweep that fails, from straight lines through actual over expected. The simplest line within the tolerance of its rows
- * wins: one that is shifted (offset), one that is tilted about nothing (gain), both (whichever moves the rows more), else scatter.
- * Where expected values hardly differ, or too few rows have a number, it is scatter; two are enough to see that nothing follows.
- * Source: ordinary least squares.
+ * The pattern of a sweep that fails. Straight lines through actual over expected are compared: nothing but scatter about the expected values, all
+ * shifted (offset), all in proportion (gain), both, or the same everywhere (stuck). The one with the lowest AICc is named, where scatter has
+ * clearly less support, every row is within its tolerance of it, and a rival pattern does not explain the rows as well; else it is scatter.
+ * Source: ordinary least squares; Akaike's information criterion for few rows, Burnham and Anderson, Model Selection and Multimodel Inference,
+ * 2nd edition, 2.4 and 2.6.
  */
 export function patternOf(spec: SweepSpec, rows: readonly JudgedRow[]): SweepPattern {
   const points = pointsOf(spec, rows);
   const span = spanOf(points.map(({ expected }) => expected));
-  if (points.length < 2 || span === 0) return 'scatter';
+  if (points.length < leastRows || span === 0) return isStuck(points, span) ? 'stuck' : 'scatter';
+  const scatter = supportOf(points, { pattern: 'scatter', parameters: 1, valueAt: ({ expected }) => expected });
+  const fits = fitsOf(points, span).map((fit) => ({ fit, aicc: supportOf(points, fit) }));
+  const [best, ...others] = fits.sort((a, b) => a.aicc - b.aicc);
+  if (!best || scatter - best.aicc <= clearlyBetter || !isWithin(points, best.fit.valueAt)) return 'scatter';
+  const rival = others.find(({ fit }) => fit.pattern !== best.fit.pattern);
+  return rival && rival.aicc - best.aicc <= 2 ? 'scatter' : best.fit.pattern;
+}
+
+/** That every row reads the same is seen from two rows on; it needs no fit. */
+const isStuck = (points: readonly Point[], span: number): boolean =>
+  points.length > 1 && spanOf(points.map(({ actual }) => actual)) < stuckSlope * span;
+
+function fitsOf(points: readonly Point[], span: number): readonly Fit[] {
   const { slope, intercept } = fit(points);
-  const lineFits = isWithin(points, ({ expected }) => intercept + slope * expected);
-  if (Math.abs(slope) < stuckSlope && lineFits) return 'stuck';
-  if (points.length < 3) return 'scatter';
   const shift = mean(points.map(({ expected, actual }) => actual - expected));
-  if (isWithin(points, ({ expected }) => expected + shift)) return 'offset';
   const tilt =
     sum(points.map(({ expected, actual }) => expected * actual)) / sum(points.map(({ expected }) => expected ** 2));
-  if (isWithin(points, ({ expected }) => tilt * expected)) return 'gain';
-  if (!lineFits) return 'scatter';
-  return Math.abs(slope - 1) * span > Math.abs(shift) ? 'gain' : 'offset';
+  const middle = mean(points.map(({ actual }) => actual));
+  return [
+    { pattern: 'offset', parameters: 2, valueAt: ({ expected }) => expected + shift },
+    { pattern: 'gain', parameters: 2, valueAt: ({ expected }) => tilt * expected },
+    ...(Math.abs(slope) < stuckSlope
+      ? [{ pattern: 'stuck' as const, parameters: 2, valueAt: () => middle }]
+      : [
+          {
+            pattern: Math.abs(slope - 1) * span > Math.abs(shift) ? ('gain' as const) : ('offset' as const),
+            parameters: 3,
+            valueAt: ({ expected }: Point) => intercept + slope * expected,
+          },
+        ]),
+  ];
+}
+
+/** AICc of a fit, from residuals in tolerances; the lower, the better. */
+function supportOf(points: readonly Point[], { parameters, valueAt }: Fit): number {
+  const count = points.length;
+  if (count - parameters - 1 <= 0) return Number.POSITIVE_INFINITY;
+  const square = mean(
+    points.map((point) => ((point.actual - valueAt(point)) / Math.max(point.half, Number.MIN_VALUE)) ** 2),
+  );
+  return (
+    count * Math.log(Math.max(square, leastResidual ** 2)) +
+    2 * parameters +
+    (2 * parameters * (parameters + 1)) / (count - parameters - 1)
+  );
 }
 
 const sum = (numbers: readonly number[]) => numbers.reduce((total, one) => total + one, 0);

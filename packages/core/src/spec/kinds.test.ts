@@ -134,7 +134,7 @@ describe('a formula', () => {
   it('says which limits came out, and of what', () => {
     const verdict = judged(feed, '12.1', known({ battery: [12.4, 'V'] }));
     expect(typeof verdict !== 'string' && sayVerdict(verdict, read('12.1', 'V'))).to.equal(
-      '12.1 V is 0.2 V above the limit of 11.9 V. By battery - 0.5 the limits are 11.9 V or more.',
+      '12.1 V is 0.2 V inside the limit of 11.9 V. By battery - 0.5 the limits are 11.9 V or more.',
     );
   });
 
@@ -156,6 +156,7 @@ describe('a formula', () => {
 
 const glow: SiblingsSpec = {
   kind: 'siblings',
+  rule: 'median',
   unit: 'A',
   members: [1, 2, 3, 4].map((cylinder) => ({ id: `c${cylinder}`, name: `Cylinder ${cylinder}` })),
   spread: 10,
@@ -295,7 +296,7 @@ describe('a sweep', () => {
   it('counts a row that shows OL as out, and draws no line through it', () => {
     const readings = pedal.rows.map(({ at }, index) => read(index === 4 ? 'OL' : (0.8 + at * 0.032).toFixed(3), 'V'));
     const { verdict } = judgeSweep(pedal, readings, exact);
-    expect([verdict.kind, verdict.zone.id]).to.deep.equal(['outOfSpec', 'offset']);
+    expect([verdict.kind, verdict.zone.id]).to.deep.equal(['outOfSpec', 'scatter']);
   });
 
   it('sees no pattern where limits are open on one side', () => {
@@ -331,8 +332,8 @@ describe('a count', () => {
   };
 
   it('is in spec where nothing dropped out in the time', () => {
-    const verdict = judgeCount(spec, { counts: [0, 0], seconds: 30 });
-    expect(verdict.ok && [verdict.value.kind, verdict.value.note]).to.deep.equal(['inSpec', 'Dropouts: 0 in 30 s.']);
+    const verdict = judgeCount(spec, { counts: [0, 0], seconds: 60 });
+    expect(verdict.ok && [verdict.value.kind, verdict.value.note]).to.deep.equal(['inSpec', 'Dropouts: 0 in 60 s.']);
   });
 
   it('names the section that most of it came from', () => {
@@ -351,7 +352,7 @@ describe('a count', () => {
   it('is refused before the time is up, unless it is too many already', () => {
     expect(judgeCount(spec, { counts: [0, 0], seconds: 12 })).to.deep.equal({
       ok: false,
-      problem: { kind: 'tooShort', seconds: 12, inSeconds: 30 },
+      problem: { kind: 'tooShort', seconds: 6, inSeconds: 30, section: 'at the pedal' },
     });
     expect(judgeCount(spec, { counts: [0, 1], seconds: 12 }).ok).to.equal(true);
     expect(judgeCount(spec, { counts: [0], seconds: 30 }).ok).to.equal(false);

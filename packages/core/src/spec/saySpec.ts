@@ -1,4 +1,5 @@
 import { formatPlain } from '../reading/index.js';
+import { differenceUnit, unitOf } from '../units/index.js';
 import type { ChangeSpec, CountSpec, RowLimits, Spec, ZonesSpec } from './spec.js';
 import { boundsOf } from './zonesOf.js';
 
@@ -16,7 +17,7 @@ export function saySpec(spec: Spec): string {
     case 'formula':
       return `${sayBounds(spec.min, spec.max)} in ${spec.unit}`;
     case 'siblings':
-      return `${spec.members.map(({ id, name }) => name || id).join(', ')} within ${formatPlain(spec.spread)} ${spec.as === 'percent' ? '%' : spec.unit} of each other`;
+      return `${spec.members.map(({ id, name }) => name || id).join(', ')} within ${formatPlain(spec.spread)} ${spec.as === 'percent' ? '%' : differenceUnit(unitOf(spec.unit)).symbol} ${spec.rule === 'spread' ? 'from largest to smallest' : 'of the median of the others'}`;
     case 'change':
       return sayChange(spec);
     case 'sweep':
@@ -52,11 +53,15 @@ function sayZones({ unit, cuts, zones }: ZonesSpec): string {
     .join(' · ');
 }
 
-const named = (name: string, ok: boolean): string => (ok && name !== 'in spec' ? `${name} (in spec)` : name);
+function named(name: string, ok: boolean): string {
+  const saysSo = name === 'in spec';
+  return ok === saysSo ? name : `${name} (${ok ? 'in spec' : 'out of spec'})`;
+}
 
 const directions = { rise: 'must rise', fall: 'must fall', stay: 'must stay' } as const;
 
-function sayChange({ action, direction, atLeast, atMost, unit }: ChangeSpec): string {
+function sayChange({ action, direction, atLeast, atMost, ...spec }: ChangeSpec): string {
+  const unit = differenceUnit(unitOf(spec.unit)).symbol;
   const by = [
     atLeast !== null && `at least ${formatPlain(atLeast)} ${unit}`,
     atMost !== null && `at most ${formatPlain(atMost)} ${unit}`,
@@ -65,4 +70,6 @@ function sayChange({ action, direction, atLeast, atMost, unit }: ChangeSpec): st
 }
 
 const sayCountLimits = ({ what, inSeconds, min, max, sections }: CountSpec): string =>
-  `${sayBounds(min, max, what || 'events')} in ${inSeconds} s${sections.length > 0 ? `, over ${sections.map(({ name }) => name).join(', ')}` : ''}`;
+  sections.length > 0
+    ? `${sayBounds(min, max, what || 'events')}, ${inSeconds} s at each of ${sections.map(({ name }) => name).join(', ')}`
+    : `${sayBounds(min, max, what || 'events')} in ${inSeconds} s`;

@@ -81,7 +81,11 @@ export const siblingsSchema = closedObject({
     .required()
     .min(2)
     .max(24),
-  spread: finite().required().min(0).meta({ description: 'how far one may be from the median of the others' }),
+  rule: string()
+    .required()
+    .oneOf(['median', 'spread'] as const)
+    .meta({ description: 'median: each against the median of the others; spread: the largest against the smallest' }),
+  spread: finite().required().min(0).meta({ description: 'how far apart they may be by that rule' }),
   as: string()
     .required()
     .oneOf(['absolute', 'percent'] as const),
@@ -125,7 +129,12 @@ export const choiceSchema = closedObject({
 export const countSchema = closedObject({
   kind: kindText('count'),
   what: draftText(60).meta({ description: 'what is counted, in the plural' }),
-  inSeconds: number().required().integer().min(1).max(3600),
+  inSeconds: number()
+    .required()
+    .integer()
+    .min(1)
+    .max(3600)
+    .meta({ description: 'for how long it is counted; where there are sections, in each of them' }),
   min: number().integer().min(0).max(1_000_000).nullable().defined(),
   max: number().integer().min(0).max(1_000_000).nullable().defined(),
   sections: array(closedObject({ id: idText(), name: draftText(60) }).required())
@@ -160,20 +169,55 @@ export type ChangeSpec = Checked<typeof changeSchema>;
 export type SweepSpec = Checked<typeof sweepSchema>;
 export type ChoiceSpec = Checked<typeof choiceSchema>;
 export type CountSpec = Checked<typeof countSchema>;
-/** Limits that stand in the plan as they are. */
-export type FixedSpec = BandSpec | ToleranceSpec | ZonesSpec;
+export type Spec = Checked<typeof specSchema>;
+export type SpecKind = Spec['kind'];
+
+/** What is entered for a reading. */
+export type Entered = 'number' | 'rows' | 'choice' | 'count';
+
+/** What every other part of the product asks of a kind of limit; a new kind is named by the compiler until it stands here. */
+interface KindOfSpec {
+  readonly entered: Entered;
+  /** Where its limits stand as numbers in the plan: on one line, in rows, or nowhere. */
+  readonly cuts: 'line' | 'rows' | 'none';
+  /** It comes to one number, which formulas can use. */
+  readonly isNumber: boolean;
+}
+
+export const kindsOfSpec = {
+  band: { entered: 'number', cuts: 'line', isNumber: true },
+  tolerance: { entered: 'number', cuts: 'line', isNumber: true },
+  zones: { entered: 'number', cuts: 'line', isNumber: true },
+  curve: { entered: 'number', cuts: 'rows', isNumber: true },
+  formula: { entered: 'number', cuts: 'none', isNumber: true },
+  siblings: { entered: 'rows', cuts: 'none', isNumber: false },
+  change: { entered: 'rows', cuts: 'none', isNumber: true },
+  sweep: { entered: 'rows', cuts: 'rows', isNumber: false },
+  choice: { entered: 'choice', cuts: 'none', isNumber: false },
+  count: { entered: 'count', cuts: 'none', isNumber: false },
+} as const satisfies Record<SpecKind, KindOfSpec>;
+
+type KindsWith<Facet extends keyof KindOfSpec, Value> = {
+  [Kind in SpecKind]: (typeof kindsOfSpec)[Kind][Facet] extends Value ? Kind : never;
+}[SpecKind];
+type SpecWith<Facet extends keyof KindOfSpec, Value> = Extract<Spec, { kind: KindsWith<Facet, Value> }>;
+
+/** Limits that stand in the plan on one line. */
+export type FixedSpec = SpecWith<'cuts', 'line'>;
+/** Limits that stand in the plan in rows. */
+export type RowsSpec = SpecWith<'cuts', 'rows'>;
 /** One number is judged. */
-export type MeasuredSpec = FixedSpec | CurveSpec | FormulaSpec;
+export type MeasuredSpec = SpecWith<'entered', 'number'>;
 /** Several numbers are judged together. */
-export type SeriesSpec = SiblingsSpec | ChangeSpec | SweepSpec;
-export type Spec = MeasuredSpec | SeriesSpec | ChoiceSpec | CountSpec;
+export type SeriesSpec = SpecWith<'entered', 'rows'>;
 
-export const isMeasured = (spec: Spec): spec is MeasuredSpec =>
-  spec.kind === 'band' ||
-  spec.kind === 'tolerance' ||
-  spec.kind === 'zones' ||
-  spec.kind === 'curve' ||
-  spec.kind === 'formula';
+/** Whether that is a kind of limit; what comes in may be anything. */
+export const isSpecKind = (kind: unknown): kind is SpecKind =>
+  typeof kind === 'string' && Object.hasOwn(kindsOfSpec, kind);
 
-export const isSeries = (spec: Spec): spec is SeriesSpec =>
-  spec.kind === 'siblings' || spec.kind === 'change' || spec.kind === 'sweep';
+export const isFixed = (spec: Spec): spec is FixedSpec => kindsOfSpec[spec.kind].cuts === 'line';
+export const hasRows = (spec: Spec): spec is RowsSpec => kindsOfSpec[spec.kind].cuts === 'rows';
+/** Whether it comes to one number, which a formula, a curve or an input can take. */
+export const comesToNumber = (spec: Spec): boolean => kindsOfSpec[spec.kind].isNumber;
+export const isMeasured = (spec: Spec): spec is MeasuredSpec => kindsOfSpec[spec.kind].entered === 'number';
+export const isSeries = (spec: Spec): spec is SeriesSpec => kindsOfSpec[spec.kind].entered === 'rows';

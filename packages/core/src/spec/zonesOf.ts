@@ -1,4 +1,15 @@
-import type { ChangeSpec, CountSpec, FixedSpec, RowLimits, SiblingsSpec, Spec, Zone } from './spec.js';
+import {
+  type ChangeSpec,
+  type CountSpec,
+  type FixedSpec,
+  hasRows,
+  isFixed,
+  isSeries,
+  type RowLimits,
+  type SiblingsSpec,
+  type Spec,
+  type Zone,
+} from './spec.js';
 
 /** Every limit comes down to this: zones that cover the line from −∞ to OL, and the cuts between them. */
 export interface ZoneLine {
@@ -33,6 +44,15 @@ export function boundsOf(
   return [tidy(limits.nominal - half), tidy(limits.nominal + half)];
 }
 
+/**
+ * Every limit that a reading is held to whatever else is read, in the unit of the spec. None where they are computed or seen; of a curve
+ * only those at one place hold.
+ */
+export function cutsOf(spec: Spec): readonly number[] {
+  if (isFixed(spec)) return zonesOf(spec).cuts;
+  return hasRows(spec) && isSeries(spec) ? spec.rows.flatMap(({ limits }) => zonesOf(limits).cuts) : [];
+}
+
 // 5 ± 2 % is 4.9, not 4.8999…: the limit that the author meant is the one that is judged and shown.
 export const tidy = (value: number) => Number(value.toPrecision(12));
 
@@ -40,6 +60,9 @@ const zone = (id: string, name: string, ok = false, meaning = ''): Zone => ({ id
 const below = zone('below', 'too low');
 const inSpec = zone('inSpec', 'in spec', true);
 const above = zone('above', 'too high');
+
+/** Where a computed reading has no value: after a division by zero, or from a reading without number. */
+export const noValue = zone('noValue', 'no value');
 
 /** Where limits cannot be had: outside the table, or without the reading that they are computed from. */
 export const noLimit = zone('noLimit', 'without a limit');
@@ -116,6 +139,15 @@ export function casesOf(spec: Spec): readonly Zone[] {
       return spec.options;
   }
 }
+
+/** The same of a reading of a step: one that is computed may have no value at all. */
+export const casesOfReading = ({
+  spec,
+  derivedFrom,
+}: {
+  readonly spec: Spec;
+  readonly derivedFrom: string | null;
+}): readonly Zone[] => (derivedFrom === null ? casesOf(spec) : [...casesOf(spec), noValue]);
 
 /**
  * Index of the zone in which a value lies. Limits are inclusive: a cut between an ok and a not-ok zone

@@ -6,10 +6,12 @@ import {
   type Outcome,
   type Path,
   type Plan,
+  planFormatVersion,
   type Step,
   type StepReading,
 } from '../plan/index.js';
 import type { Spec } from '../spec/index.js';
+import { proposedAction } from '../vehicleState/index.js';
 
 /** Builders for tests: a small, sound plan, and its parts with what a test leaves out filled in. */
 
@@ -44,6 +46,7 @@ export const aReading = (id: string, spec: Spec, more: Partial<StepReading> = {}
   name: id,
   derivedFrom: null,
   spec,
+  hookUp: null,
   expects: [],
   ...more,
 });
@@ -51,6 +54,7 @@ export const aReading = (id: string, spec: Spec, more: Partial<StepReading> = {}
 export const aNeed = (what: string, is: string, settleSeconds: number | null = null): Need => ({
   what,
   is,
+  does: proposedAction(what, is),
   settleSeconds,
 });
 
@@ -120,7 +124,7 @@ const conclusion = (id: string, ...suspectIds: string[]) => ({ id, title: `Found
 /** Three steps: look at the fuse, measure the feed with the ignition on, measure the ground. */
 export const aPlan = (more: Partial<Plan> = {}): Plan => ({
   format: 'probe-trail-plan',
-  formatVersion: 5,
+  formatVersion: planFormatVersion,
   id: 'fan',
   title: 'Radiator fan never runs',
   summary: '',

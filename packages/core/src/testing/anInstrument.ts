@@ -2,8 +2,8 @@ import type { Instrument } from '../instrument/index.js';
 
 /** A meter with three ranges of DC volts, to be calibrated again at 2000 ms. */
 export const anInstrument = (more: Partial<Instrument> = {}): Instrument => ({
-  id: 'bench-meter',
-  name: 'Bench meter',
+  id: 'context-meter',
+  name: 'MeasuringContext meter',
   functions: [
     {
       measures: 'dcVolts',

@@ -6,6 +6,7 @@ import {
   type Plan,
   type Step,
   suspectsNamedBy,
+  upgradeStep,
 } from '../plan/index.js';
 import { judgeChoice } from '../spec/index.js';
 import { vehicleStates } from '../vehicleState/index.js';
@@ -34,7 +35,8 @@ export function addPartCard(draft: Draft, { partCard }: TrailEventOf<'partCardAd
   return undefined;
 }
 
-export function addStep(draft: Draft, { step }: TrailEventOf<'stepAdded'>): Misfit | undefined {
+export function addStep(draft: Draft, event: TrailEventOf<'stepAdded'>): Misfit | undefined {
+  const step = upgradeStep(event.step);
   if (step.outcomes.some(({ goTo }) => goTo.kind !== 'nowhere')) return { kind: 'stepLeadsOn', stepId: step.id };
   return unknownSuspect(draft.plan, suspectsNamedBy(step)) ?? putStep(draft, step);
 }
@@ -137,6 +139,7 @@ export function addTested(draft: Draft, event: TrailEventOf<'offPlanTested'>): M
         rows: [],
         instrument: undefined,
         takenIn: draft.believed,
+        sources: undefined,
         tries: [],
         acceptedBecause: undefined,
         atMs,

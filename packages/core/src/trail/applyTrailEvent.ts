@@ -12,13 +12,13 @@ import {
   takeBack,
   withdrawCause,
 } from './addedEvents.js';
-import { chooseInstrument, confirmState, giveInput, overrideState, resume } from './benchEvents.js';
 import { addPhoto, addRemark } from './besideEvents.js';
+import { chooseInstrument, confirmState, giveInput, overrideState, resume } from './contextEvents.js';
 import type { Draft } from './draft.js';
-import type { Misfit } from './misfit.js';
-import { addPath, measurePoint, takePointBack } from './pathEvents.js';
+import { type Misfit, sayMisfit } from './misfit.js';
+import { addPath, measurePoint, seeCurrent, takePointBack } from './pathEvents.js';
 import { acceptCloseCall, enterReading, goBack, skipStep, takeOutcome } from './stepEvents.js';
-import type { Trail } from './trail.js';
+import type { Trail, Unfit } from './trail.js';
 import type { TrailEvent, TrailEventOf } from './trailEvent.js';
 
 /**
@@ -47,7 +47,7 @@ export function reduceTrail(plan: Plan, events: readonly TrailEvent[]): Result<T
   const opened = first?.kind === 'opened' ? openTrail(plan, first) : failed<Misfit>({ kind: 'notOpened' });
   if (!opened.ok) return failed({ eventId: first?.id ?? '', misfit: opened.problem });
   const voided = voidedEntries(rest);
-  if (voided.size > 0) return ok(foldStanding(plan, { ...opened.value, voided: voided.get(first?.id ?? '') }, rest));
+  if (voided.size > 0) return ok(foldFitting(plan, { ...opened.value, voided: voided.get(first?.id ?? '') }, rest));
   // One draft for the whole fold: a copy for each event would make long trails quadratic.
   const draft: Draft = { ...opened.value, waymarks: [] };
   for (const event of rest) {
@@ -57,13 +57,30 @@ export function reduceTrail(plan: Plan, events: readonly TrailEvent[]): Result<T
   return ok(draft);
 }
 
-/** What follows an entry that was voided and does not fit without it is passed over too. */
-function foldStanding(plan: Plan, opened: Trail, events: readonly TrailEvent[]): Trail {
+/**
+ * The state after the events of a log that is stored. They were acknowledged, so they are facts: one that does not fit any more, as a later
+ * program judges it otherwise, is passed over and named in `unfit`, and the trail can still be read.
+ * @returns fails only where the log does not begin with its opening on this plan
+ */
+export function foldStored(plan: Plan, events: readonly TrailEvent[]): Result<Trail, BrokenLog> {
+  const strict = reduceTrail(plan, events);
+  const [first, ...rest] = events;
+  if (strict.ok || first?.kind !== 'opened') return strict;
+  const opened = openTrail(plan, first);
+  return opened.ok ? ok(foldFitting(plan, opened.value, rest)) : strict;
+}
+
+/** What does not fit is passed over, such as what follows an entry that was voided and does not fit without it. */
+function foldFitting(plan: Plan, opened: Trail, events: readonly TrailEvent[]): Trail {
   if (opened.voided) return opened;
-  return standingEntries(events).reduce<Trail>((trail, event) => {
-    const next = applyTrailEvent(plan, trail, event);
-    return next.ok ? next.value : trail;
+  const unfit: Unfit[] = [];
+  const trail = standingEntries(events).reduce<Trail>((state, event) => {
+    const next = applyTrailEvent(plan, state, event);
+    if (next.ok) return next.value;
+    unfit.push({ eventId: event.id, says: sayMisfit(next.problem) });
+    return state;
   }, opened);
+  return { ...trail, unfit };
 }
 
 /** What an open trail begins with in the place of a plan: nothing. */
@@ -93,10 +110,12 @@ function openTrail(plan: Plan, event: TrailEventOf<'opened'>): Result<Trail, Mis
     taken: {},
     waymarks: [],
     pathReadings: {},
+    pathCurrents: {},
     remarks: [],
     photos: [],
     paused: undefined,
     voided: undefined,
+    unfit: [],
     lastEventAtMs: event.atMs,
     lastEventBy: event.by,
   });
@@ -154,6 +173,8 @@ function applyByKind(draft: Draft, event: Later): Misfit | undefined {
       return measurePoint(draft, event);
     case 'pointTakenBack':
       return takePointBack(draft, event);
+    case 'currentSeen':
+      return seeCurrent(draft, event);
     case 'stepAdded':
       return addStep(draft, event);
     case 'stepOpened':

@@ -1,9 +1,31 @@
 // What other features and packages may use; every other file here is private to the folder.
-export { applyTrailEvent, type BrokenLog, openPlan, reduceTrail } from './applyTrailEvent.js';
-export { type Bench, benchOf, instrumentOf } from './bench.js';
-export { readInput } from './benchEvents.js';
+export { applyTrailEvent, type BrokenLog, foldStored, openPlan, reduceTrail } from './applyTrailEvent.js';
+export { readInput } from './contextEvents.js';
+export { type Answer, drainOutbox, type OnItsWay } from './drainOutbox.js';
+export { foldLog } from './foldLog.js';
 export { type EntryProblem, type JudgedEntry, judgeEntry, rowNames } from './judgeEntry.js';
+export {
+  emptyLog,
+  type LocalLog,
+  logFromKept,
+  logToKeep,
+  openedLog,
+  type ServersPart,
+  withAcknowledged,
+  withArrived,
+  withRecorded,
+  withRefused,
+} from './localLog.js';
+export { instrumentOf, type MeasuringContext, measuringContextOf } from './measuringContext.js';
 export { type Misfit, sayMisfit } from './misfit.js';
+export {
+  confirmedState,
+  enteredReading,
+  type NewTrailEvent,
+  nextEvent,
+  openingOf,
+  stampTrailEvent,
+} from './nextEvents.js';
 export { planFromTrail } from './planFromTrail.js';
 export { sampleEntry } from './sampleEntry.js';
 export { outcomeOfTaken } from './stepEvents.js';
@@ -17,13 +39,14 @@ export {
   type PathReadings,
   type Photo,
   type Remark,
+  readingsAlong,
   settledAtMs,
   standingWaymarks,
   type TakenReading,
   type Trail,
   type TrailPosition,
+  type Unfit,
   unmetNeeds,
-  voltsAlong,
   type Waymark,
 } from './trail.js';
 export {
@@ -40,10 +63,13 @@ export {
 export {
   type Entry,
   entrySchema,
+  openedVehicleLengths,
   type PhotoMark,
   type RemarkKind,
   remarkKinds,
   type TrailEvent,
   type TrailEventOf,
+  trailEventLengths,
   trailEventSchema,
+  typedLength,
 } from './trailEvent.js';

@@ -5,6 +5,7 @@ import { failed, ok, type Result } from '../result/index.js';
 import {
   type CountProblem,
   isMeasured,
+  isSeries,
   type JudgedRow,
   judgeChange,
   judgeChoice,
@@ -18,9 +19,10 @@ import {
   optionOf,
   type SeriesSpec,
   type Verdict,
+  withoutValue,
 } from '../spec/index.js';
 import { canBeNegative } from '../units/index.js';
-import type { Bench } from './bench.js';
+import type { MeasuringContext } from './measuringContext.js';
 import type { Entry } from './trailEvent.js';
 
 export interface JudgedEntry {
@@ -29,6 +31,8 @@ export interface JudgedEntry {
   readonly verdict: Verdict;
   /** The single readings of a series; empty for one number, a choice or a count. */
   readonly rows: readonly JudgedRow[];
+  /** Of a computed reading: what each measurement adds to its doubt; see `KnownValue`. */
+  readonly sources?: ReadonlyMap<string, number> | undefined;
 }
 
 export type EntryProblem =
@@ -40,7 +44,7 @@ type Judged = Result<JudgedEntry, EntryProblem>;
 type EntryOf<Kind extends Entry['kind']> = Extract<Entry, { kind: Kind }>;
 
 /** Parses and judges what was entered for a reading of a step, with everything that its limits and its accuracy depend on. */
-export function judgeEntry({ spec }: StepReading, entry: Entry, bench: Bench): Judged {
+export function judgeEntry({ spec }: StepReading, entry: Entry, context: MeasuringContext): Judged {
   if (spec.kind === 'choice') {
     const option = entry.kind === 'chosen' ? optionOf(spec, entry.optionId) : undefined;
     return option ? ok({ reading: undefined, verdict: judgeChoice(option), rows: [] }) : wrongEntry('choice');
@@ -52,21 +56,26 @@ export function judgeEntry({ spec }: StepReading, entry: Entry, bench: Bench): J
       ? ok({ reading: undefined, verdict: verdict.value, rows: [] })
       : failed({ kind: 'count', problem: verdict.problem });
   }
-  if (isMeasured(spec)) return entry.kind === 'typed' ? judgeTyped(spec, entry, bench) : wrongEntry('number');
-  return entry.kind === 'rows' ? judgeRows(spec, entry, bench) : wrongEntry('row of numbers');
+  if (isMeasured(spec)) return entry.kind === 'typed' ? judgeTyped(spec, entry, context) : wrongEntry('number');
+  if (isSeries(spec)) return entry.kind === 'rows' ? judgeRows(spec, entry, context) : wrongEntry('row of numbers');
+  return spec satisfies never;
 }
 
 const wrongEntry = (expected: string) => failed<EntryProblem>({ kind: 'wrongEntry', expected });
 
-function judgeTyped(spec: MeasuredSpec, { text, leadsSwapped }: EntryOf<'typed'>, bench: Bench): Judged {
-  const parsed = parseReading(text, { unit: spec.unit, ambientKPa: bench.ambientKPa });
+function judgeTyped(spec: MeasuredSpec, { text, leadsSwapped }: EntryOf<'typed'>, context: MeasuringContext): Judged {
+  const parsed = parseReading(text, { unit: spec.unit, ambientKPa: context.ambientKPa });
   if (!parsed.ok) return failed({ kind: 'reading', problem: parsed.problem });
   const reading = leadsSwapped && canBeNegative(spec.unit) ? turned(parsed.value) : parsed.value;
-  return ok({ reading, verdict: judgeMeasured(spec, reading, bench), rows: [] });
+  return ok({ reading, verdict: judgeMeasured(spec, reading, context), rows: [] });
 }
 
 /** The verdict on one number, by the limits that hold here and now; where there are none, that is the verdict. */
-export function judgeMeasured(spec: MeasuredSpec, reading: Reading, { valueFor, uncertaintyOf }: Bench): Verdict {
+export function judgeMeasured(
+  spec: MeasuredSpec,
+  reading: Reading,
+  { valueFor, uncertaintyOf }: MeasuringContext,
+): Verdict {
   const limits = limitsOf(spec, valueFor);
   const uncertainty = uncertaintyOf(reading);
   return limits.ok ? judgeReading(limits.value, reading, uncertainty) : notJudged(limits.problem, uncertainty);
@@ -91,19 +100,19 @@ export function rowNames(spec: SeriesSpec): readonly string[] {
   }
 }
 
-function judgeRows(spec: SeriesSpec, { texts }: EntryOf<'rows'>, bench: Bench): Judged {
+function judgeRows(spec: SeriesSpec, { texts }: EntryOf<'rows'>, context: MeasuringContext): Judged {
   const names = rowNames(spec);
   if (texts.length !== names.length) return wrongEntry(`row of ${names.length} numbers`);
   const readings: Reading[] = [];
   for (const [index, text] of texts.entries()) {
-    const parsed = parseReading(text, { unit: spec.unit, ambientKPa: bench.ambientKPa });
+    const parsed = parseReading(text, { unit: spec.unit, ambientKPa: context.ambientKPa });
     if (!parsed.ok) return failed({ kind: 'reading', problem: parsed.problem, row: names[index] ?? '' });
     readings.push(parsed.value);
   }
-  return ok(judgeSeries(spec, readings, bench));
+  return ok(judgeSeries(spec, readings, context));
 }
 
-function judgeSeries(spec: SeriesSpec, readings: readonly Reading[], { uncertaintyOf }: Bench): JudgedEntry {
+function judgeSeries(spec: SeriesSpec, readings: readonly Reading[], { uncertaintyOf }: MeasuringContext): JudgedEntry {
   switch (spec.kind) {
     case 'siblings':
       return judgeSiblings(spec, readings, uncertaintyOf);
@@ -118,11 +127,11 @@ function judgeSeries(spec: SeriesSpec, readings: readonly Reading[], { uncertain
  * A reading that is computed from others, with the uncertainty that comes from theirs. A formula that has no value here (OL, a division by
  * zero, a reading set aside) gives no number, and the verdict says why.
  */
-export function judgeDerived({ derivedFrom, spec }: StepReading, bench: Bench): JudgedEntry | undefined {
+export function judgeDerived({ derivedFrom, spec }: StepReading, context: MeasuringContext): JudgedEntry | undefined {
   if (derivedFrom === null || !isMeasured(spec)) return undefined;
-  const computed = evaluateFormula(derivedFrom, spec.unit, bench.valueFor);
-  if (!computed.ok) return { reading: undefined, verdict: notJudged(computed.problem), rows: [] };
-  const { value, uncertainty } = computed.value;
+  const computed = evaluateFormula(derivedFrom, spec.unit, context.valueFor);
+  if (!computed.ok) return { reading: undefined, verdict: withoutValue(computed.problem), rows: [] };
+  const { value, uncertainty, sources } = computed.value;
   const reading: Reading = {
     kind: 'exact',
     value,
@@ -130,7 +139,8 @@ export function judgeDerived({ derivedFrom, spec }: StepReading, bench: Bench): 
     unit: spec.unit,
     text: '',
   };
-  return { reading, verdict: judgeMeasured(spec, reading, { ...bench, uncertaintyOf: () => uncertainty }), rows: [] };
+  const verdict = judgeMeasured(spec, reading, { ...context, uncertaintyOf: () => uncertainty });
+  return { reading, verdict, rows: [], sources };
 }
 
 /** A computed number ends at the first digit that its uncertainty leaves unsure; without one, it has four digits. */

@@ -141,6 +141,26 @@ describe('limits from other readings', () => {
   });
 });
 
+describe('readings of one step', () => {
+  const clamp = aHookUp({ instrument: 'dcAmps', accuracy: { percent: 5, digits: 0 } });
+  const meter = aHookUp({ instrument: 'dcVolts', accuracy: { percent: 1, digits: 0 } });
+  const amps = aReading('amps', { kind: 'band', unit: 'A', min: 50, max: null });
+  const uncertaintyOf = (hookUp: StepReading['hookUp'], readingId: string, text: string) => {
+    const plan = planOf([amps, aReading('supply', volts(10, null), { hookUp })], {}, { hookUp: clamp });
+    return walk(plan, typed('one', readingId, text)).taken[readingId]?.verdict.uncertainty;
+  };
+
+  it('are not measured with what cannot show them: volts do not take the accuracy of a clamp', () => {
+    expect(uncertaintyOf(null, 'amps', '100')).to.equal(5);
+    expect(uncertaintyOf(null, 'supply', '11.6')).to.be.closeTo(0.05, 1e-12);
+  });
+
+  it('have a hook-up of their own where it is said', () => {
+    expect(uncertaintyOf(meter, 'supply', '11.6')).to.be.closeTo(0.116, 1e-12);
+    expect(uncertaintyOf(meter, 'amps', '100')).to.equal(5);
+  });
+});
+
 describe('a reading that is measured again', () => {
   it('moves the limits of those of its step that depend on it', () => {
     const plan = planOf([
@@ -171,7 +191,7 @@ describe('the accuracy in a verdict', () => {
   it('is the instrument’s own where the trail knows it, else the one that the plan assumes', () => {
     expect(walk(plan, typed('one', 'v', '12.20')).taken.v?.verdict.kind).to.equal('tooCloseToCall');
     const known = walk(plan, use(anInstrument()), typed('one', 'v', '12.20')).taken.v;
-    expect([known?.verdict.kind, known?.instrument]).to.deep.equal(['inSpec', 'Bench meter']);
+    expect([known?.verdict.kind, known?.instrument]).to.deep.equal(['inSpec', 'MeasuringContext meter']);
     expect(walk(plan, use(anInstrument()), use(null), typed('one', 'v', '12.20')).taken.v?.verdict.kind).to.equal(
       'tooCloseToCall',
     );
@@ -214,6 +234,7 @@ describe('entries of each kind', () => {
   const plan = planOf([
     aReading('plugs', {
       kind: 'siblings',
+      rule: 'median',
       unit: 'A',
       members: ['a', 'b', 'c'].map((id) => ({ id, name: id })),
       spread: 1,

@@ -31,6 +31,7 @@ export type Misfit =
   | { readonly kind: 'noSuchAddedStep'; readonly stepId: string }
   | { readonly kind: 'stepLeadsOn'; readonly stepId: string }
   | { readonly kind: 'noCauseNamed' }
+  | { readonly kind: 'noSuchPath'; readonly pathId: string }
   | { readonly kind: 'noSuchPoint'; readonly pointId: string }
   | { readonly kind: 'leadsNowhere'; readonly outcomeId: string };
 
@@ -73,6 +74,8 @@ export function sayMisfit(misfit: Misfit): string {
       return `No test “${misfit.stepId}” was added on this trail.`;
     case 'stepLeadsOn':
       return `The test “${misfit.stepId}” leads to a step of its own; a test that is added leads back to where the trail was.`;
+    case 'noSuchPath':
+      return `There is no current path “${misfit.pathId}” on this trail.`;
     case 'noSuchPoint':
       return `There is no point “${misfit.pointId}” on this path that is measured.`;
     case 'noCauseNamed':
@@ -114,7 +117,7 @@ function sayEntryProblem(entry: EntryProblem): string {
       return `This reading expects a ${entry.expected}.`;
     case 'count':
       return entry.problem.kind === 'tooShort'
-        ? `Counted for ${Math.floor(entry.problem.seconds)} of ${entry.problem.inSeconds} s. Go on counting until the time is up.`
+        ? `Counted for ${Math.floor(entry.problem.seconds)} of ${entry.problem.inSeconds} s${entry.problem.section === undefined ? '' : ` at “${entry.problem.section}”`}. Go on counting until the time is up.`
         : `This count has ${entry.problem.expected} sections.`;
   }
 }

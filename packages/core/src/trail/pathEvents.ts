@@ -36,3 +36,11 @@ export function takePointBack(draft: Draft, { pathId, pointId }: TrailEventOf<'p
   draft.pathReadings = { ...draft.pathReadings, [pathId]: others };
   return undefined;
 }
+
+/** Whether current flows on a path: what its volts alone cannot tell. */
+export function seeCurrent(draft: Draft, { pathId, flows }: TrailEventOf<'currentSeen'>): Misfit | undefined {
+  if (!draft.plan.paths.some(({ id }) => id === pathId)) return { kind: 'noSuchPath', pathId };
+  const { [pathId]: _, ...others } = draft.pathCurrents;
+  draft.pathCurrents = flows === null ? others : { ...others, [pathId]: flows };
+  return undefined;
+}

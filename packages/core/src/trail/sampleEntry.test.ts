@@ -11,10 +11,11 @@ const readings = readdirSync(demo).flatMap((file) => {
   return read.value.plan.steps.flatMap((step) => step.readings.filter(({ derivedFrom }) => derivedFrom === null));
 });
 
-const bench = {
+const context = {
   valueFor: () => ({ value: 12, unit: 'V', uncertainty: 0 }),
   ambientKPa: 101,
   uncertaintyOf: () => 0.01,
+  instrumentEnd: () => undefined,
 };
 
 describe('sampleEntry', () => {
@@ -25,8 +26,8 @@ describe('sampleEntry', () => {
         fc.array(fc.double({ min: 0, max: 0.999, noNaN: true }), { minLength: 1 }),
         (reading, draws) => {
           let next = 0;
-          const entry = sampleEntry(reading, bench, () => draws[next++ % draws.length] ?? 0);
-          const judged = judgeEntry(reading, entry, bench);
+          const entry = sampleEntry(reading, context, () => draws[next++ % draws.length] ?? 0);
+          const judged = judgeEntry(reading, entry, context);
           expect(judged.ok, `${reading.id}: ${JSON.stringify(entry)}`).to.equal(true);
         },
       ),
@@ -40,8 +41,8 @@ describe('sampleEntry', () => {
       Array.from({ length: 40 }, (_, index) => {
         const judged = judgeEntry(
           reading,
-          sampleEntry(reading, bench, () => (index / 40 + 0.013) % 1),
-          bench,
+          sampleEntry(reading, context, () => (index / 40 + 0.013) % 1),
+          context,
         );
         return judged.ok ? judged.value.verdict.zone.id : '';
       }),

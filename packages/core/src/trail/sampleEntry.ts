@@ -3,6 +3,7 @@ import {
   boundsOf,
   type ChangeSpec,
   isMeasured,
+  isSeries,
   limitsOf,
   type MeasuredSpec,
   type SeriesSpec,
@@ -10,23 +11,29 @@ import {
   type SweepSpec,
   type ZoneLine,
 } from '../spec/index.js';
-import type { Bench } from './bench.js';
+import type { MeasuringContext } from './measuringContext.js';
 import type { Entry } from './trailEvent.js';
 
 /**
  * An entry that somebody might make for a reading, one of its cases by chance; for trying a plan out.
  * @param random gives numbers from 0 up to, but not including, 1
  */
-export function sampleEntry({ spec }: StepReading, bench: Pick<Bench, 'valueFor'>, random: () => number): Entry {
+export function sampleEntry(
+  { spec }: StepReading,
+  context: Pick<MeasuringContext, 'valueFor'>,
+  random: () => number,
+): Entry {
   if (spec.kind === 'choice') return { kind: 'chosen', optionId: pick(spec.options, random)?.id ?? '' };
   if (spec.kind === 'count') {
     const most = (spec.max ?? spec.min ?? 1) + 2;
     const sections = Math.max(1, spec.sections.length);
     const counts = Array.from({ length: sections }, () => Math.floor((random() * (most + 1)) / sections));
-    return { kind: 'counted', counts, seconds: spec.inSeconds };
+    const sectionSeconds = counts.map(() => spec.inSeconds);
+    return { kind: 'counted', counts, seconds: spec.inSeconds * sections, sectionSeconds };
   }
-  if (isMeasured(spec)) return { kind: 'typed', text: measured(spec, bench, random) };
-  return { kind: 'rows', texts: rowsOf(spec, random).map(text) };
+  if (isMeasured(spec)) return { kind: 'typed', text: measured(spec, context, random) };
+  if (isSeries(spec)) return { kind: 'rows', texts: rowsOf(spec, random).map(text) };
+  return spec satisfies never;
 }
 
 const pick = <Item>(items: readonly Item[], random: () => number): Item | undefined =>
@@ -35,8 +42,8 @@ const pick = <Item>(items: readonly Item[], random: () => number): Item | undefi
 /** Three significant digits: what a meter shows. */
 const text = (value: number): string => String(Number(value.toPrecision(3)));
 
-function measured(spec: MeasuredSpec, bench: Pick<Bench, 'valueFor'>, random: () => number): string {
-  const limits = limitsOf(spec, bench.valueFor);
+function measured(spec: MeasuredSpec, context: Pick<MeasuringContext, 'valueFor'>, random: () => number): string {
+  const limits = limitsOf(spec, context.valueFor);
   return text(limits.ok ? valueIn(limits.value.line, random) : random() * 10);
 }
 

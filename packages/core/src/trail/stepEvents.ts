@@ -1,9 +1,19 @@
-import { indexPlan, type Outcome, outcomeFor, type Plan, type Step } from '../plan/index.js';
+import {
+  computedOrder,
+  hookUpOf,
+  indexPlan,
+  namesUsedBy,
+  type Outcome,
+  outcomeFor,
+  type Plan,
+  type Step,
+} from '../plan/index.js';
+import { withoutValue } from '../spec/index.js';
 import { openAddedStep, returnFromAdded } from './addedEvents.js';
-import { benchOf, instrumentOf } from './bench.js';
-import { gateOf } from './benchEvents.js';
+import { gateOf } from './contextEvents.js';
 import { type Draft, leavePlace, notAtStep, openStep } from './draft.js';
 import { type JudgedEntry, judgeDerived, judgeEntry } from './judgeEntry.js';
+import { instrumentOf, measuringContextOf } from './measuringContext.js';
 import type { Misfit } from './misfit.js';
 import { closeCallAsks, isAdded, type TakenReading, type Trail, type TrailPosition, type Waymark } from './trail.js';
 import type { TrailEventOf } from './trailEvent.js';
@@ -19,11 +29,12 @@ export function enterReading(plan: Plan, draft: Draft, event: TrailEventOf<'read
   if (!wanted) return { kind: 'noSuchReading', readingId: event.readingId };
   // What is computed from others is never entered.
   if (wanted.derivedFrom !== null) return { kind: 'noSuchReading', readingId: event.readingId };
-  const judged = judgeEntry(wanted, event.entry, benchOf(plan, draft, step));
+  const judged = judgeEntry(wanted, event.entry, measuringContextOf(plan, draft, step, wanted));
   if (!judged.ok) return { kind: 'entry', problem: judged.problem };
   draft.taken = { ...draft.taken, [event.readingId]: toTaken(draft, step, event, judged.value) };
   judgeAnew(plan, draft, step, event.readingId);
-  derive(plan, draft, step, event);
+  // Limits may come from what is computed, which comes from what was just entered.
+  if (derive(plan, draft, step, event)) judgeAnew(plan, draft, step, event.readingId);
   return undefined;
 }
 
@@ -31,9 +42,8 @@ export function enterReading(plan: Plan, draft: Draft, event: TrailEventOf<'read
 function judgeAnew(plan: Plan, draft: Draft, step: Step, changedId: string): void {
   for (const wanted of step.readings) {
     const taken = draft.taken[wanted.id];
-    const depends = wanted.spec.kind === 'formula' || wanted.spec.kind === 'curve';
-    if (!taken?.entry || !depends || wanted.id === changedId) continue;
-    const judged = judgeEntry(wanted, taken.entry, benchOf(plan, draft, step));
+    if (!taken?.entry || wanted.id === changedId || namesUsedBy(wanted).length === 0) continue;
+    const judged = judgeEntry(wanted, taken.entry, measuringContextOf(plan, draft, step, wanted));
     if (judged.ok) draft.taken = { ...draft.taken, [wanted.id]: { ...taken, ...judged.value } };
   }
 }
@@ -49,31 +59,50 @@ function toTaken(draft: Draft, step: Step, event: TrailEventOf<'readingEntered'>
     reading,
     verdict,
     rows,
+    sources: undefined,
     atMs,
     by,
     typedFirst,
     stillStands,
-    instrument: instrumentOf(step.hookUp, draft.instruments)?.name,
+    instrument: measuredWith(draft, step, readingId),
     takenIn: draft.believed,
     tries: before ? [...before.tries, before.verdict] : [],
     acceptedBecause: undefined,
   };
 }
 
-/** Computes what comes from the readings of the step, as soon as they are all there; in the plan's order, so one may use another. */
-function derive(plan: Plan, draft: Draft, step: Step, { id: eventId, atMs, by }: TrailEventOf<'readingEntered'>): void {
-  if (step.readings.every(({ derivedFrom }) => derivedFrom === null)) return;
-  if (step.readings.some(({ id, derivedFrom }) => derivedFrom === null && !draft.taken[id])) return;
+/** The name of the instrument of a reading, where the trail knows it. */
+function measuredWith(draft: Draft, step: Step, readingId: string): string | undefined {
+  const reading = step.readings.find(({ id }) => id === readingId);
+  return reading && instrumentOf(hookUpOf(step, reading), draft.instruments)?.name;
+}
+
+/**
+ * Computes what comes from the readings of the step, as soon as they are all there; each after those that it uses.
+ * @returns whether anything was computed
+ */
+function derive(
+  plan: Plan,
+  draft: Draft,
+  step: Step,
+  { id: eventId, atMs, by }: TrailEventOf<'readingEntered'>,
+): boolean {
+  if (step.readings.every(({ derivedFrom }) => derivedFrom === null)) return false;
+  if (step.readings.some(({ id, derivedFrom }) => derivedFrom === null && !draft.taken[id])) return false;
   const plain = { entry: undefined, typedFirst: null, stillStands: null, tries: [], acceptedBecause: undefined };
   const around = { instrument: undefined, takenIn: draft.believed };
-  for (const wanted of step.readings) {
-    const judged = judgeDerived(wanted, benchOf(plan, draft, step));
-    if (!judged) continue;
-    draft.taken = {
-      ...draft.taken,
-      [wanted.id]: { eventId, readingId: wanted.id, atMs, by, ...plain, ...around, ...judged },
-    };
+  const { ordered, inCircles } = computedOrder(plan, step);
+  const put = (readingId: string, judged: JudgedEntry) => {
+    const taken = { eventId, readingId, atMs, by, ...plain, ...around, sources: undefined, ...judged };
+    draft.taken = { ...draft.taken, [readingId]: taken };
+  };
+  for (const wanted of ordered) {
+    const judged = judgeDerived(wanted, measuringContextOf(plan, draft, step, wanted));
+    if (judged) put(wanted.id, judged);
   }
+  for (const { id, name } of inCircles)
+    put(id, { reading: undefined, verdict: withoutValue(`“${name || id}” is computed from itself.`), rows: [] });
+  return true;
 }
 
 /** Lets a reading that is too close to call go on as its number says, where the plan wants more than can be had. */

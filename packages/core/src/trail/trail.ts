@@ -37,14 +37,24 @@ export interface Trail {
   readonly waymarks: readonly Waymark[];
   /** What was measured along the paths of the plan, by path and point. */
   readonly pathReadings: Readonly<Record<string, PathReadings>>;
+  /** Whether somebody has seen that current flows on a path, by path. */
+  readonly pathCurrents: Readonly<Record<string, boolean>>;
   readonly remarks: readonly Remark[];
   readonly photos: readonly Photo[];
   /** While nobody works on it. */
   readonly paused: Pause | undefined;
   /** Where its opening was voided: then the trail as a whole counts no more. */
   readonly voided: Voiding | undefined;
+  /** Entries of the log that do not fit the ones before them, as this program judges them: they do not count. */
+  readonly unfit: readonly Unfit[];
   readonly lastEventAtMs: number;
   readonly lastEventBy: string;
+}
+
+/** An entry that is in the log and does not count, and why. */
+export interface Unfit {
+  readonly eventId: string;
+  readonly says: string;
 }
 
 export type TrailPosition =
@@ -133,6 +143,8 @@ export interface TakenReading {
   readonly verdict: Verdict;
   /** The single readings of a series. */
   readonly rows: readonly JudgedRow[];
+  /** What each measurement adds to the doubt of a computed reading, in its unit; see `KnownValue`. */
+  readonly sources: ReadonlyMap<string, number> | undefined;
   /** Name of the instrument it was taken with, where the trail knows it. */
   readonly instrument: string | undefined;
   /** The vehicle state in which it was taken. */
@@ -181,11 +193,13 @@ export function earlierReading(trail: Trail, stepId: string, readingId: string):
 }
 
 /** The volts along a path, by point id. */
-export const voltsAlong = (
-  { pathReadings }: Pick<Trail, 'pathReadings'>,
+export const readingsAlong = (
+  { pathReadings, pathCurrents }: Pick<Trail, 'pathReadings' | 'pathCurrents'>,
   pathId: string,
-): ReadonlyMap<string, number> =>
-  new Map(Object.entries(pathReadings[pathId] ?? {}).map(([pointId, { reading }]) => [pointId, reading.value]));
+): { readonly volts: ReadonlyMap<string, number>; readonly flows: boolean | undefined } => ({
+  volts: new Map(Object.entries(pathReadings[pathId] ?? {}).map(([pointId, { reading }]) => [pointId, reading.value])),
+  flows: pathCurrents[pathId],
+});
 
 /** Whether a step was added on the trail: the plan that it follows does not have it. */
 export const isAdded = ({ added }: Pick<Trail, 'added'>, stepId: string): boolean => added.stepIds.includes(stepId);

@@ -7,6 +7,9 @@ import {
   closedObject,
   idOrNull,
   idText,
+  type Lengths,
+  lengthsOf,
+  lengthsOfCase,
   nameOfThing,
   photoIdText,
   unionByKind,
@@ -43,7 +46,11 @@ export const entrySchema = unionByKind({
       .min(1)
       .max(20)
       .meta({ description: 'one for each section, or one for the whole' }),
-    seconds: number().required().min(0).max(36_000),
+    seconds: number().required().min(0).max(36_000).meta({ description: 'for how long in all' }),
+    sectionSeconds: array(number().required().min(0).max(36_000))
+      .max(20)
+      .optional()
+      .meta({ description: 'for how long in each section; none: the time is shared out among them' }),
   }),
   chosen: closedObject({ kind: kind('chosen'), optionId: idText() }),
 });
@@ -80,12 +87,17 @@ const stateList = () =>
 const suspectList = () => array(idText()).required().max(200);
 
 /** What can happen on a trail. What each of them means is written in `applyTrailEvent`, and nowhere else. */
+const openedVehicleSchema = closedObject({ fleetNumber: text(40), line: text(80) });
+
+/** How long what a trail calls its vehicle may be. */
+export const openedVehicleLengths = lengthsOf(openedVehicleSchema);
+
 export const trailEventSchema = unionByKind({
   opened: event('opened', {
     jobId: idOrNull().meta({ description: 'the visit of the vehicle that it belongs to; null without one' }),
     planId: idOrNull().meta({ description: 'the plan that is followed; null: an open trail, which follows none' }),
     planVersion: number().integer().min(1).max(1_000_000).nullable().defined(),
-    vehicle: closedObject({ fleetNumber: text(40), line: text(80) }).required(),
+    vehicle: openedVehicleSchema.required(),
     complaint: string().defined().max(1000),
   }),
   inputGiven: event('inputGiven', {
@@ -142,6 +154,13 @@ export const trailEventSchema = unionByKind({
     text: text(60).meta({ description: 'V against the last point of the path, with the load on, as typed' }),
   }),
   pointTakenBack: event('pointTakenBack', { pathId: idText(), pointId: idText() }),
+  currentSeen: event('currentSeen', {
+    pathId: idText(),
+    flows: boolean()
+      .nullable()
+      .defined()
+      .meta({ description: 'the load was seen working or amps were measured; false: neither; null: not looked' }),
+  }),
   stepAdded: event('stepAdded', {
     step: stepSchema.required().meta({ description: 'its outcomes lead nowhere: the trail goes on where it was' }),
   }),
@@ -183,3 +202,10 @@ export const trailEventSchema = unionByKind({
 export type Entry = Checked<typeof entrySchema>;
 export type TrailEvent = Checked<typeof trailEventSchema>;
 export type TrailEventOf<Kind extends TrailEvent['kind']> = Extract<TrailEvent, { kind: Kind }>;
+
+/** How long the texts of an entry of this kind may be. */
+export const trailEventLengths = <Kind extends TrailEvent['kind']>(kind: Kind) =>
+  lengthsOfCase(trailEventSchema, kind) as Lengths<TrailEventOf<Kind>>;
+
+/** How long a reading may be as it is typed. */
+export const typedLength = lengthsOfCase(entrySchema, 'typed').text;

@@ -7,7 +7,8 @@ let library: Library | undefined;
 
 function makeLibrary() {
   const math = create({ ...unitDependencies, ...createUnitDependencies });
-  math.createUnit('percent');
+  math.createUnit('plainRatio');
+  math.createUnit('percent', { definition: '0.01 plainRatio' });
   math.createUnit('fahrenheitStep', { definition: '0.5555555555555556 K' });
   // A turn is an angle: so 14 Hz of tooth pulses can never pass for a shaft speed.
   math.createUnit('rpm', { definition: '1 cycle/minute' });

@@ -2,8 +2,17 @@ import { failed, ok, type Result } from '../result/index.js';
 import { type BaseUnit, baseUnits, prefixExponents, type Quantity } from './baseUnits.js';
 import { convertByLibrary } from './library.js';
 
-/** What a pressure is counted from: the surrounding air, or vacuum. */
-export type Datum = 'gauge' | 'absolute';
+/** What a pressure is counted from: the surrounding air, upwards or, as a vacuum, downwards; or from no pressure at all. */
+export type Datum = 'gauge' | 'absolute' | 'vacuum';
+
+const datumSigns: Readonly<Record<Datum, string>> = { gauge: 'g', absolute: 'abs', vacuum: 'vac' };
+
+/** How a unit is written that counts from there: `kPa(g)`. */
+export const withDatum = (unit: Unit, datum: Datum): Unit => ({
+  ...unit,
+  datum,
+  symbol: `${unit.symbol.replace(/\(.*\)$/, '')}(${datumSigns[datum]})`,
+});
 
 /** A unit as a plan or a technician writes it: `mV`, `kΩ`, `kPa(g)`. */
 export interface Unit {
@@ -17,7 +26,7 @@ export interface Unit {
 
 export type ConversionProblem = 'otherQuantity' | 'ambientPressureNeeded';
 
-const datumSuffix = /\s*(?:\(?\b(abs(?:olute)?|a|g(?:auge)?)\)?)$/i;
+const datumSuffix = /\s*(?:\(?\b(abs(?:olute)?|a|g(?:auge)?|vac(?:uum)?)\)?)$/i;
 const unitsByText = new Map<string, Unit | undefined>();
 
 /** Finds a unit by symbol or usual spelling, with prefix and pressure datum; `undefined` when there is none. */
@@ -41,8 +50,8 @@ function readWithDatum(text: string): Unit | undefined {
   if (!match?.[1]) return undefined;
   const unit = readWithPrefix(text.slice(0, match.index).trim());
   if (unit?.base.quantity !== 'pressure') return undefined;
-  const datum = match[1].toLowerCase().startsWith('a') ? 'absolute' : 'gauge';
-  return { ...unit, datum, symbol: `${unit.symbol}(${datum === 'gauge' ? 'g' : 'abs'})` };
+  const letter = match[1].charAt(0).toLowerCase();
+  return withDatum(unit, letter === 'a' ? 'absolute' : letter === 'v' ? 'vacuum' : 'gauge');
 }
 
 function readWithPrefix(text: string): Unit | undefined {
@@ -73,8 +82,39 @@ export function toPrefix(character: string): string | undefined {
 /** The same unit with another prefix; `undefined` where meters never put that prefix before it. */
 export function withPrefix(unit: Unit, prefix: string): Unit | undefined {
   if (!unit.base.prefixes.includes(prefix)) return undefined;
-  const datum = unit.datum ? `(${unit.datum === 'gauge' ? 'g' : 'abs'})` : '';
-  return { ...unit, symbol: prefix + unit.base.symbol + datum, exponent: prefixExponents[prefix] ?? 0 };
+  const prefixed = { ...unit, symbol: prefix + unit.base.symbol, exponent: prefixExponents[prefix] ?? 0 };
+  return unit.datum ? withDatum(prefixed, unit.datum) : prefixed;
+}
+
+/** The unit of a text where only one quantity can be meant: `F` is °F for a temperature, and `K` a step for a difference. */
+export function findUnitOf(text: string, quantity: Quantity): Unit | undefined {
+  const unit = findUnit(text);
+  if (unit?.base.quantity === quantity) return unit;
+  const base = baseUnits.find((one) => one.quantity === quantity && isSpelled(one, text));
+  if (base) return { symbol: base.symbol, base, exponent: 0, datum: undefined };
+  // Where meters put no milli before a unit, nothing but mega can be meant.
+  const mega = /^m(.+)$/.exec(text)?.[1];
+  const whole = mega === undefined ? undefined : findBase(mega);
+  return whole?.quantity === quantity && !whole.prefixes.includes('m') ? withPrefix(plainUnit(whole), 'M') : undefined;
+}
+
+const isSpelled = (unit: BaseUnit, text: string): boolean =>
+  unit.symbol === text || unit.spellings.includes(text) || (text.length > 1 && isSpelling(unit, text.toLowerCase()));
+
+const plainUnit = (base: BaseUnit): Unit => ({ symbol: base.symbol, base, exponent: 0, datum: undefined });
+
+/** Whether a text can be milli or mega of its unit, as nobody writes `mhz` for millihertz: written in lower case, it says neither. */
+export function isMilliOrMega(text: string): boolean {
+  const unit = findUnit(text);
+  if (unit?.exponent !== -3 || !unit.base.prefixes.includes('M')) return false;
+  // Only of units that are written with a capital, and of which both are met.
+  return unit.base.quantity === 'frequency' && text === text.toLowerCase();
+}
+
+/** The unit in which two readings of a unit differ: that of a step, without the zero of a scale. */
+export function differenceUnit(unit: Unit): Unit {
+  if (unit.base.quantity === 'temperature') return unitOf(unit.base.symbol === '°F' ? 'Δ°F' : 'Δ°C');
+  return unit.datum ? { ...unit, datum: undefined, symbol: unit.symbol.replace(/\(.*\)$/, '') } : unit;
 }
 
 /** The unit of a plan's own text; plans are validated where they come in, so a missing one is a bug. */
@@ -122,11 +162,15 @@ export function convert(value: number, from: Unit, to: Unit, ambientKPa?: number
 }
 
 function changeDatum(value: number, from: Unit, to: Unit, ambientKPa?: number): Result<number, ConversionProblem> {
-  if (ambientKPa === undefined) return failed('ambientPressureNeeded');
   const inTarget = convert(value, { ...from, datum: undefined }, to);
+  if (!inTarget.ok) return inTarget;
+  const upwards = from.datum === 'vacuum' ? -inTarget.value : inTarget.value;
+  const turned = (gauge: number) => (to.datum === 'vacuum' ? (gauge === 0 ? 0 : -gauge) : gauge);
+  if (from.datum !== 'absolute' && to.datum !== 'absolute') return ok(turned(upwards));
+  if (ambientKPa === undefined) return failed('ambientPressureNeeded');
   const ambient = convert(ambientKPa, standardPressureUnit, { ...to, datum: undefined });
-  if (!inTarget.ok || !ambient.ok) return failed('otherQuantity');
-  return ok(tidy(from.datum === 'gauge' ? inTarget.value + ambient.value : inTarget.value - ambient.value));
+  if (!ambient.ok) return ambient;
+  return ok(tidy(from.datum === 'absolute' ? turned(upwards - ambient.value) : upwards + ambient.value));
 }
 
 /**
@@ -148,10 +192,20 @@ const signed: ReadonlySet<Quantity> = new Set([
   'angle',
   'torque',
   'force',
+  'velocity',
+  'massFlow',
 ]);
 
 /** Whether a meter can show a negative number in this unit; an absolute pressure has none. */
 export function canBeNegative(symbol: string): boolean {
   const { base, datum } = unitOf(symbol);
   return signed.has(base.quantity) && datum !== 'absolute';
+}
+
+/** The least that there is in a unit: absolute zero, or no pressure at all; `undefined` where there is none. */
+export function leastIn(unit: Unit): number | undefined {
+  if (unit.datum === 'absolute') return 0;
+  if (unit.base.quantity !== 'temperature') return undefined;
+  const zero = convert(0, unitOf('K'), unit);
+  return zero.ok ? zero.value : undefined;
 }

@@ -5,6 +5,7 @@ export {
   type DistanceUnit,
   formatDistance,
   type OdometerProblem,
+  odometerDoubt,
   parseOdometer,
   sayOdometerProblem,
 } from './odometer.js';
@@ -14,9 +15,11 @@ export {
   newOdometerSchema,
   newVehicleSchema,
   type OdometerReading,
+  odometerLengths,
   type Vehicle,
   type VehicleChange,
   vehicleChangeSchema,
+  vehicleLengths,
   vehicleParamsSchema,
 } from './vehicle.js';
 export type { CodeOverTime, SideFinding, VehicleListItem, VehicleSheet } from './vehicleApi.js';

@@ -1,4 +1,5 @@
 import { failed, ok, type Result } from '../result/index.js';
+import { type Doubt, findDoubt } from '../spec/index.js';
 
 export type DistanceUnit = 'km' | 'mi';
 
@@ -13,7 +14,7 @@ export type OdometerProblem =
 /**
  * Reads a typed odometer: whole kilometres or miles, thousands set apart as people do (`84 210`, `84.210`, `84,210`).
  * @param unit what a number without unit is in
- * @returns the distance in kilometres, rounded down
+ * @returns the distance in whole kilometres
  */
 export function parseOdometer(text: string, unit: DistanceUnit): Result<number, OdometerProblem> {
   const match = /^([\d\s.,’']+?)\s*(km|mi|miles?)?$/i.exec(text.trim());
@@ -22,7 +23,8 @@ export function parseOdometer(text: string, unit: DistanceUnit): Result<number, 
   const value = digits === '' ? Number.NaN : Number(digits);
   if (!Number.isFinite(value)) return failed({ kind: 'notADistance', got: text });
   const isMiles = match[2] ? match[2].toLowerCase().startsWith('mi') : unit === 'mi';
-  const km = Math.floor(isMiles ? value * kmPerMile : value);
+  // To the nearest: so whole miles come back as they were typed.
+  const km = isMiles ? Math.round(Math.floor(value) * kmPerMile) : Math.floor(value);
   return km > mostKm ? failed({ kind: 'tooFar', got: text }) : ok(km);
 }
 
@@ -36,4 +38,30 @@ export function sayOdometerProblem({ kind, got }: OdometerProblem): string {
 export function formatDistance(km: number, unit: DistanceUnit): string {
   const whole = Math.round(unit === 'mi' ? km / kmPerMile : km);
   return `${String(whole).replace(/\B(?=(\d{3})+(?!\d))/g, '\u202f')} ${unit}`;
+}
+
+// More than a bus drives between two visits in years.
+const mostKmBetween = 100_000;
+
+/**
+ * What is to be asked about an odometer as it was typed: it is far more than the last one, as with a digit too many. That it shows less than before
+ * is asked by whoever keeps it, with the reason.
+ * @param lastKm what it showed last; `undefined` where nobody has read it
+ */
+export function odometerDoubt(
+  text: string,
+  unit: DistanceUnit,
+  lastKm: number | undefined,
+): { readonly doubt: Doubt; readonly asTyped: string } | undefined {
+  const typed = parseOdometer(text, unit);
+  if (!typed.ok || lastKm === undefined) return undefined;
+  const reading = { kind: 'exact', value: typed.value, resolution: 1, unit: 'km', text: String(typed.value) } as const;
+  const doubt = findDoubt(reading, { usual: { least: 0, most: lastKm + mostKmBetween } });
+  if (!doubt) return undefined;
+  const slips = doubt.slips.flatMap((slip) => {
+    const km = slip.kind === 'point' ? parseOdometer(slip.text, 'km') : undefined;
+    return km?.ok && km.value >= lastKm ? [{ ...slip, text: formatDistance(km.value, unit) }] : [];
+  });
+  const says = `${formatDistance(typed.value, unit)} is far more than ${formatDistance(lastKm, unit)}, which it showed last. What does it show?`;
+  return { doubt: { ...doubt, says, slips }, asTyped: formatDistance(typed.value, unit) };
 }

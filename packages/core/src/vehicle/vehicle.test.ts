@@ -1,6 +1,14 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { type Cover, coverOf, formatDistance, parseOdometer, sayCover, sayOdometerProblem } from './index.js';
+import {
+  type Cover,
+  coverOf,
+  formatDistance,
+  odometerDoubt,
+  parseOdometer,
+  sayCover,
+  sayOdometerProblem,
+} from './index.js';
 
 describe('parseOdometer', () => {
   for (const [text, unit, km] of [
@@ -11,8 +19,8 @@ describe('parseOdometer', () => {
     ['1’084’210', 'km', 1084210],
     ['84210.7', 'km', 84210],
     ['84210,7 km', 'km', 84210],
-    ['52326 mi', 'km', 84210],
-    ['52326', 'mi', 84210],
+    ['52326 mi', 'km', 84211],
+    ['52326', 'mi', 84211],
     ['84210 km', 'mi', 84210],
   ] as const)
     it(`${text} where ${unit} are usual is ${km} km`, () =>
@@ -37,6 +45,22 @@ describe('parseOdometer', () => {
         expect(parseOdometer(formatDistance(km, 'km'), 'mi')).to.deep.equal({ ok: true, value: km });
       }),
     ));
+});
+
+describe('odometerDoubt', () => {
+  const answers = (text: string, lastKm: number | undefined, unit: 'km' | 'mi' = 'km') =>
+    odometerDoubt(text, unit, lastKm)?.doubt.slips.map((slip) => slip.text.replaceAll('\u202f', ''));
+
+  it('asks about a digit too many, and offers the number without it', () => {
+    expect(answers('843100', 84_210)).to.deep.equal(['84310 km']);
+    expect(answers('843 100 km', 84_210)).to.deep.equal(['84310 km']);
+    expect(answers('523860', 84_210, 'mi')).to.deep.equal(['52386 mi']);
+  });
+
+  it('asks nothing about what a bus can have driven, about less than before, and where nothing is known', () => {
+    for (const text of ['84210', '91000', '1200', 'many']) expect(answers(text, 84_210)).to.equal(undefined);
+    expect(answers('843100', undefined)).to.equal(undefined);
+  });
 });
 
 describe('coverOf', () => {

@@ -1,5 +1,5 @@
 import { array, number, string } from 'yup';
-import { type Checked, closedObject, draftText, idText, versionNumber } from '../schema/index.js';
+import { type Checked, closedObject, draftText, idText, lengthsOf, versionNumber } from '../schema/index.js';
 
 const dayText = string()
   .defined()
@@ -22,6 +22,9 @@ const vehicleFields = {
 
 /** Body of `POST /api/vehicles`. */
 export const newVehicleSchema = closedObject(vehicleFields);
+
+/** How long the texts of a vehicle may be. */
+export const vehicleLengths = lengthsOf(newVehicleSchema);
 
 /** Body of `PUT /api/vehicles/:vehicleId`: `revision` is the one that the sender has seen. */
 export const vehicleChangeSchema = closedObject({ ...vehicleFields, revision: versionNumber() });
@@ -54,3 +57,6 @@ export interface OdometerReading {
   readonly atMs: number;
   readonly by: string;
 }
+
+/** How long the texts of an odometer reading may be. */
+export const odometerLengths = lengthsOf(newOdometerSchema);

@@ -1,8 +1,14 @@
+import { type Action, proposedAction } from './actions.js';
+
 /** One state of a vehicle: what is how, such as the ignition on, or connector C31 unplugged. */
 export interface VehicleState {
   readonly what: string;
   readonly is: string;
+  /** What makes it so, as its author has said; without it, what its words propose. */
+  readonly does?: Action | undefined;
 }
+
+export const actionOf = ({ what, is, does }: VehicleState): Action => does ?? proposedAction(what, is);
 
 interface Known {
   readonly choices: readonly string[];

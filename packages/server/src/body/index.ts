@@ -1,11 +1,9 @@
 import type { FastifyRequest, FastifySchema, RouteOptions } from 'fastify';
 import fastifyPlugin from 'fastify-plugin';
 import { AppError } from '../problem/index.js';
-import { readBodyApart } from './apart.js';
 import { type LargeBodyName, largeBodies, smallBody } from './largeBodies.js';
-import { checkBody, type ReadBody } from './readBody.js';
+import { checkBody, type ReadBody, readBodyApart } from './readBody.js';
 
-export { storedPlanApart, warmUp } from './apart.js';
 export { smallBody } from './largeBodies.js';
 
 declare module 'fastify' {

@@ -1,4 +1,5 @@
 import { sayFaults, validate } from '@probe-trail/core/schema';
+import { apart } from '../thread/pool.js';
 import { type LargeBodyName, largeBodies } from './largeBodies.js';
 import { makeQuickCheck } from './quickCheck.js';
 
@@ -20,4 +21,27 @@ export function checkBody(name: LargeBodyName, data: unknown): ReadBody {
   const checked = validate(body.schema, data, quickChecks[name]);
   if (!checked.ok) return { ok: false, says: `${sayFaults(checked.problem)}.` };
   return { ok: true, prepared: 'prepare' in body ? body.prepare(checked.value as never) : undefined };
+}
+
+/** A large body to be read in another thread. */
+export interface BodyTask {
+  readonly kind: 'body';
+  readonly name: LargeBodyName;
+  readonly text: string;
+}
+
+/** Reads and checks a large body in another thread. */
+export function readBodyApart(name: LargeBodyName, text: string): Promise<ReadBody> {
+  const task: BodyTask = { kind: 'body', name, text };
+  return apart(task);
+}
+
+/** Reads and checks a large body where it stands. */
+export function readBodyText(name: LargeBodyName, text: string): ReadBody {
+  try {
+    return checkBody(name, JSON.parse(text));
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error;
+    return { ok: false, says: `The body is not JSON: ${error.message}.` };
+  }
 }

@@ -1,5 +1,5 @@
 import { matchBulletins, type PlanChoice, rankPlans, wordsOf } from '@probe-trail/core/choosing';
-import { type CodeSheet, type FaultCode, formatFaultCode } from '@probe-trail/core/codes';
+import { type CodeSheet, type FaultCode, formatFaultCode, isSeen } from '@probe-trail/core/codes';
 import { isMadeByUs, type Job } from '@probe-trail/core/job';
 import type { CodeStore } from '../codes/store.js';
 import type { JobService } from '../job/service.js';
@@ -47,7 +47,7 @@ export const makeChoosingService = ({ jobs, codes, vehicles, store }: Sources) =
 
 /** The codes of all sheets of the visit, each once, without those that we made: what was cleared is still a clue. */
 function codesThatCount(job: Job, sheets: readonly CodeSheet[]): readonly FaultCode[] {
-  const counting = sheets.flatMap(({ codes }) => codes).filter((code) => !isMadeByUs(job, code));
+  const counting = sheets.flatMap(({ codes }) => codes).filter((code) => isSeen(code.status) && !isMadeByUs(job, code));
   const byText = counting.map(({ code, failureType }) => [`${code}-${failureType}`, { code, failureType }] as const);
   return [...new Map(byText).values()];
 }

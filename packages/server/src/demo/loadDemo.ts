@@ -8,10 +8,10 @@ import { appendEventsSchema } from '@probe-trail/core/trail';
 import { lineSchema } from '@probe-trail/core/vehicle';
 import { type Rig, rigSchema } from '@probe-trail/core/vehicleInterface';
 import { array, type Lazy, type Schema } from 'yup';
-import type { Services } from '../app.js';
 import { StartProblem } from '../db/openDatabase.js';
 import { hashPassword } from '../person/passwords.js';
 import { toPlanRows } from '../plan/planRows.js';
+import type { Services } from '../services/services.js';
 import { type DemoJob, demoInstrumentsSchema, demoJobSchema, demoVehiclesSchema } from './demoFiles.js';
 
 const minuteMs = 60_000;

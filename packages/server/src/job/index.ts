@@ -1,5 +1,3 @@
-import { planChoiceQuerySchema } from '@probe-trail/core/choosing';
-import { type NewSheet, newSheetSchema } from '@probe-trail/core/codes';
 import {
   type AppendJobEvents,
   appendJobEventsSchema,
@@ -8,13 +6,11 @@ import {
 } from '@probe-trail/core/job';
 import { type NewVoiding, voidingSchema } from '@probe-trail/core/log';
 import type { FastifyPluginAsync } from 'fastify';
-import type { ChoosingService } from '../choosing/service.js';
 import { demand, personOf, signedIn } from '../person/index.js';
 import type { JobService } from './service.js';
 
 export interface JobOptions {
   readonly jobs: JobService;
-  readonly choosing: ChoosingService;
   readonly nowMs: () => number;
   readonly newId: () => string;
 }
@@ -24,7 +20,7 @@ interface JobRoute {
 }
 
 /** Jobs are event logs: a job is begun by appending its first event, `takenIn`. */
-export const jobPlugin: FastifyPluginAsync<JobOptions> = async (app, { jobs, choosing, nowMs, newId }) => {
+export const jobPlugin: FastifyPluginAsync<JobOptions> = async (app, { jobs, nowMs, newId }) => {
   const params = jobParamsSchema;
 
   app.get('/', { config: signedIn }, () => jobs.board());
@@ -32,12 +28,6 @@ export const jobPlugin: FastifyPluginAsync<JobOptions> = async (app, { jobs, cho
   app.get('/missed-plans', { config: signedIn }, () => jobs.missedPlans());
 
   app.get<JobRoute>('/:jobId', { schema: { params }, config: signedIn }, ({ params: { jobId } }) => jobs.log(jobId));
-
-  app.get<JobRoute & { Querystring: { codes?: string } }>(
-    '/:jobId/plans',
-    { schema: { params, querystring: planChoiceQuerySchema }, config: signedIn },
-    ({ params: { jobId }, query }) => choosing.forJob(jobId, query.codes?.split(',')),
-  );
 
   app.post<JobRoute & { Body: AppendJobEvents }>(
     '/:jobId/events',
@@ -61,12 +51,5 @@ export const jobPlugin: FastifyPluginAsync<JobOptions> = async (app, { jobs, cho
         by: personOf(request).name,
         ...request.body,
       }),
-  );
-
-  app.post<JobRoute & { Body: NewSheet }>(
-    '/:jobId/sheets',
-    { schema: { params, body: newSheetSchema }, config: { needs: 'workOnJobs', body: 'sheet' } },
-    async (request, reply) =>
-      reply.code(201).send(await jobs.keepSheet(request.params.jobId, request.body, personOf(request).name)),
   );
 };

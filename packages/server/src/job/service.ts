@@ -13,6 +13,7 @@ import {
 import type { Person } from '@probe-trail/core/person';
 import type { BatchItem } from 'drizzle-orm/batch';
 import type { CodeStore } from '../codes/store.js';
+import { makeTurns } from '../edge/inTurn.js';
 import { mayBeVoided } from '../log/mayBeVoided.js';
 import { withSender } from '../person/sender.js';
 import type { PersonStore } from '../person/store.js';
@@ -36,14 +37,8 @@ interface Stores {
 
 /** Jobs: every event is checked by the core's reducer, then stored. */
 export function makeJobService({ jobs, codes, trails, vehicles, people, photos }: Stores) {
-  // One append after the other for each job: two at once would both go on from the same state.
-  const turns = new Map<string, Promise<unknown>>();
-  const inTurn = <Done>(jobId: string, work: () => Promise<Done>): Promise<Done> => {
-    const turn = (turns.get(jobId) ?? Promise.resolve()).then(work, work);
-    turns.set(jobId, turn);
-    void turn.catch(() => undefined).finally(() => turns.get(jobId) === turn && turns.delete(jobId));
-    return turn;
-  };
+  // Two appends to one job at once would both go on from the same state.
+  const inTurn = makeTurns();
 
   const appendNow = async (jobId: string, events: readonly JobEvent[], besides: readonly BatchItem<'sqlite'>[]) => {
     const stored = await jobs.events(jobId);
@@ -116,19 +111,20 @@ export function makeJobService({ jobs, codes, trails, vehicles, people, photos }
         const { vehicleId } = await jobOr404(jobId);
         if (await codes.has(sheet.sheetId))
           throw new AppError('SHEET_EXISTS', 'This sheet is kept already. Nothing was changed.');
-        const { sheetId, moment, takenAtMs } = sheet;
-        const kept = {
-          kind: 'sheetKept',
-          id: `sheet-${sheetId}`,
-          atMs: takenAtMs,
-          by: takenBy,
-          sheetId,
-          moment,
-        } as const;
-        return appendNow(jobId, [kept], codes.insertion(sheet, { jobId, vehicleId, takenBy }));
+        return appendNow(jobId, [sheetKept(sheet, takenBy)], codes.insertion(sheet, { jobId, vehicleId, takenBy }));
       }),
   };
 }
+
+/** The entry by which a job tells of a sheet. */
+const sheetKept = ({ sheetId, moment, takenAtMs }: NewSheet, by: string): JobEvent => ({
+  kind: 'sheetKept',
+  id: `sheet-${sheetId}`,
+  atMs: takenAtMs,
+  by,
+  sheetId,
+  moment,
+});
 
 function refuseServerMade(kind: JobEvent['kind']): void {
   if (kind in serverMadeKinds)

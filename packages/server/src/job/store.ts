@@ -1,8 +1,9 @@
 import type { MissedPlan } from '@probe-trail/core/choosing';
 import { type Job, type JobEvent, type JobEventOf, type JobListItem, standingOf } from '@probe-trail/core/job';
 import { groupBy } from '@probe-trail/core/list';
+import type { TrailListItem } from '@probe-trail/core/trail';
 import type { SideFinding } from '@probe-trail/core/vehicle';
-import { and, asc, desc, eq, inArray, type SQL, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, inArray, type SQL, sql } from 'drizzle-orm';
 import type { BatchItem } from 'drizzle-orm/batch';
 import type { Database } from '../db/openDatabase.js';
 import { trailTable } from '../trail/table.js';
@@ -14,7 +15,15 @@ export type JobStore = ReturnType<typeof makeJobStore>;
 const boardSize = 300;
 const pageSize = 100;
 
-export function makeJobStore({ orm }: Database) {
+/** Jobs: their logs, the lines of the board, and what is told of them elsewhere. */
+export const makeJobStore = (database: Database) => ({
+  ...jobLists(database),
+  ...jobLogs(database),
+  ...toldElsewhere(database),
+});
+
+/** The lines of jobs and trails that are listed. */
+function jobLists({ orm }: Database) {
   const lines = async (where: SQL, order: SQL, limit: number): Promise<JobListItem[]> => {
     const rows = await orm
       .select({ job: jobTable, fleetNumber: vehicleTable.fleetNumber })
@@ -44,85 +53,103 @@ export function makeJobStore({ orm }: Database) {
     ofVehicle: (vehicleId: string) =>
       lines(sql`${jobTable.vehicleId} = ${vehicleId}`, desc(jobTable.takenInAtMs), pageSize),
 
-    events: async (jobId: string): Promise<JobEvent[]> => {
-      const rows = await orm
-        .select({ event: jobEventTable.event })
-        .from(jobEventTable)
-        .where(eq(jobEventTable.jobId, jobId))
-        .orderBy(asc(jobEventTable.seq));
-      return rows.map(({ event }) => event);
-    },
-
-    /** The statements that take an entry out of what is listed and searched. */
-    voiding: (jobId: string, entry: JobEvent | undefined): BatchItem<'sqlite'>[] => [
+    /** The trails on all jobs of a vehicle, the newest first. */
+    trailsOfVehicle: (vehicleId: string): Promise<TrailListItem[]> =>
       orm
-        .update(jobEventTable)
-        .set({ kind: 'voided' })
-        .where(and(eq(jobEventTable.jobId, jobId), eq(jobEventTable.eventId, entry?.id ?? ''))),
-      orm.run(sql`DELETE FROM note_search WHERE job_id = ${jobId} AND note = ${textOf(entry)}`),
-    ],
-
-    /** Writes new events from that place on, the job's line after them, and what belongs to them; all or nothing. */
-    append: async (
-      jobId: string,
-      seq: number,
-      events: readonly JobEvent[],
-      job: Job,
-      besides: readonly BatchItem<'sqlite'>[] = [],
-    ): Promise<void> => {
-      const rows = events.map((event, at) => ({
-        jobId,
-        seq: seq + at,
-        eventId: event.id,
-        kind: event.kind,
-        atMs: event.atMs,
-        event,
-      }));
-      const columns = jobColumns(job);
-      await orm.batch([
-        orm.insert(jobEventTable).values(rows),
-        orm
-          .insert(jobTable)
-          .values({ jobId, ...columns })
-          .onConflictDoUpdate({ target: jobTable.jobId, set: columns }),
-        ...besides,
-      ]);
-    },
-
-    /** What else was noticed on a vehicle, the newest first. */
-    sideFindings: async (vehicleId: string): Promise<SideFinding[]> => {
-      const rows = await orm
-        .select({ jobId: jobEventTable.jobId, event: jobEventTable.event })
+        .select(getTableColumns(trailTable))
         .from(jobTable)
-        .innerJoin(jobEventTable, eq(jobEventTable.jobId, jobTable.jobId))
-        .where(
-          sql`${jobTable.vehicleId} = ${vehicleId} AND ${jobEventTable.kind} = 'noted' AND ${jobEventTable.event} ->> 'isSideFinding'`,
-        )
-        .orderBy(desc(jobEventTable.atMs))
-        .limit(pageSize);
-      return rows.map(({ jobId, event }) => {
-        const { text, by, atMs } = event as JobEventOf<'noted'>;
-        return { jobId, text, by, atMs };
-      });
-    },
-
-    /** For which jobs a plan was missing, the newest first. */
-    missedPlans: async (): Promise<MissedPlan[]> => {
-      const rows = await orm
-        .select({ jobId: jobEventTable.jobId, event: jobEventTable.event, fleetNumber: vehicleTable.fleetNumber })
-        .from(jobEventTable)
-        .innerJoin(jobTable, eq(jobTable.jobId, jobEventTable.jobId))
-        .innerJoin(vehicleTable, eq(vehicleTable.vehicleId, jobTable.vehicleId))
-        .where(sql`${jobEventTable.kind} = 'planMissed'`)
-        .orderBy(desc(jobEventTable.atMs))
-        .limit(pageSize);
-      return rows.map(({ jobId, fleetNumber, event }) => {
-        const { wanted, by, atMs } = event as JobEventOf<'planMissed'>;
-        return { jobId, fleetNumber, wanted, by, atMs };
-      });
-    },
+        .innerJoin(trailTable, eq(trailTable.jobId, jobTable.jobId))
+        .where(eq(jobTable.vehicleId, vehicleId))
+        .orderBy(desc(trailTable.openedAtMs))
+        .limit(pageSize),
   };
 }
+
+const jobLogs = ({ orm }: Database) => ({
+  has: async (jobId: string): Promise<boolean> =>
+    (await orm.select({ jobId: jobTable.jobId }).from(jobTable).where(eq(jobTable.jobId, jobId))).length > 0,
+
+  events: async (jobId: string): Promise<JobEvent[]> => {
+    const rows = await orm
+      .select({ event: jobEventTable.event })
+      .from(jobEventTable)
+      .where(eq(jobEventTable.jobId, jobId))
+      .orderBy(asc(jobEventTable.seq));
+    return rows.map(({ event }) => event);
+  },
+
+  /** The statements that take an entry out of what is listed and searched. */
+  voiding: (jobId: string, entry: JobEvent | undefined): BatchItem<'sqlite'>[] => [
+    orm
+      .update(jobEventTable)
+      .set({ kind: 'voided' })
+      .where(and(eq(jobEventTable.jobId, jobId), eq(jobEventTable.eventId, entry?.id ?? ''))),
+    orm.run(sql`DELETE FROM note_search WHERE job_id = ${jobId} AND note = ${textOf(entry)}`),
+  ],
+
+  /** Writes new events from that place on, the job's line after them, and what belongs to them; all or nothing. */
+  append: async (
+    jobId: string,
+    seq: number,
+    events: readonly JobEvent[],
+    job: Job,
+    besides: readonly BatchItem<'sqlite'>[] = [],
+  ): Promise<void> => {
+    const rows = events.map((event, at) => ({
+      jobId,
+      seq: seq + at,
+      eventId: event.id,
+      kind: event.kind,
+      atMs: event.atMs,
+      event,
+    }));
+    const columns = jobColumns(job);
+    await orm.batch([
+      orm.insert(jobEventTable).values(rows),
+      orm
+        .insert(jobTable)
+        .values({ jobId, ...columns })
+        .onConflictDoUpdate({ target: jobTable.jobId, set: columns }),
+      ...besides,
+    ]);
+  },
+});
+
+/** What was said on jobs and is read by their vehicle, or by the authors of plans. */
+const toldElsewhere = ({ orm }: Database) => ({
+  /** What else was noticed on a vehicle, the newest first. */
+  sideFindings: async (vehicleId: string): Promise<SideFinding[]> => {
+    const rows = await orm
+      .select({ jobId: jobEventTable.jobId, event: jobEventTable.event })
+      .from(jobTable)
+      .innerJoin(jobEventTable, eq(jobEventTable.jobId, jobTable.jobId))
+      .where(
+        sql`${jobTable.vehicleId} = ${vehicleId} AND ${jobEventTable.kind} = 'noted' AND ${jobEventTable.event} ->> 'isSideFinding'`,
+      )
+      .orderBy(desc(jobEventTable.atMs))
+      .limit(pageSize);
+    return rows.map(({ jobId, event }) => {
+      const { text, by, atMs } = event as JobEventOf<'noted'>;
+      return { jobId, text, by, atMs };
+    });
+  },
+
+  /** For which jobs a plan was missing, the newest first. */
+  missedPlans: async (): Promise<MissedPlan[]> => {
+    const rows = await orm
+      .select({ jobId: jobEventTable.jobId, event: jobEventTable.event, fleetNumber: vehicleTable.fleetNumber })
+      .from(jobEventTable)
+      .innerJoin(jobTable, eq(jobTable.jobId, jobEventTable.jobId))
+      .innerJoin(vehicleTable, eq(vehicleTable.vehicleId, jobTable.vehicleId))
+      .where(sql`${jobEventTable.kind} = 'planMissed'`)
+      .orderBy(desc(jobEventTable.atMs))
+      .limit(pageSize);
+    return rows.map(({ jobId, fleetNumber, event }) => {
+      const { wanted, by, atMs } = event as JobEventOf<'planMissed'>;
+      return { jobId, fleetNumber, wanted, by, atMs };
+    });
+  },
+});
 
 /** The text by which an entry is searched. */
 function textOf(entry: JobEvent | undefined): string | null {

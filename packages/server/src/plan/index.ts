@@ -5,7 +5,7 @@ import { personOf, signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
 import type { PlanRows } from './planRows.js';
 import type { PlanService } from './service.js';
-import type { SentVersion } from './store.js';
+import type { SentVersion } from './versionReads.js';
 
 export interface PlanOptions {
   readonly plans: PlanService;

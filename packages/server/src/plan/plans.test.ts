@@ -89,7 +89,7 @@ describe('plans over HTTP', () => {
   });
 
   for (const [what, document, says] of [
-    ['a newer format', { ...smallPlan(), formatVersion: 7 }, 'formatVersion is 7; this program reads version 5'],
+    ['a newer format', { ...smallPlan(), formatVersion: 7 }, 'formatVersion is 7; this program reads version 6'],
     [
       'null for a number',
       { ...smallPlan(), suspects: [{ ...smallPlan().suspects[0], weight: null }] },

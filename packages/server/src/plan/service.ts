@@ -1,9 +1,10 @@
 import type { PlanListItem, PlanVersion, PlanVersionInfo } from '@probe-trail/core/plan';
-import { storedPlanApart } from '../body/apart.js';
 import { AppError } from '../problem/index.js';
 import type { PlanRows } from './planRows.js';
-import type { PlanStore, SentVersion, Stamp } from './store.js';
+import type { PlanStore, Stamp } from './store.js';
+import { storedPlanApart } from './storedPlan.js';
 import { isOpenState } from './table.js';
+import type { SentVersion } from './versionReads.js';
 
 export type PlanService = ReturnType<typeof makePlanService>;
 
@@ -82,32 +83,43 @@ export function makePlanService(plans: PlanStore) {
 
     versions: plans.versions,
     noteUsages: plans.noteUsages,
-
-    /** Asks others to read the draft that was seen, or takes that back. */
-    setInReview: async (planId: string, ifMatch: string, isInReview: boolean): Promise<SentVersion> => {
-      const state = isInReview ? 'inReview' : 'draft';
-      if (!(await plans.markDraft(planId, ifMatch, { state }))) throw changed(await draftInfoOr404(planId));
-      return draftOr404(planId);
-    },
-
-    /** Notes that somebody else has read the draft that was seen, and found it good. */
-    approve: async (planId: string, ifMatch: string, by: string): Promise<SentVersion> => {
-      const draft = await draftInfoOr404(planId);
-      if (draft.savedBy === by)
-        throw new AppError('OWN_DRAFT', 'You saved this draft yourself; ask another author to read and approve it.');
-      if (!(await plans.markDraft(planId, ifMatch, { approvedBy: by }))) throw changed(await draftInfoOr404(planId));
-      return draftOr404(planId);
-    },
-
-    /** Offers a plan no longer, or again. Trails that run on it go on. */
-    setRetired: async (planId: string, isRetired: boolean): Promise<PlanListItem> => {
-      const retired = await plans.retiredInfo(planId);
-      if (isRetired) await plans.retire(planId);
-      else if (retired) await plans.restore((await readStored(retired)).rows);
-      return (await plans.listItem(planId)) ?? notFound(`There is no plan “${planId}”.`);
-    },
+    ...reviewing({ plans, draftOr404, draftInfoOr404, readStored }),
   };
 }
+
+interface Reviewed {
+  readonly plans: PlanStore;
+  readonly draftOr404: (planId: string) => Promise<SentVersion>;
+  readonly draftInfoOr404: (planId: string) => Promise<PlanVersionInfo>;
+  readonly readStored: (version: PlanVersionInfo) => Promise<{ readonly rows: PlanRows }>;
+}
+
+/** What happens to a draft between authors, and to a plan that is offered no longer. */
+const reviewing = ({ plans, draftOr404, draftInfoOr404, readStored }: Reviewed) => ({
+  /** Asks others to read the draft that was seen, or takes that back. */
+  setInReview: async (planId: string, ifMatch: string, isInReview: boolean): Promise<SentVersion> => {
+    const state = isInReview ? 'inReview' : 'draft';
+    if (!(await plans.markDraft(planId, ifMatch, { state }))) throw changed(await draftInfoOr404(planId));
+    return draftOr404(planId);
+  },
+
+  /** Notes that somebody else has read the draft that was seen, and found it good. */
+  approve: async (planId: string, ifMatch: string, by: string): Promise<SentVersion> => {
+    const draft = await draftInfoOr404(planId);
+    if (draft.savedBy === by)
+      throw new AppError('OWN_DRAFT', 'You saved this draft yourself; ask another author to read and approve it.');
+    if (!(await plans.markDraft(planId, ifMatch, { approvedBy: by }))) throw changed(await draftInfoOr404(planId));
+    return draftOr404(planId);
+  },
+
+  /** Offers a plan no longer, or again. Trails that run on it go on. */
+  setRetired: async (planId: string, isRetired: boolean): Promise<PlanListItem> => {
+    const retired = await plans.retiredInfo(planId);
+    if (isRetired) await plans.retire(planId);
+    else if (retired) await plans.restore((await readStored(retired)).rows);
+    return (await plans.listItem(planId)) ?? notFound(`There is no plan “${planId}”.`);
+  },
+});
 
 function notFound(detail: string): never {
   throw new AppError('PLAN_NOT_FOUND', detail);

@@ -1,4 +1,4 @@
-import { blankArrival, type JobEvent } from '@probe-trail/core/job';
+import { blankArrival, type JobEvent, type NewJobEvent, stampJobEvent } from '@probe-trail/core/job';
 import type { Line, NewVehicle } from '@probe-trail/core/vehicle';
 import type { Ask, TestServer } from './aServer.js';
 
@@ -35,12 +35,10 @@ export const aVehicle = (more: Partial<NewVehicle> = {}): NewVehicle => ({
   ...more,
 });
 
-type Loose = JobEvent extends infer One ? (One extends JobEvent ? Omit<One, 'id' | 'atMs' | 'by'> : never) : never;
-
 let count = 0;
-export const jobEvent = (loose: Loose, atMs = 1000): JobEvent => {
+export const jobEvent = (loose: NewJobEvent, atMs = 1000): JobEvent => {
   count += 1;
-  return { ...loose, id: `job-event-${count}`, atMs, by: 'Ines Marrow' } as JobEvent;
+  return stampJobEvent(loose, { id: `job-event-${count}`, atMs, by: 'Ines Marrow' });
 };
 
 export const takenIn = (vehicleId: string, complaint = 'Engine gets hot', atMs = 1000): JobEvent =>

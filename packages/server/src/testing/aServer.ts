@@ -6,9 +6,10 @@ import { blankOutcome, blankPlan, blankStep, type Plan } from '@probe-trail/core
 import type { TrailEvent } from '@probe-trail/core/trail';
 import type { Rig } from '@probe-trail/core/vehicleInterface';
 import type { FastifyInstance, InjectOptions } from 'fastify';
-import { buildApp, makeServices, type Services } from '../app.js';
+import { buildApp } from '../app.js';
 import { type Database, openDatabase } from '../db/openDatabase.js';
 import { hashPassword } from '../person/passwords.js';
+import { makeServices, type Services } from '../services/services.js';
 import { makeSimulatedInterface } from '../vehicleInterface/simulatedInterface.js';
 
 /** Sends a request and gives the status, the body and the etag. */
@@ -136,6 +137,7 @@ export const smallPlan = (more: Partial<Plan> = {}): Plan => ({
           id: 'volts',
           name: 'Voltage',
           derivedFrom: null,
+          hookUp: null,
           expects: [],
           spec: { kind: 'band', unit: 'V', min: 12.2, max: null },
         },

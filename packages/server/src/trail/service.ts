@@ -1,18 +1,6 @@
 import { EventEmitter, once } from 'node:events';
 import type { Person } from '@probe-trail/core/person';
-import type { Plan } from '@probe-trail/core/plan';
-import {
-  type Appended,
-  applyTrailEvent,
-  openPlan,
-  reduceTrail,
-  sayMisfit,
-  type Trail,
-  type TrailEvent,
-  type TrailEventOf,
-  type TrailLog,
-} from '@probe-trail/core/trail';
-import { LRUCache } from 'lru-cache';
+import { type Appended, foldStored, type TrailEvent, type TrailEventOf, type TrailLog } from '@probe-trail/core/trail';
 import { mayBeVoided } from '../log/mayBeVoided.js';
 import { withSender } from '../person/sender.js';
 import type { PersonStore } from '../person/store.js';
@@ -20,95 +8,34 @@ import { photosMustBeThere } from '../photo/photosThere.js';
 import type { PhotoStore } from '../photo/store.js';
 import type { PlanService } from '../plan/service.js';
 import { AppError } from '../problem/index.js';
+import { makeAppending } from './appending.js';
 import { makeAppendQueue } from './appendQueue.js';
+import { makeFollowedPlans } from './followedPlans.js';
+import { makeLiveTrails, trailNotFound } from './liveTrails.js';
 import type { TrailStore } from './store.js';
-import { remarksIn, toTrailRow } from './table.js';
-
-/** A trail in memory: its state, and the ids of its events, so that what is sent twice is known. */
-interface LiveTrail {
-  readonly plan: Plan;
-  trail: Trail | undefined;
-  /** How many events are in the log: the place of the next one. */
-  length: number;
-  /** An append could not be stored: the state in memory ran ahead of the disk, and is read anew. */
-  isLost: boolean;
-  readonly eventIds: Set<string>;
-  /** Entries that were sent alone and did not fit: their device has put them aside, and a copy that the network held back must not come after all. */
-  readonly refusedIds: Set<string>;
-}
-
-type Opening = TrailEventOf<'opened'>;
+import { toTrailRow } from './table.js';
 
 export type TrailService = ReturnType<typeof makeTrailService>;
 
-const trailsInMemory = 500;
-const plansInMemory = 100;
-
 interface TrailServiceOptions {
   readonly store: TrailStore;
+  /** Whether there is a job that a trail can belong to. */
+  readonly hasJob: (jobId: string) => Promise<boolean>;
   readonly plans: PlanService;
   readonly people: Pick<PersonStore, 'isName'>;
   readonly photos: Pick<PhotoStore, 'find'>;
 }
 
 /** Trails: every event is checked by the core's reducer, then stored, then acknowledged. */
-export function makeTrailService({ store, plans, people, photos }: TrailServiceOptions) {
+export function makeTrailService({ store, hasJob, plans, people, photos }: TrailServiceOptions) {
   const stored = new EventEmitter().setMaxListeners(0);
   const queue = makeAppendQueue(store);
-  const live = new LRUCache<string, Promise<LiveTrail>>({ max: trailsInMemory });
-  const released = new LRUCache<string, Plan>({ max: plansInMemory });
-
-  const planOf = async (planId: string, version: number): Promise<Plan> => {
-    const key = `${planId}@${version}`;
-    const known = released.get(key);
-    if (known) return known;
-    const { state, document } = await plans.versionOr404(planId, version);
-    if (state !== 'released' && state !== 'retired')
-      throw new AppError(
-        'PLAN_NOT_FOUND',
-        `Version ${version} of “${planId}” is not released, so it cannot be followed yet.`,
-      );
-    released.set(key, document);
-    return document;
-  };
-
-  const planFollowed = ({ planId, planVersion }: Opening): Promise<Plan> | Plan =>
-    planId === null ? openPlan : planOf(planId, planVersion ?? 0);
-
-  /** A trail that runs goes on when its plan is retired; a new one does not begin. */
-  const mayBegin = async (opening: Opening): Promise<void> => {
-    const { planId, planVersion: version, jobId } = opening;
-    if (jobId !== null && !(await store.hasJob(jobId)))
-      throw new AppError('JOB_NOT_FOUND', `There is no job “${jobId}” that this trail could belong to.`);
-    if (planId === null) return;
-    const versions = await plans.versions(planId);
-    if ((await planFollowed(opening)).block)
-      throw new AppError('PLAN_NOT_FOUND', `“${planId}” is a block: it is followed in the plans that have it in them.`);
-    if (versions.find((one) => one.version === version)?.state === 'retired')
-      throw new AppError('PLAN_NOT_FOUND', `The plan “${planId}” is retired: no new trail begins on it.`);
-  };
-
-  const load = async (trailId: string, first: TrailEvent | undefined): Promise<LiveTrail> => {
-    const events = await store.events(trailId);
-    const opening = events[0] ?? first;
-    if (opening?.kind !== 'opened') throw trailNotFound(trailId);
-    const plan = await planFollowed(opening);
-    if (events.length === 0) await mayBegin(opening);
-    const reduced = events.length > 0 ? reduceTrail(plan, events) : undefined;
-    if (reduced && !reduced.ok)
-      throw new Error(`the log of trail ${trailId} is broken at event ${reduced.problem.eventId}`);
-    const eventIds = new Set(events.map(({ id }) => id));
-    return { plan, trail: reduced?.value, length: events.length, eventIds, refusedIds: new Set(), isLost: false };
-  };
-
-  const liveTrail = (trailId: string, first?: TrailEvent): Promise<LiveTrail> => {
-    const known = live.get(trailId);
-    if (known) return known;
-    const loading = load(trailId, first);
-    live.set(trailId, loading);
-    loading.catch(() => live.delete(trailId));
-    return loading;
-  };
+  const { load, liveTrail, forget } = makeLiveTrails(store, makeFollowedPlans({ plans, hasJob }));
+  const { acknowledgeRepeated, appendFresh } = makeAppending({
+    queue,
+    forget,
+    told: (trailId) => stored.emit(trailId),
+  });
 
   return {
     list: store.list,
@@ -141,17 +68,17 @@ export function makeTrailService({ store, plans, people, photos }: TrailServiceO
     /** Notes that an entry counts no more; it stays in the log, and the state is folded without it. */
     voidEntry: async (trailId: string, voiding: TrailEventOf<'entryVoided'>): Promise<Appended> => {
       await queue.drained();
-      live.delete(trailId);
+      forget(trailId);
       const events = await store.events(trailId);
       if (events.length === 0) throw trailNotFound(trailId);
       mayBeVoided(events, voiding.entryId);
       const { plan } = await load(trailId, undefined);
-      const reduced = reduceTrail(plan, [...events, voiding]);
+      const reduced = foldStored(plan, [...events, voiding]);
       if (!reduced.ok) throw new Error(`the log of trail ${trailId} is broken at event ${reduced.problem.eventId}`);
       const line = reduced.value.voided ? undefined : toTrailRow(trailId, reduced.value);
       const row = { trailId, seq: events.length, eventId: voiding.id, event: voiding };
       await store.writeVoiding({ row, line, voidedId: voiding.entryId });
-      live.delete(trailId);
+      forget(trailId);
       stored.emit(trailId);
       return { eventCount: events.length + 1 };
     },
@@ -179,39 +106,6 @@ export function makeTrailService({ store, plans, people, photos }: TrailServiceO
     drained: queue.drained,
     waiting: queue.waiting,
   };
-
-  async function acknowledgeRepeated(target: LiveTrail): Promise<void> {
-    await queue.drained();
-    if (target.isLost) throw new AppError('STORE_UNAVAILABLE', 'This entry could not be stored before. Send it again.');
-  }
-
-  async function appendFresh(trailId: string, target: LiveTrail, fresh: readonly TrailEvent[]): Promise<void> {
-    // No `await` between reading the state and changing it: two requests for one trail cannot get between each other.
-    const trail = applyAll(target, fresh);
-    const rows = fresh.map((event, index) => ({
-      trailId,
-      seq: target.length + index,
-      eventId: event.id,
-      event,
-    }));
-    target.trail = trail;
-    target.length += fresh.length;
-    for (const { id } of fresh) target.eventIds.add(id);
-    try {
-      await queue.add({
-        rows,
-        line: toTrailRow(trailId, trail),
-        remarks: remarksIn(trailId, trail, fresh),
-        log: target,
-      });
-      stored.emit(trailId);
-    } catch (error) {
-      // The state in memory ran ahead of the disk; the next request reads it anew.
-      target.isLost = true;
-      live.delete(trailId);
-      throw error;
-    }
-  }
 }
 
 /**
@@ -228,28 +122,3 @@ function onceEach(events: readonly TrailEvent[]): readonly TrailEvent[] {
   }
   return [...byId.values()];
 }
-
-/** Most refused entries of a trail that are known again; the oldest are forgotten, or whoever sends nonsense would fill the memory. */
-const mostRefused = 1000;
-
-function noteRefused(refusedIds: Set<string>, id: string): void {
-  refusedIds.add(id);
-  const [oldest] = refusedIds;
-  if (refusedIds.size > mostRefused && oldest !== undefined) refusedIds.delete(oldest);
-}
-
-function applyAll({ plan, trail, refusedIds }: LiveTrail, events: readonly TrailEvent[]): Trail {
-  if (events.some(({ id }) => refusedIds.has(id)))
-    throw new AppError('EVENT_MISFIT', 'It was refused when it came first. Nothing of what was sent was added.');
-  const after = events.reduce<Trail | undefined>((state, event) => {
-    const next = applyTrailEvent(plan, state, event);
-    if (next.ok) return next.value;
-    if (events.length === 1) noteRefused(refusedIds, event.id);
-    throw new AppError('EVENT_MISFIT', `${sayMisfit(next.problem)} Nothing of what was sent was added.`);
-  }, trail);
-  if (!after) throw new Error('an append without events has no state');
-  return after;
-}
-
-const trailNotFound = (trailId: string) =>
-  new AppError('TRAIL_NOT_FOUND', `There is no trail “${trailId}”; a trail begins with the event “opened”.`);

@@ -1,7 +1,6 @@
 import type { PlanRemark, TrailEvent, TrailListItem } from '@probe-trail/core/trail';
-import { and, asc, desc, eq, getTableColumns, gte, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { Database } from '../db/openDatabase.js';
-import { jobTable } from '../job/table.js';
 import { type EventRow, type RemarkRow, remarkTable, trailEventTable, trailTable } from './table.js';
 
 /** What one append writes: the new events, and the trail's line in the list after them. */
@@ -29,16 +28,6 @@ export const makeTrailStore = ({ orm }: Database) => ({
 
   ofJob: (jobId: string): Promise<TrailListItem[]> =>
     orm.select().from(trailTable).where(eq(trailTable.jobId, jobId)).orderBy(asc(trailTable.openedAtMs)),
-
-  /** The newest first. */
-  ofVehicle: (vehicleId: string): Promise<TrailListItem[]> =>
-    orm
-      .select(getTableColumns(trailTable))
-      .from(jobTable)
-      .innerJoin(trailTable, eq(trailTable.jobId, jobTable.jobId))
-      .where(eq(jobTable.vehicleId, vehicleId))
-      .orderBy(desc(trailTable.openedAtMs))
-      .limit(100),
 
   /** What the trails on these plans have found, and how often. */
   findings: async (planIds: readonly string[]): Promise<{ planId: string; title: string; count: number }[]> => {
@@ -79,9 +68,6 @@ export const makeTrailStore = ({ orm }: Database) => ({
       ...(remarks.length > 0 ? [orm.run(insertRemarks(JSON.stringify(remarks)))] : []),
     ]);
   },
-
-  hasJob: async (jobId: string): Promise<boolean> =>
-    (await orm.select({ jobId: jobTable.jobId }).from(jobTable).where(eq(jobTable.jobId, jobId))).length > 0,
 
   writeVoiding: async ({ row, line, voidedId }: VoidingRows): Promise<void> => {
     const { trailId, seq, eventId, event } = row;

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { sql } from 'drizzle-orm';
 import { StoreFailure } from '../db/storeFailure.js';
 import { aServer, releaseSmallPlan, smallPlan, smallWalk, type TestServer, testPassword } from '../testing/aServer.js';
 import { askTrails } from '../testing/askTrails.js';
@@ -19,6 +20,18 @@ describe('trails over HTTP', () => {
     expect((await append(smallWalk().slice(0, 1))).body).to.deep.equal({ eventCount: 1 });
     expect((await append(smallWalk().slice(1))).body).to.deep.equal({ eventCount: 4 });
     expect(await log()).to.deep.equal(smallWalk());
+  });
+
+  it('goes on with a trail of which an entry does not fit any more, as an earlier version took it', async () => {
+    await append(smallWalk().slice(0, 2));
+    const [, reading] = smallWalk();
+    const old = { ...reading, id: 'old', entry: { kind: 'chosen', optionId: 'gone' } };
+    await server.database.orm.run(
+      sql`INSERT INTO trail_event (trail_id, seq, event_id, event) VALUES ('t1', 2, 'old', ${JSON.stringify(old)})`,
+    );
+    server = await server.restart();
+    expect((await append(smallWalk().slice(2))).body).to.deep.equal({ eventCount: 5 });
+    expect((await log()).map(({ id }) => id)).to.deep.equal(['e0', 'e1', 'old', 'e2', 'e3']);
   });
 
   it('lists where each trail stands', async () => {

@@ -10,24 +10,17 @@ import {
   sayOdometerProblem,
   type Vehicle,
   type VehicleChange,
-  type VehicleSheet,
   vehicleChangeSchema,
   vehicleParamsSchema,
 } from '@probe-trail/core/vehicle';
 import type { FastifyPluginAsync } from 'fastify';
 import { object, string } from 'yup';
-import type { CodeStore } from '../codes/store.js';
-import type { JobStore } from '../job/store.js';
 import { personOf, signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
-import type { TrailStore } from '../trail/store.js';
 import type { VehicleStore } from './store.js';
 
 export interface VehicleOptions {
   readonly vehicles: VehicleStore;
-  readonly codes: CodeStore;
-  readonly jobs: JobStore;
-  readonly trails: Pick<TrailStore, 'ofVehicle'>;
   readonly newId: () => string;
   readonly nowMs: () => number;
 }
@@ -38,9 +31,9 @@ interface VehicleRoute {
 
 const listQuery = object({ after: string().max(20) });
 
-/** Vehicles: what is known of each, its odometer, its codes over time. */
+/** Vehicles: what each is, and its odometer. */
 export const vehiclePlugin: FastifyPluginAsync<VehicleOptions> = async (app, options) => {
-  const { vehicles, codes, jobs, trails, newId, nowMs } = options;
+  const { vehicles, newId, nowMs } = options;
   const params = vehicleParamsSchema;
   const config = { needs: 'keepVehicles' } as const;
 
@@ -48,28 +41,6 @@ export const vehiclePlugin: FastifyPluginAsync<VehicleOptions> = async (app, opt
     '/',
     { schema: { querystring: listQuery }, config: signedIn },
     ({ query }) => vehicles.list(query.after ?? ''),
-  );
-
-  app.get<VehicleRoute>(
-    '/:vehicleId',
-    { schema: { params }, config: signedIn },
-    async ({ params: { vehicleId } }): Promise<VehicleSheet> => {
-      const vehicle = await vehicleOr404(vehicles, vehicleId);
-      const [odometer, overTime, sideFindings] = await Promise.all([
-        vehicles.odometer(vehicleId),
-        codes.overTime(vehicleId),
-        jobs.sideFindings(vehicleId),
-      ]);
-      return { vehicle, odometer, codes: overTime, sideFindings };
-    },
-  );
-
-  app.get<VehicleRoute>('/:vehicleId/jobs', { schema: { params }, config: signedIn }, ({ params: { vehicleId } }) =>
-    jobs.ofVehicle(vehicleId),
-  );
-
-  app.get<VehicleRoute>('/:vehicleId/trails', { schema: { params }, config: signedIn }, ({ params: { vehicleId } }) =>
-    trails.ofVehicle(vehicleId),
   );
 
   app.post<{ Body: NewVehicle }>('/', { schema: { body: newVehicleSchema }, config }, async ({ body }, reply) => {

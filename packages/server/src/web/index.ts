@@ -15,7 +15,7 @@ const pageHeaders = (hasTls: boolean) => ({
       styleSrc: ["'self'", "'unsafe-inline'"],
       imgSrc: ["'self'", 'data:', 'blob:'],
       objectSrc: ["'none'"],
-      // Only the author's bench shows a page inside a page: the draft as on a phone.
+      // Only the author's workspace shows a page inside a page: the draft as on a phone.
       frameAncestors: ["'self'"],
       // The workshop's server speaks plain HTTP inside its own network.
       upgradeInsecureRequests: null,

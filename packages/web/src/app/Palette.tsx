@@ -1,22 +1,16 @@
 import '@mantine/spotlight/styles.css';
 import { createSpotlight, Spotlight } from '@mantine/spotlight';
+import { may } from '@probe-trail/core/person';
 import { searchKinds } from '@probe-trail/core/search';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { waysTo } from '../frame/pages';
 import { Detail } from '../search/Detail';
 import { pathOf } from '../search/pathOf';
 import { useFound } from '../search/useFound';
+import { usePerson } from '../session/sessionApi';
 
 const [store, palette] = createSpotlight();
-
-const ways = [
-  ['Board', '/'],
-  ['Vehicles', '/vehicles'],
-  ['Plans', '/plans'],
-  ['Library', '/library'],
-  ['Trails', '/trails'],
-  ['Take a bus in', '/jobs/new'],
-] as const;
 
 /** Finds vehicles, jobs, plans, parts, pins and codes by the beginnings of their words and goes there. */
 export default function Palette({ onClose }: { readonly onClose: () => void }) {
@@ -24,7 +18,10 @@ export default function Palette({ onClose }: { readonly onClose: () => void }) {
   const [words, setWords] = useState('');
   const hits = useFound(words);
   useEffect(() => palette.open(), []);
-  const shownWays = ways.filter(([name]) => name.toLowerCase().startsWith(words.trim().toLowerCase()));
+  const roles = usePerson()?.roles ?? [];
+  const shownWays = waysTo((permission) => may(roles, permission)).filter(({ label }) =>
+    label.toLowerCase().startsWith(words.trim().toLowerCase()),
+  );
   return (
     <Spotlight.Root
       store={store}
@@ -48,8 +45,8 @@ export default function Palette({ onClose }: { readonly onClose: () => void }) {
             <small className="soft">{searchKinds[hit.kind]}</small>
           </Spotlight.Action>
         ))}
-        {shownWays.map(([name, path]) => (
-          <Spotlight.Action key={path} label={name} onClick={() => void navigate(path)} />
+        {shownWays.map(({ path, label }) => (
+          <Spotlight.Action key={path} label={label} onClick={() => void navigate(path)} />
         ))}
         {hits.length === 0 && shownWays.length === 0 && (
           <Spotlight.Empty>Nothing bears these words. Try a fleet number, a code or a pin.</Spotlight.Empty>

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import { isRouteErrorResponse, Link, useRouteError } from 'react-router';
-import { Notice } from '../ui/Notice';
-import { Page } from '../ui/Page';
+import { Page } from '../frame/Page';
+import { Notice } from '../spec/Notice';
 
 /** What is shown when a view cannot be: an address that is not there, or a fault of ours. */
 export function RouteFailure() {

@@ -1,7 +1,11 @@
+import { useHotkeys } from '@mantine/hooks';
 import { lazy, Suspense, useEffect, useState } from 'react';
+
 import { Outlet } from 'react-router';
+import { keys } from '../frame/keys';
 import { SignedIn } from '../person/SignedIn';
-import { useAppDispatch } from './store';
+import { useAppDispatch } from '../state/appState';
+import { NotRecorded } from './NotRecorded';
 import { whenQuiet } from './whenQuiet';
 
 const Palette = lazy(() => import('./Palette'));
@@ -13,7 +17,7 @@ function Kept() {
   useEffect(
     () =>
       whenQuiet(
-        () => import('../offline/keepPlans'),
+        () => import('./keepPlans'),
         ({ keepPlans }) => void dispatch(keepPlans()),
       ),
     [dispatch],
@@ -26,22 +30,28 @@ type Overlay = 'palette' | 'shortcuts';
 /** Around every view: what can be called up from anywhere by the keyboard. */
 export function Shell() {
   const [overlay, setOverlay] = useState<Overlay | undefined>();
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const wanted = overlayOf(event);
-      if (!wanted) return;
-      event.preventDefault();
-      setOverlay(wanted);
-    };
-    window.addEventListener('keydown', onKey, { capture: true });
-    return () => window.removeEventListener('keydown', onKey, { capture: true });
-  }, []);
+  const help = (event: KeyboardEvent) => {
+    if (isText(event.target)) return;
+    event.preventDefault();
+    setOverlay('shortcuts');
+  };
+  const asTyped = { preventDefault: false };
+  useHotkeys(
+    [
+      [keys.palette.key, () => setOverlay('palette')],
+      // With Shift on most keyboards, without it on some.
+      [keys.help.key, help, asTyped],
+      [`shift+${keys.help.key}`, help, asTyped],
+    ],
+    [],
+  );
   const close = () => setOverlay(undefined);
   return (
     <>
       <SignedIn>
         <Kept />
         <Outlet />
+        <NotRecorded />
       </SignedIn>
       <Suspense>
         {overlay === 'palette' && <Palette onClose={close} />}
@@ -51,9 +61,6 @@ export function Shell() {
   );
 }
 
-function overlayOf({ key, ctrlKey, metaKey, target }: KeyboardEvent): Overlay | undefined {
-  if (key.toLowerCase() === 'k' && (ctrlKey || metaKey)) return 'palette';
-  // A question mark is text in any field but the one for readings, which never has one.
-  const isText = target instanceof Element && target.matches('input:not([inputmode="none"]), textarea');
-  return key === '?' && !isText ? 'shortcuts' : undefined;
-}
+/** A question mark is text in any field but the one for readings, which never has one. */
+const isText = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.matches('input:not([inputmode="none"]), textarea');

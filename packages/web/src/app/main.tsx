@@ -7,7 +7,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
-import { sessionApi } from '../person/sessionApi';
+import { sessionApi } from '../session/sessionApi';
 import { router } from './router';
 import { store } from './store';
 import { theme } from './theme';
@@ -30,7 +30,7 @@ createRoot(root).render(
 );
 
 // What waited when the page was closed is sent as soon as it is open again, whatever view is shown.
-void import('../trail/sendOutbox').then(({ sendOutbox }) => {
+void import('../trail/log/sendOutbox').then(({ sendOutbox }) => {
   const send = () => void store.dispatch(sendOutbox());
   window.addEventListener('online', send);
   send();

@@ -1,21 +1,41 @@
-import { configureStore, type ThunkAction, type UnknownAction } from '@reduxjs/toolkit';
-import { useDispatch, useSelector, useStore } from 'react-redux';
-import { draftReducer } from '../plan/editor/draftSlice';
-import { findingsReducer } from '../plan/editor/findingsSlice';
-import { acrossTabs, hearOtherTabs } from '../trail/acrossTabs';
-import { deviceFull, trailSlice } from '../trail/trailSlice';
-import { whenFull } from '../ui/keptTexts';
-import { api } from './api';
+import { configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
+import { api } from '../api/api';
+import { whenFull } from '../device/keptTexts';
+import { draftReducer } from '../plan/draft/draftSlice';
+import { findingsReducer } from '../plan/draft/findingsSlice';
+import { sessionApi } from '../session/sessionApi';
+import type { AppDispatch, AppState } from '../state/appState';
+import { deviceFull, networkSlice } from '../state/networkSlice';
+import { refusalSlice } from '../state/refusalSlice';
+import { acrossTabs, hearOtherTabs } from '../trail/log/acrossTabs';
+import { trailSlice } from '../trail/log/trailSlice';
+
+const listener = createListenerMiddleware<AppState, AppDispatch>();
 
 export const store = configureStore({
   reducer: {
     [api.reducerPath]: api.reducer,
+    network: networkSlice.reducer,
     trail: trailSlice.reducer,
     draft: draftReducer,
     findings: findingsReducer,
+    refusal: refusalSlice.reducer,
   },
   middleware: (getDefault) =>
-    getDefault({ immutableCheck: false, serializableCheck: false }).concat(api.middleware, acrossTabs),
+    getDefault({ immutableCheck: false, serializableCheck: false }).concat(
+      api.middleware,
+      listener.middleware,
+      acrossTabs,
+    ),
+});
+
+// What waited for somebody to sign in is sent at once, whoever it is: each entry bears the name of who made it.
+listener.startListening({
+  matcher: sessionApi.endpoints.signIn.matchFulfilled,
+  effect: async (_, { dispatch }) => {
+    const { sendOutbox } = await import('../trail/log/sendOutbox');
+    void dispatch(sendOutbox());
+  },
 });
 
 whenFull(() => store.dispatch(deviceFull()));
@@ -28,12 +48,5 @@ store.subscribe(() => {
   if (logs === keptLogs) return;
   const changed = Object.entries(logs).filter(([trailId, log]) => keptLogs[trailId] !== log);
   keptLogs = logs;
-  void import('../trail/keptLogs').then(({ keepLog }) => changed.map(([trailId, log]) => keepLog(trailId, log)));
+  void import('../trail/log/keptLogs').then(({ keepLog }) => changed.map(([trailId, log]) => keepLog(trailId, log)));
 });
-
-export type RootState = ReturnType<typeof store.getState>;
-export type AppDispatch = typeof store.dispatch;
-export type AppThunk<Result> = ThunkAction<Result, RootState, undefined, UnknownAction>;
-export const useAppDispatch = useDispatch.withTypes<AppDispatch>();
-export const useAppStore = useStore.withTypes<typeof store>();
-export const useAppSelector = useSelector.withTypes<RootState>();

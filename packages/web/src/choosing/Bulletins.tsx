@@ -1,5 +1,5 @@
 import type { Bulletin } from '@probe-trail/core/choosing';
-import classes from './Aside.module.css';
+import classes from '../ui/Aside.module.css';
 
 /** Short texts about known troubles that match this job. */
 export function Bulletins({ bulletins }: { readonly bulletins: readonly Bulletin[] }) {

@@ -1,20 +1,20 @@
 import { Button, Chip, Modal, Stack } from '@mantine/core';
 import { type PlanChoice, type RankedPlan, sayPlanFit, sayPlanReason } from '@probe-trail/core/choosing';
 import { formatFaultCode } from '@probe-trail/core/codes';
-import { isUnfit, readinessOf, sayReadiness } from '@probe-trail/core/job';
+import { isUnfit, jobEventLengths, readinessOf, sayReadiness } from '@probe-trail/core/job';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { Wait } from '../api/Wait';
+import { TextBlock } from '../fields/TextField';
+import { Page } from '../frame/Page';
 import { usePlanChoiceQuery } from '../job/jobApi';
 import { type OpenJob, useJob } from '../job/useJob';
 import { useRecording } from '../job/useRecording';
-import { useStartTrail } from '../plan/useStartTrail';
-import { Notice } from '../ui/Notice';
-import { Page } from '../ui/Page';
-import { TextBlock } from '../ui/TextField';
-import { VerdictMark } from '../ui/VerdictMark';
-import { Wait } from '../ui/Wait';
+import { Notice } from '../spec/Notice';
+import { VerdictMark } from '../spec/VerdictMark';
+import { useStartTrail } from '../trail/start/useStartTrail';
+import { Covers } from '../vehicle/Covers';
 import { Bulletins } from './Bulletins';
-import { Covers } from './Covers';
 import classes from './PlanChoicePage.module.css';
 
 /** The plans that fit a job, best first, with the reasons; bulletins and cover where they match. */
@@ -62,7 +62,7 @@ function Choice({
     <>
       <div className={classes.asked}>
         <span className="soft">
-          Asked with the complaint,{' '}
+          Searched by the complaint,{' '}
           {[request.line, request.engine].filter(Boolean).join(' with ') || 'a vehicle of no known line'}
           {codes.length > 0 && ', and the codes'}
         </span>
@@ -178,7 +178,7 @@ function WithoutPlan({ open }: { readonly open: OpenJob }) {
 function NoPlanFits({ open: { jobId, job, record } }: { readonly open: OpenJob }) {
   const navigate = useNavigate();
   const [wanted, setWanted] = useState<string | undefined>();
-  const { note, problem, isBusy } = useRecording(record);
+  const { note, isBusy } = useRecording(record);
   const tell = async () => {
     if (await note({ kind: 'planMissed', wanted: (wanted ?? '').trim() })) void navigate(`/jobs/${jobId}`);
   };
@@ -193,8 +193,13 @@ function NoPlanFits({ open: { jobId, job, record } }: { readonly open: OpenJob }
             The authors see that a plan was missing for this bus, and what for. The job goes on without one; write what
             you find into its notes.
           </p>
-          {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
-          <TextBlock label="A plan is wanted for" minRows={2} maxLength={500} value={wanted ?? ''} onText={setWanted} />
+          <TextBlock
+            label="A plan is wanted for"
+            minRows={2}
+            maxLength={jobEventLengths('planMissed').wanted}
+            value={wanted ?? ''}
+            onText={setWanted}
+          />
           <Button loading={isBusy} onClick={() => void tell()}>
             Tell the authors
           </Button>

@@ -1,11 +1,11 @@
 import { Button, Modal, Stack } from '@mantine/core';
 import { isUnfit, readinessOf, sayReadiness } from '@probe-trail/core/job';
-import { nanoid } from '@reduxjs/toolkit';
+import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import { sayFailure } from '../app/api';
+import { sayFailure } from '../api/api';
 import { useClearCodesMutation } from '../job/jobApi';
 import type { OpenJob } from '../job/useJob';
-import { Notice } from '../ui/Notice';
+import { Notice } from '../spec/Notice';
 
 /** Clearing, offered once a sheet is kept; low voltage is warned of first. What is cleared cannot be brought back, so it is asked. */
 export function ClearCodes({ open: { jobId, job } }: { readonly open: OpenJob }) {

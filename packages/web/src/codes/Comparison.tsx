@@ -8,8 +8,8 @@ import {
 } from '@probe-trail/core/codes';
 import { wereCleared } from '@probe-trail/core/job';
 import type { OpenJob } from '../job/useJob';
-import { VerdictMark } from '../ui/VerdictMark';
-import type { MarkKind } from '../ui/verdictLook';
+import { VerdictMark } from '../spec/VerdictMark';
+import type { MarkKind } from '../spec/verdictLook';
 import classes from './Comparison.module.css';
 import { sayCode } from './sayCode';
 
@@ -18,6 +18,8 @@ const markOfChange = {
   cameBackAfterDriving: 'outOfSpec',
   stayed: 'outOfSpec',
   new: 'outOfSpec',
+  notTested: 'open',
+  passed: 'inSpec',
   gone: 'inSpec',
   notAsked: 'open',
   notAskedBefore: 'open',

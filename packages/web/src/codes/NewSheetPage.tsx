@@ -2,13 +2,15 @@ import { Button, SegmentedControl } from '@mantine/core';
 import { type SheetMoment, saysTheSame, sheetMoments } from '@probe-trail/core/codes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { sayFailure } from '../app/api';
+import { sayFailure } from '../api/api';
+import { Wait } from '../api/Wait';
+import { sayMoment } from '../device/ago';
+import { nowMs } from '../device/clock';
+import { optionsOf } from '../fields/optionsOf';
+import { Page } from '../frame/Page';
 import { useKeepSheetMutation } from '../job/jobApi';
 import { type OpenJob, useJob } from '../job/useJob';
-import { sayMoment } from '../ui/ago';
-import { Notice } from '../ui/Notice';
-import { Page } from '../ui/Page';
-import { Wait } from '../ui/Wait';
+import { Notice } from '../spec/Notice';
 import classes from './NewSheetPage.module.css';
 import { PasteReport } from './PasteReport';
 import { ReadInterface } from './ReadInterface';
@@ -51,7 +53,7 @@ function NewSheet({ open, source }: { readonly open: OpenJob; readonly source: S
         size="md"
         aria-label="When it is read"
         value={sheet.moment}
-        data={Object.entries(sheetMoments).map(([value, label]) => ({ value, label }))}
+        data={optionsOf(sheetMoments)}
         onChange={(moment) => change({ moment: moment as SheetMoment })}
       />
       {source === 'interface' && <ReadInterface reading={reading} draft={draft} />}
@@ -72,7 +74,7 @@ function KeepSheet({ open: { jobId, sheets }, source, draft: { sheet, forget } }
   const navigate = useNavigate();
   const [keep, { error, isLoading }] = useKeepSheetMutation();
   const [isSure, setIsSure] = useState(false);
-  const whole = { ...sheet, source, takenAtMs: Date.now() };
+  const whole = { ...sheet, source, takenAtMs: nowMs() };
   const same = sheets.find((kept) => saysTheSame(kept, whole));
   const run = async () => {
     if (same && !isSure) return setIsSure(true);
@@ -85,7 +87,7 @@ function KeepSheet({ open: { jobId, sheets }, source, draft: { sheet, forget } }
       {same && isSure && (
         <Notice
           kind="tooCloseToCall"
-          title={`This says the same as the sheet of ${sayMoment(same.takenAtMs, Date.now())}.`}
+          title={`This says the same as the sheet of ${sayMoment(same.takenAtMs, nowMs())}.`}
         >
           <p>If it was read again and nothing changed, keep it. If it is the same report once more, leave it.</p>
         </Notice>

@@ -2,7 +2,7 @@ import { Button, FileButton, Group, Progress, Textarea } from '@mantine/core';
 import { mostCodes, type ReadCodeText, sayNothingFound } from '@probe-trail/core/codes';
 import type { Line } from '@probe-trail/core/vehicle';
 import { type DragEvent, useEffect, useState } from 'react';
-import { Notice } from '../ui/Notice';
+import { Notice } from '../spec/Notice';
 import classes from './PasteReport.module.css';
 import { useReportReader } from './useReportReader';
 import type { DraftOfSheet } from './useSheetDraft';

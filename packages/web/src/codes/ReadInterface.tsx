@@ -1,5 +1,5 @@
 import { Button, Group, Progress } from '@mantine/core';
-import { Notice } from '../ui/Notice';
+import { Notice } from '../spec/Notice';
 import classes from './ReadInterface.module.css';
 import type { Reading } from './useReading';
 import type { DraftOfSheet } from './useSheetDraft';

@@ -1,6 +1,7 @@
 import { ActionIcon, Button, Group, Select, TextInput } from '@mantine/core';
 import {
   formatFaultCode,
+  isUnknownUnit,
   parseFaultCode,
   type SheetCode,
   type SheetUnit,
@@ -14,6 +15,7 @@ import {
 import type { Line } from '@probe-trail/core/vehicle';
 import { IconTrash } from '@tabler/icons-react';
 import { type FormEvent, useState } from 'react';
+import { optionsOf } from '../fields/optionsOf';
 import classes from './SheetEditor.module.css';
 import { sayCode } from './sayCode';
 import type { DraftOfSheet } from './useSheetDraft';
@@ -28,17 +30,32 @@ export function SheetEditor({ line, draft: { sheet, change } }: EditorProps) {
   const units = sheet.units;
   const setUnit = (unit: SheetUnit) => change({ units: units.map((one) => (one.unitId === unit.unitId ? unit : one)) });
   const setCodes = (codes: readonly SheetCode[]) =>
-    change({ codes, units: units.map((unit) => withAnswer(unit, codes)) });
+    change({ codes, units: withoutEmpty(units, codes).map((unit) => withAnswer(unit, codes)) });
+  const moveCodes = (from: string, to: string) =>
+    setCodes(sheet.codes.map((code) => (code.unitId === from ? { ...code, unitId: to } : code)));
   return (
     <div className={classes.editor}>
       <AddCode units={units} onAdd={(code) => setCodes([...sheet.codes, code])} />
       {units.map((unit) => (
         <section key={unit.unitId} className={classes.unit} aria-label={unit.name}>
-          <b>{unit.name}</b>
+          <div>
+            <b>{unit.name}</b>
+            {isUnknownUnit(unit.unitId) && unit.unitId !== unknownUnitId && (
+              <Select
+                aria-label={`Which unit is ${unit.name}`}
+                placeholder="which one here?"
+                description="not on this line"
+                searchable
+                data={unitOptions(units)}
+                value={null}
+                onChange={(unitId) => unitId && moveCodes(unit.unitId, unitId)}
+              />
+            )}
+          </div>
           <Select
             aria-label={`${unit.name} answered or not`}
             w={140}
-            data={Object.entries(unitAnswers).map(([value, label]) => ({ value, label }))}
+            data={optionsOf(unitAnswers)}
             allowDeselect={false}
             value={unit.answer}
             onChange={(answer) => setUnit({ ...unit, answer: (answer ?? 'unread') as UnitAnswer })}
@@ -67,7 +84,15 @@ export function SheetEditor({ line, draft: { sheet, change } }: EditorProps) {
 const withAnswer = (unit: SheetUnit, codes: readonly SheetCode[]): SheetUnit =>
   codes.some(({ unitId }) => unitId === unit.unitId) ? { ...unit, answer: 'answered' } : unit;
 
-const unitOptions = (units: readonly SheetUnit[]) => units.map(({ unitId, name }) => ({ value: unitId, label: name }));
+/** A unit that the line does not have is no longer listed when its codes have been given to another. */
+const withoutEmpty = (units: readonly SheetUnit[], codes: readonly SheetCode[]): readonly SheetUnit[] =>
+  units.filter(
+    ({ unitId, answer }) =>
+      !isUnknownUnit(unitId) || answer === 'silent' || codes.some((code) => code.unitId === unitId),
+  );
+
+const unitOptions = (units: readonly SheetUnit[]) =>
+  units.filter(({ unitId }) => !isUnknownUnit(unitId)).map(({ unitId, name }) => ({ value: unitId, label: name }));
 
 interface LineProps {
   readonly code: SheetCode;
@@ -90,7 +115,7 @@ function CodeLine({ code, line, units, onChange, onRemove }: LineProps) {
           aria-label={`Unit of ${text}`}
           placeholder="which unit?"
           searchable
-          data={unitOptions(units.filter(({ unitId }) => unitId !== unknownUnitId))}
+          data={unitOptions(units)}
           value={null}
           onChange={(unitId) => unitId && onChange({ ...code, unitId })}
         />

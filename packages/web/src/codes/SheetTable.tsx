@@ -7,15 +7,15 @@ import {
   sayStatus,
   unitAnswers,
 } from '@probe-trail/core/codes';
-import { isSameCode, suspectedMakers, type Unplugged } from '@probe-trail/core/job';
+import { isSameCode, jobEventLengths, suspectedMakers, type Unplugged } from '@probe-trail/core/job';
 import { useState } from 'react';
+import { sayMoment } from '../device/ago';
+import { nowMs } from '../device/clock';
 import type { OpenJob } from '../job/useJob';
 import { useRecording } from '../job/useRecording';
-import { useMay } from '../person/sessionApi';
-import { sayMoment } from '../ui/ago';
-import { Notice } from '../ui/Notice';
-import { VerdictMark } from '../ui/VerdictMark';
-import type { MarkKind } from '../ui/verdictLook';
+import { useMay } from '../session/sessionApi';
+import { VerdictMark } from '../spec/VerdictMark';
+import type { MarkKind } from '../spec/verdictLook';
 import classes from './SheetTable.module.css';
 import { sayCode } from './sayCode';
 
@@ -92,7 +92,7 @@ function CodeRow({ open, sheet, code }: CodeProps) {
   );
 }
 
-const sayMaker = ({ what, atMs }: Unplugged) => `${what} was unplugged ${sayMoment(atMs, Date.now())}`;
+const sayMaker = ({ what, atMs }: Unplugged) => `${what} was unplugged ${sayMoment(atMs, nowMs())}`;
 
 interface MadeProps {
   readonly open: OpenJob;
@@ -103,7 +103,7 @@ interface MadeProps {
 }
 
 function MadeByUs({ open, code, isOurs, suggestion }: MadeProps) {
-  const { note, problem } = useRecording(open.record);
+  const { note } = useRecording(open.record);
   const [isAsking, setIsAsking] = useState(false);
   const [because, setBecause] = useState(suggestion);
   const mayMark = useMay('workOnJobs');
@@ -122,7 +122,7 @@ function MadeByUs({ open, code, isOurs, suggestion }: MadeProps) {
   return (
     <>
       <Button variant="subtle" onClick={() => setIsAsking(true)}>
-        Made by us
+        We caused it
       </Button>
       <Modal opened={isAsking} onClose={() => setIsAsking(false)} title={`${formatFaultCode(code)} was made by us`}>
         <form
@@ -132,12 +132,11 @@ function MadeByUs({ open, code, isOurs, suggestion }: MadeProps) {
           }}
         >
           <Stack>
-            {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
             <TextInput
               label="What made it"
               placeholder="B11 was unplugged with the ignition on"
               data-autofocus
-              maxLength={300}
+              maxLength={jobEventLengths('codeMadeByUs').because}
               value={because}
               onChange={(event) => setBecause(event.currentTarget.value)}
             />

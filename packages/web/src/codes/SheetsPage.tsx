@@ -1,10 +1,11 @@
 import { Button, Select } from '@mantine/core';
 import { type CodeSheet, sheetMoments } from '@probe-trail/core/codes';
 import { Link, useParams, useSearchParams } from 'react-router';
+import { Wait } from '../api/Wait';
+import { sayMoment } from '../device/ago';
+import { nowMs } from '../device/clock';
+import { Page } from '../frame/Page';
 import { type OpenJob, useJob } from '../job/useJob';
-import { sayMoment } from '../ui/ago';
-import { Page } from '../ui/Page';
-import { Wait } from '../ui/Wait';
 import { ClearCodes } from './ClearCodes';
 import { CommonCauses } from './CommonCauses';
 import { Comparison } from './Comparison';
@@ -82,7 +83,7 @@ const SheetSelect = ({ label, sheets, value, onChange }: SelectProps) => (
     allowDeselect={false}
     data={sheets.map(({ sheetId, moment, takenAtMs }) => ({
       value: sheetId,
-      label: `${sheetMoments[moment]}, ${sayMoment(takenAtMs, Date.now())}`,
+      label: `${sheetMoments[moment]}, ${sayMoment(takenAtMs, nowMs())}`,
     }))}
     value={value}
     onChange={onChange}

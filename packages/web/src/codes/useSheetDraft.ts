@@ -3,12 +3,16 @@ import {
   type SheetCode,
   type SheetMoment,
   type SheetUnit,
+  sheetMoments,
+  type UnitAnswer,
+  unitAnswers,
   withExpectedUnits,
 } from '@probe-trail/core/codes';
-import { nanoid } from '@reduxjs/toolkit';
+import { nanoid } from 'nanoid';
 import { useMemo } from 'react';
+import { useKeptState } from '../device/keptState';
+import { isListOf, isNullOr, isNumber, isOneOf, isShaped, isText } from '../device/shapes';
 import type { OpenJob } from '../job/useJob';
-import { useKeptState } from '../ui/keptState';
 
 export type SheetSource = NewSheet['source'];
 
@@ -28,11 +32,28 @@ export interface DraftOfSheet {
   readonly forget: () => void;
 }
 
+const isSheetDraft = isShaped<SheetDraft>({
+  sheetId: isText,
+  moment: isOneOf(Object.keys(sheetMoments) as SheetMoment[]),
+  units: isListOf(
+    isShaped<SheetUnit>({ unitId: isText, name: isText, answer: isOneOf(Object.keys(unitAnswers) as UnitAnswer[]) }),
+  ),
+  codes: isListOf(
+    isShaped<SheetCode>({
+      unitId: isText,
+      code: isText,
+      failureType: isNullOr(isText),
+      text: isText,
+      status: isNullOr(isNumber),
+    }),
+  ),
+});
+
 export function useSheetDraft({ jobId, job, line }: OpenJob, source: SheetSource): DraftOfSheet {
   const blank: SheetDraft = { sheetId: nanoid(), moment: likelyMoment(job), units: [], codes: [] };
-  const [draft, set, forget] = useKeptState(`sheet-${jobId}-${source}`, blank);
+  const [draft, set, forget] = useKeptState(`sheet-${jobId}-${source}`, blank, isSheetDraft);
   const sheet = useMemo(() => ({ ...draft, units: withExpectedUnits(line, draft.units) }), [draft, line]);
-  return { draft, sheet, change: (more) => set({ ...draft, ...more }), forget };
+  return { draft, sheet, change: (more) => set((last) => ({ ...last, ...more })), forget };
 }
 
 /** After clearing, the next sheet is read to see what came back. */

@@ -2,7 +2,7 @@ import { Autocomplete } from '@mantine/core';
 import type { Answers, Ask, AskProblem } from '@probe-trail/core/experiment';
 import { type Plan, pinPlaces } from '@probe-trail/core/plan';
 import { useMemo } from 'react';
-import { TextLine } from '../ui/TextField';
+import { TextLine } from '../fields/TextField';
 import classes from './AskFields.module.css';
 
 interface FieldsProps {

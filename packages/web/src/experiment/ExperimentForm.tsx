@@ -9,6 +9,8 @@ import {
   type Subjects,
 } from '@probe-trail/core/experiment';
 import { type Experiment, experimentNames, type Plan } from '@probe-trail/core/plan';
+import { isListOf, isNullOr, isOneOf, isRecordOf, isShaped, isText } from '../device/shapes';
+import { optionsOf } from '../fields/optionsOf';
 import { AskFields } from './AskFields';
 import classes from './ExperimentForm.module.css';
 import { SuspectPick } from './SuspectPick';
@@ -21,6 +23,12 @@ export interface WrittenExperiment {
   readonly subjects: Subjects;
 }
 
+export const isWrittenExperiment = isShaped<WrittenExperiment>({
+  kind: isNullOr(isOneOf(Object.keys(experimentNames) as Experiment[])),
+  answers: isRecordOf(isRecordOf(isText)),
+  subjects: isRecordOf(isListOf(isText)),
+});
+
 /** What was answered for the experiment that is chosen. */
 export const answersOf = ({ kind, answers }: WrittenExperiment): Answers => (kind && answers[kind]) || {};
 
@@ -31,7 +39,7 @@ interface FormProps {
   readonly onWrite: (change: Partial<WrittenExperiment>) => void;
 }
 
-const kinds = Object.entries(experimentNames).map(([value, label]) => ({ value, label }));
+const kinds = optionsOf(experimentNames);
 
 /** Which experiment, what it must be told, who stands in which role, and what each result will mean. */
 export function ExperimentForm({ plan, written, problem, onWrite }: FormProps) {

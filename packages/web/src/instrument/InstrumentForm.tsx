@@ -1,12 +1,18 @@
 import { ActionIcon, Button, Group, Modal, Select, Stack, Switch, Textarea, TextInput } from '@mantine/core';
-import { type Instrument, type InstrumentFunction, instrumentFunctions } from '@probe-trail/core/instrument';
+import {
+  type Instrument,
+  type InstrumentFunction,
+  instrumentFunctions,
+  instrumentLengths,
+} from '@probe-trail/core/instrument';
 import { IconTrash } from '@tabler/icons-react';
 import dayjs from 'dayjs';
 import { useState } from 'react';
-import { sayFailure } from '../app/api';
-import { CommittedInput } from '../plan/editor/CommittedInput';
-import { parseUnit } from '../plan/editor/parseFields';
-import { Notice } from '../ui/Notice';
+import { sayFailure } from '../api/api';
+import { CommittedInput } from '../fields/CommittedInput';
+import { optionsOf } from '../fields/optionsOf';
+import { parseUnit } from '../fields/parseFields';
+import { Notice } from '../spec/Notice';
 import { useKeepInstrumentMutation } from './instrumentApi';
 import { parseRanges, rangesText } from './rangesText';
 
@@ -15,18 +21,18 @@ interface FormProps {
   readonly onClose: () => void;
 }
 
-type Its = Instrument['functions'][number];
+type MeasuringFunction = Instrument['functions'][number];
 
-const functionOptions = Object.entries(instrumentFunctions).map(([value, label]) => ({ value, label }));
+const functionOptions = optionsOf(instrumentFunctions);
 
 /** An instrument as its data sheet has it. */
 export function InstrumentForm({ instrument, onClose }: FormProps) {
   const [draft, setDraft] = useState(instrument);
   const [keep, { error, isLoading }] = useKeepInstrumentMutation();
-  const setIts = (index: number, change: Partial<Its>) =>
+  const setFunction = (index: number, change: Partial<MeasuringFunction>) =>
     setDraft({
       ...draft,
-      functions: draft.functions.map((its, at) => (at === index ? { ...its, ...change } : its)),
+      functions: draft.functions.map((one, at) => (at === index ? { ...one, ...change } : one)),
     });
   const save = async () => {
     const answer = await keep(draft);
@@ -38,7 +44,7 @@ export function InstrumentForm({ instrument, onClose }: FormProps) {
         <TextInput
           label="Name"
           description="As it is called in the workshop, or written on it"
-          maxLength={80}
+          maxLength={instrumentLengths.name}
           data-autofocus
           value={draft.name}
           onChange={(event) => setDraft({ ...draft, name: event.currentTarget.value })}
@@ -54,12 +60,12 @@ export function InstrumentForm({ instrument, onClose }: FormProps) {
             setDraft({ ...draft, calibrationDueAtMs: day.isValid() ? day.endOf('day').valueOf() : null });
           }}
         />
-        {draft.functions.map((its, index) => (
+        {draft.functions.map((measuringFunction, index) => (
           // A function has no identity but its place in the list.
           <FunctionRow
             key={index}
-            its={its}
-            onChange={(change) => setIts(index, change)}
+            measuringFunction={measuringFunction}
+            onChange={(change) => setFunction(index, change)}
             onDelete={
               draft.functions.length > 1
                 ? () => setDraft({ ...draft, functions: draft.functions.filter((_, at) => at !== index) })
@@ -100,12 +106,12 @@ export function InstrumentForm({ instrument, onClose }: FormProps) {
 }
 
 interface RowProps {
-  readonly its: Its;
-  readonly onChange: (change: Partial<Its>) => void;
+  readonly measuringFunction: MeasuringFunction;
+  readonly onChange: (change: Partial<MeasuringFunction>) => void;
   readonly onDelete: (() => void) | undefined;
 }
 
-function FunctionRow({ its, onChange, onDelete }: RowProps) {
+function FunctionRow({ measuringFunction, onChange, onDelete }: RowProps) {
   const [typed, setTyped] = useState<string | undefined>();
   const parsed = typed === undefined ? undefined : parseRanges(typed);
   return (
@@ -114,11 +120,17 @@ function FunctionRow({ its, onChange, onDelete }: RowProps) {
         label="It measures"
         w={190}
         data={functionOptions}
-        value={its.measures}
+        value={measuringFunction.measures}
         allowDeselect={false}
         onChange={(measures) => measures && onChange({ measures: measures as InstrumentFunction })}
       />
-      <CommittedInput label="in" w={90} value={its.unit} parse={parseUnit} onCommit={(unit) => onChange({ unit })} />
+      <CommittedInput
+        label="in"
+        w={90}
+        value={measuringFunction.unit}
+        parse={parseUnit}
+        onCommit={(unit) => onChange({ unit })}
+      />
       <Textarea
         label="Ranges"
         description="One to a line: end; percent; digits; worth of the last digit"
@@ -126,7 +138,7 @@ function FunctionRow({ its, onChange, onDelete }: RowProps) {
         autosize
         minRows={2}
         classNames={{ input: 'mono' }}
-        value={typed ?? rangesText(its.ranges)}
+        value={typed ?? rangesText(measuringFunction.ranges)}
         error={parsed && !parsed.ok && parsed.problem}
         onChange={(event) => {
           const { value } = event.currentTarget;

@@ -1,13 +1,14 @@
 import { Button } from '@mantine/core';
 import { type Instrument, instrumentFunctions } from '@probe-trail/core/instrument';
 import { formatQuantity } from '@probe-trail/core/reading';
-import { nanoid } from '@reduxjs/toolkit';
+import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import { useMay } from '../person/sessionApi';
-import { Moment } from '../ui/Moment';
-import { Page } from '../ui/Page';
-import { VerdictMark } from '../ui/VerdictMark';
-import { Wait } from '../ui/Wait';
+import { Wait } from '../api/Wait';
+import { nowMs } from '../device/clock';
+import { Moment } from '../device/Moment';
+import { Page } from '../frame/Page';
+import { useMay } from '../session/sessionApi';
+import { VerdictMark } from '../spec/VerdictMark';
 import { InstrumentForm } from './InstrumentForm';
 import classes from './InstrumentsPage.module.css';
 import { useInstrumentsQuery } from './instrumentApi';
@@ -55,7 +56,7 @@ interface LineProps {
 
 function InstrumentLine({ instrument, onEdit }: LineProps) {
   const { name, functions, calibrationDueAtMs, isRetired } = instrument;
-  const isOverdue = calibrationDueAtMs !== null && calibrationDueAtMs < Date.now();
+  const isOverdue = calibrationDueAtMs !== null && calibrationDueAtMs < nowMs();
   return (
     <li>
       <div className={classes.what}>

@@ -1,5 +1,5 @@
 import type { Instrument } from '@probe-trail/core/instrument';
-import { api } from '../app/api';
+import { api } from '../api/api';
 
 export const instrumentApi = api.injectEndpoints({
   endpoints: (build) => ({

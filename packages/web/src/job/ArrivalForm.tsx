@@ -1,7 +1,7 @@
 import { ActionIcon, Button, Chip, Group, Stack, TagsInput } from '@mantine/core';
 import { type Arrival, type Occasion, occasions } from '@probe-trail/core/job';
 import { IconTrash } from '@tabler/icons-react';
-import { TextBlock, TextLine } from '../ui/TextField';
+import { TextBlock, TextLine } from '../fields/TextField';
 import classes from './ArrivalForm.module.css';
 
 interface FormProps {

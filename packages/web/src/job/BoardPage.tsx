@@ -2,11 +2,11 @@ import { Button } from '@mantine/core';
 import type { JobListItem } from '@probe-trail/core/job';
 import { useDeferredValue } from 'react';
 import { Link } from 'react-router';
-import { useMay } from '../person/sessionApi';
-import { Moment } from '../ui/Moment';
-import { Page } from '../ui/Page';
+import { Wait } from '../api/Wait';
+import { Moment } from '../device/Moment';
+import { Page } from '../frame/Page';
+import { useMay } from '../session/sessionApi';
 import rows from '../ui/rows.module.css';
-import { Wait } from '../ui/Wait';
 import classes from './BoardPage.module.css';
 import { JobPath, StopNames } from './JobPath';
 import { useBoardQuery } from './jobApi';
@@ -28,7 +28,7 @@ export function BoardPage() {
       actions={
         mayTakeIn && (
           <Button component={Link} to="/jobs/new">
-            Take a bus in
+            Check in a bus
           </Button>
         )
       }
@@ -79,7 +79,7 @@ function JobLine({ job }: { readonly job: JobListItem }) {
         </span>
         <JobPath standing={standing} isWaiting={waitsFor !== ''} />
         <span className={classes.who}>
-          {assignedTo || <i>nobody yet</i>}
+          {assignedTo || <i>unassigned</i>}
           <small>
             <Moment atMs={takenInAtMs} />
           </small>

@@ -1,12 +1,11 @@
 import { Button, Group, Modal } from '@mantine/core';
-import { type Arrival, type Job, occasions } from '@probe-trail/core/job';
+import { type Arrival, type Job, jobEventLengths, occasions } from '@probe-trail/core/job';
 import { useState } from 'react';
-import { useMay } from '../person/sessionApi';
+import { Moment } from '../device/Moment';
+import { TextBlock } from '../fields/TextField';
+import { useMay } from '../session/sessionApi';
+import { VerdictMark } from '../spec/VerdictMark';
 import { Facts } from '../ui/Facts';
-import { Moment } from '../ui/Moment';
-import { Notice } from '../ui/Notice';
-import { TextBlock } from '../ui/TextField';
-import { VerdictMark } from '../ui/VerdictMark';
 import { ArrivalForm } from './ArrivalForm';
 import classes from './ComplaintPart.module.css';
 import { Part } from './Part';
@@ -15,7 +14,7 @@ import { useRecording } from './useRecording';
 
 /** The complaint in the customer's words, and whether the workshop has seen it. */
 export function ComplaintPart({ open: { job, record } }: { readonly open: OpenJob }) {
-  const { note, problem } = useRecording(record);
+  const { note } = useRecording(record);
   const mayChange = useMay('takeInJobs');
   const mayCheck = useMay('workOnJobs');
   return (
@@ -27,7 +26,6 @@ export function ComplaintPart({ open: { job, record } }: { readonly open: OpenJo
         )
       }
     >
-      {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
       <blockquote className={classes.complaint}>{job.arrival.complaint}</blockquote>
       <Circumstances arrival={job.arrival} />
       {job.complaintCheck && <Checked check={job.complaintCheck} />}
@@ -94,7 +92,13 @@ function CheckComplaint({ isFirst, onChecked }: CheckProps) {
     );
   return (
     <div className={classes.check}>
-      <TextBlock label="What did you see?" minRows={2} maxLength={2000} value={seen} onText={setSeen} />
+      <TextBlock
+        label="What did you see?"
+        minRows={2}
+        maxLength={jobEventLengths('complaintChecked').seen}
+        value={seen}
+        onText={setSeen}
+      />
       <Group mt="sm">
         <Button size="lg" onClick={() => void record('confirmed')}>
           Complaint seen

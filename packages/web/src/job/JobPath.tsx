@@ -1,5 +1,5 @@
 import { type Standing, standings } from '@probe-trail/core/job';
-import { VerdictMark } from '../ui/VerdictMark';
+import { VerdictMark } from '../spec/VerdictMark';
 import classes from './JobPath.module.css';
 import { stopOf, stops } from './jobPath';
 

@@ -1,16 +1,19 @@
 import { Button, Select } from '@mantine/core';
-import { type Arrival, blankArrival } from '@probe-trail/core/job';
+import { type Arrival, blankArrival, type Occasion, occasions } from '@probe-trail/core/job';
 import type { SearchHit } from '@probe-trail/core/search';
-import { nanoid } from '@reduxjs/toolkit';
+import { odometerDoubt } from '@probe-trail/core/vehicle';
+import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { sayFailure } from '../app/api';
-import { usePerson } from '../person/sessionApi';
+import { sayFailure } from '../api/api';
+import { useKeptState } from '../device/keptState';
+import { isListOf, isOneOf, isShaped, isText } from '../device/shapes';
+import { TextLine } from '../fields/TextField';
+import { Page } from '../frame/Page';
 import { useFound } from '../search/useFound';
-import { useKeptState } from '../ui/keptState';
-import { Notice } from '../ui/Notice';
-import { Page } from '../ui/Page';
-import { TextLine } from '../ui/TextField';
+import { useDistanceUnit, usePerson } from '../session/sessionApi';
+import { DoubtQuestion } from '../spec/DoubtQuestion';
+import { Notice } from '../spec/Notice';
 import { useAddOdometerMutation, useVehicleQuery, useVehiclesQuery } from '../vehicle/vehicleApi';
 import { ArrivalForm } from './ArrivalForm';
 import { useAppendJobEventsMutation } from './jobApi';
@@ -25,23 +28,50 @@ const tidied = (arrival: Arrival): Arrival => ({
 });
 
 /** Taking a bus in: which one, and what its driver said. */
+const isArrival = isShaped<Arrival>({
+  broughtBy: isText,
+  complaint: isText,
+  occasions: isListOf(isOneOf(Object.keys(occasions) as Occasion[])),
+  howOften: isText,
+  lamps: isListOf(isText),
+  triedBefore: isListOf(isShaped<Arrival['triedBefore'][number]>({ what: isText, by: isText })),
+});
+
 export function NewJobPage() {
   const [search] = useSearchParams();
-  const [arrival, setArrival, forget] = useKeptState('arrival', blankArrival);
+  const [arrival, setArrival, forget] = useKeptState('arrival', blankArrival, isArrival);
   const [vehicleId, setVehicleId] = useState(search.get('vehicle'));
   const [odometer, setOdometer] = useState('');
   const { takeIn, problem, isBusy } = useTakeIn(forget);
+  const unit = useDistanceUnit();
+  const { data: sheet } = useVehicleQuery(vehicleId ?? '', { skip: vehicleId === null });
+  const [asked, setAsked] = useState<ReturnType<typeof odometerDoubt>>();
+  const take = (shown: string) => {
+    setAsked(undefined);
+    setOdometer(shown);
+    if (vehicleId !== null) void takeIn(vehicleId, tidied(arrival), shown.trim());
+  };
   const isReady = vehicleId !== null && arrival.complaint.trim() !== '';
   return (
-    <Page title="Take a bus in">
+    <Page title="Check in a bus">
       <form
         className={classes.form}
         onSubmit={(event) => {
           event.preventDefault();
-          if (vehicleId !== null) void takeIn(vehicleId, tidied(arrival), odometer.trim());
+          const doubt = odometerDoubt(odometer, unit, sheet?.odometer[0]?.km);
+          if (doubt) setAsked(doubt);
+          else take(odometer);
         }}
       >
         {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
+        {asked && (
+          <DoubtQuestion
+            {...asked}
+            onAsTyped={() => take(odometer)}
+            onSlip={take}
+            onAgain={() => setAsked(undefined)}
+          />
+        )}
         <div className={classes.bus}>
           <VehicleSelect value={vehicleId} onChange={setVehicleId} />
           <TextLine

@@ -1,17 +1,18 @@
 import { Button, Checkbox, Group } from '@mantine/core';
+import { jobEventLengths } from '@probe-trail/core/job';
 import { useState } from 'react';
-import { useMay } from '../person/sessionApi';
-import { useKeptState } from '../ui/keptState';
-import { Notice } from '../ui/Notice';
-import { TextBlock } from '../ui/TextField';
+import { useKeptState } from '../device/keptState';
+import { isText } from '../device/shapes';
+import { TextBlock } from '../fields/TextField';
+import { useMay } from '../session/sessionApi';
 import { Part } from './Part';
 import type { OpenJob } from './useJob';
 import { useRecording } from './useRecording';
 
 /** Notes on the visit: what else was noticed, where the key hangs, what was agreed. */
 export function NotesPart({ open: { jobId, job, record } }: { readonly open: OpenJob }) {
-  const { note, problem, isBusy } = useRecording(record);
-  const [text, setText, forget] = useKeptState(`note-${jobId}`, '');
+  const { note, isBusy } = useRecording(record);
+  const [text, setText, forget] = useKeptState(`note-${jobId}`, '', isText);
   const [isSideFinding, setIsSideFinding] = useState(false);
   const mayNote = useMay('takeInJobs');
   const save = async () => {
@@ -28,13 +29,12 @@ export function NotesPart({ open: { jobId, job, record } }: { readonly open: Ope
           {said} <small className="soft">{by}</small>
         </p>
       ))}
-      {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
       {mayNote && (
         <>
           <TextBlock
             aria-label="A note"
             placeholder="What else is worth knowing"
-            maxLength={2000}
+            maxLength={jobEventLengths('noted').text}
             value={text}
             onText={setText}
           />

@@ -1,11 +1,11 @@
 import { Button, FileButton, Modal } from '@mantine/core';
 import { useState } from 'react';
-import { sayFailure } from '../app/api';
-import { useMay } from '../person/sessionApi';
+import { sayFailure } from '../api/api';
+import { Moment } from '../device/Moment';
 import { photoUrl, useAddPhotoMutation } from '../photo/photoApi';
 import { scalePhoto } from '../photo/scalePhoto';
-import { Moment } from '../ui/Moment';
-import { Notice } from '../ui/Notice';
+import { useMay } from '../session/sessionApi';
+import { Notice } from '../spec/Notice';
 import { Part } from './Part';
 import classes from './PhotosPart.module.css';
 import type { OpenJob } from './useJob';
@@ -63,7 +63,7 @@ export function PhotosPart({ open: { job, record } }: { readonly open: OpenJob }
 
 function useAddPhotos(record: OpenJob['record']) {
   const [send, { isLoading }] = useAddPhotoMutation();
-  const { note, problem } = useRecording(record);
+  const { note } = useRecording(record);
   const [refused, setRefused] = useState<string | undefined>();
   const addOne = async (file: File): Promise<string | undefined> => {
     const picture = await scalePhoto(file);
@@ -78,5 +78,5 @@ function useAddPhotos(record: OpenJob['record']) {
     for (const file of files) refusals.push(...[await addOne(file)].filter((says) => says !== undefined));
     setRefused(refusals.length > 0 ? refusals.join(' ') : undefined);
   };
-  return { add, problem: refused ?? problem, isBusy: isLoading };
+  return { add, problem: refused, isBusy: isLoading };
 }

@@ -1,9 +1,11 @@
 import { Button, SegmentedControl, Switch, TextInput } from '@mantine/core';
-import { type Readiness, readinessOf, sayReadiness } from '@probe-trail/core/job';
+import { type Readiness, readinessOf, sayReadiness, systemVoltageDoubt } from '@probe-trail/core/job';
+import type { Doubt } from '@probe-trail/core/spec';
 import { type FormEvent, useState } from 'react';
-import { useMay } from '../person/sessionApi';
-import { VerdictMark } from '../ui/VerdictMark';
-import type { MarkKind } from '../ui/verdictLook';
+import { useMay } from '../session/sessionApi';
+import { DoubtQuestion } from '../spec/DoubtQuestion';
+import { VerdictMark } from '../spec/VerdictMark';
+import type { MarkKind } from '../spec/verdictLook';
 import classes from './ReadinessStrip.module.css';
 import type { OpenJob } from './useJob';
 import { useRecording } from './useRecording';
@@ -17,7 +19,7 @@ const markOfReadiness = {
 
 /** The supply that every later test stands on: the voltage with its limit, and the charger. */
 export function ReadinessStrip({ open: { job, record } }: { readonly open: OpenJob }) {
-  const { note, problem } = useRecording(record);
+  const { note } = useRecording(record);
   const mayMeasure = useMay('workOnJobs');
   const readiness = readinessOf(job);
   return (
@@ -37,7 +39,6 @@ export function ReadinessStrip({ open: { job, record } }: { readonly open: OpenJ
           />
         </div>
       )}
-      {problem !== undefined && <p className={classes.problem}>{problem}</p>}
     </section>
   );
 }
@@ -49,12 +50,30 @@ interface VoltageProps {
 function VoltageForm({ onMeasured }: VoltageProps) {
   const [text, setText] = useState('');
   const [engine, setEngine] = useState<'off' | 'running'>('off');
+  const [asked, setAsked] = useState<{ readonly doubt: Doubt; readonly asTyped: string } | undefined>();
+  const keep = async (volts: string) => {
+    setAsked(undefined);
+    if (await onMeasured(volts, engine)) setText('');
+  };
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    if (await onMeasured(text, engine)) setText('');
+    const doubt = systemVoltageDoubt(text);
+    if (doubt) setAsked(doubt);
+    else await keep(text);
   };
   return (
     <form className={classes.form} onSubmit={(event) => void submit(event)}>
+      {asked && (
+        <DoubtQuestion
+          {...asked}
+          onAsTyped={() => void keep(text)}
+          onSlip={(volts) => void keep(volts)}
+          onAgain={() => {
+            setAsked(undefined);
+            setText('');
+          }}
+        />
+      )}
       <TextInput
         aria-label="System voltage"
         placeholder="12.4"
@@ -63,7 +82,10 @@ function VoltageForm({ onMeasured }: VoltageProps) {
         inputMode="decimal"
         rightSection="V"
         value={text}
-        onChange={(event) => setText(event.currentTarget.value)}
+        onChange={(event) => {
+          setText(event.currentTarget.value);
+          setAsked(undefined);
+        }}
       />
       <SegmentedControl
         size="md"

@@ -3,7 +3,7 @@ import type { NewSheet } from '@probe-trail/core/codes';
 import type { JobEvent, JobListItem, JobLog } from '@probe-trail/core/job';
 import type { NewVoiding } from '@probe-trail/core/log';
 import type { Cleared } from '@probe-trail/core/vehicleInterface';
-import { api } from '../app/api';
+import { api } from '../api/api';
 
 type ForJob<Body> = { readonly jobId: string } & Body;
 

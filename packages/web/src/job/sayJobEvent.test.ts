@@ -1,7 +1,7 @@
-import { blankArrival } from '@probe-trail/core/job';
+import { blankArrival, type NewJobEvent } from '@probe-trail/core/job';
 import { expect } from 'chai';
 import { sayJobEvent } from './sayJobEvent';
-import { type NewJobEvent, stampedJobEvent } from './stampedJobEvent';
+import { stampedJobEvent } from './stampedJobEvent';
 
 const code = { unitId: 'A20', code: 'C0035', failureType: '1F' };
 

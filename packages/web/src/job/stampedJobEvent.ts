@@ -1,12 +1,7 @@
-import type { JobEvent } from '@probe-trail/core/job';
-import { nanoid } from '@reduxjs/toolkit';
+import { type JobEvent, type NewJobEvent, stampJobEvent } from '@probe-trail/core/job';
+import { nanoid } from 'nanoid';
+import { nowMs } from '../device/clock';
 
-/** An event without what every event has: id, time and person are added here. */
-export type NewJobEvent = JobEvent extends infer One
-  ? One extends JobEvent
-    ? Omit<One, 'id' | 'atMs' | 'by'>
-    : never
-  : never;
-
+/** The entry as it is made on this device now. */
 export const stampedJobEvent = (event: NewJobEvent, by: string): JobEvent =>
-  ({ ...event, id: nanoid(), atMs: Date.now(), by }) as JobEvent;
+  stampJobEvent(event, { id: nanoid(), atMs: nowMs(), by });

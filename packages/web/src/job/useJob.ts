@@ -1,14 +1,16 @@
 import type { CodeSheet } from '@probe-trail/core/codes';
-import { type Job, type JobEvent, reduceJob, type Unplugged } from '@probe-trail/core/job';
+import { type Job, type JobEvent, type NewJobEvent, reduceJob, type Unplugged } from '@probe-trail/core/job';
 import type { TrailListItem } from '@probe-trail/core/trail';
 import type { Line, OdometerReading, Vehicle } from '@probe-trail/core/vehicle';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useMemo } from 'react';
-import { sayFailure } from '../app/api';
-import { usePerson } from '../person/sessionApi';
+import { sayFailure } from '../api/api';
+import { usePerson } from '../session/sessionApi';
+import { useAppDispatch } from '../state/appState';
+import { recordingEnded } from '../state/refusalSlice';
 import { useLine, useVehicleQuery } from '../vehicle/vehicleApi';
 import { useAppendJobEventsMutation, useJobLogQuery } from './jobApi';
-import { type NewJobEvent, stampedJobEvent } from './stampedJobEvent';
+import { stampedJobEvent } from './stampedJobEvent';
 
 /** A job with what hangs on it, as its pages show it. */
 export interface OpenJob {
@@ -21,8 +23,8 @@ export interface OpenJob {
   readonly vehicle: Vehicle;
   readonly odometer: readonly OdometerReading[];
   readonly line: Line | undefined;
-  /** Records what happened. @returns the sentence why it could not be recorded, if it could not */
-  readonly record: (...events: readonly NewJobEvent[]) => Promise<string | undefined>;
+  /** Records what happened. @returns whether it was recorded; why not is said over the page */
+  readonly record: (...events: readonly NewJobEvent[]) => Promise<boolean>;
 }
 
 /** Opens a job: its events folded by the core, its vehicle and line. */
@@ -57,15 +59,17 @@ export function useJob(jobId: string) {
 
 export function useRecordOnJob(jobId: string): OpenJob['record'] {
   const [append] = useAppendJobEventsMutation();
+  const dispatch = useAppDispatch();
   const person = usePerson();
   return useMemo(
     () =>
       async (...events) => {
         const stamped = events.map((event) => stampedJobEvent(event, person?.name ?? ''));
         const { error } = await append({ jobId, events: stamped });
-        return error === undefined ? undefined : sayFailure(error);
+        dispatch(recordingEnded(error && sayFailure(error)));
+        return error === undefined;
       },
-    [append, jobId, person?.name],
+    [append, dispatch, jobId, person?.name],
   );
 }
 

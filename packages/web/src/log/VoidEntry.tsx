@@ -1,10 +1,10 @@
 import { Button } from '@mantine/core';
 import type { NewVoiding } from '@probe-trail/core/log';
 import { useState } from 'react';
-import { sayFailure } from '../app/api';
-import { useMay } from '../person/sessionApi';
-import { Notice } from '../ui/Notice';
-import { ReasonForm } from '../ui/ReasonForm';
+import { sayFailure } from '../api/api';
+import { ReasonForm } from '../fields/ReasonForm';
+import { useMay } from '../session/sessionApi';
+import { Notice } from '../spec/Notice';
 
 interface VoidEntryProps {
   readonly entryId: string;

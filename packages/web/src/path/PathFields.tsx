@@ -1,18 +1,20 @@
 import { ActionIcon, Button, Checkbox, NumberInput, Select, Stack } from '@mantine/core';
-import { type AccessLevel, accessLevels, type Path, type Plan } from '@probe-trail/core/plan';
+import { type AccessLevel, accessLevels, type Path, type Plan, planLengths } from '@probe-trail/core/plan';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { SuspectPick } from '../experiment/SuspectPick';
-import { TextLine } from '../ui/TextField';
+import { optionsOf } from '../fields/optionsOf';
+import { TextLine } from '../fields/TextField';
 import classes from './PathFields.module.css';
 import { addPointAfter, changePoint, changeSection, namePoint, removePoint } from './pathDraft';
 
 interface FieldsProps {
   readonly plan: Plan;
   readonly path: Path;
-  readonly onPath: (path: Path) => void;
+  /** Changes the path as it stands then. */
+  readonly onPath: (change: (now: Path) => Path) => void;
 }
 
-const accessOptions = Object.entries(accessLevels).map(([value, label]) => ({ value, label }));
+const accessOptions = optionsOf(accessLevels);
 
 /** A path to be written: its points from the supply to the ground, and what lies between each and the next. */
 export function PathFields({ plan, path, onPath }: FieldsProps) {
@@ -22,9 +24,9 @@ export function PathFields({ plan, path, onPath }: FieldsProps) {
         label="What it is called"
         placeholder="Such as: fan motor, from the battery and back"
         size="md"
-        maxLength={120}
+        maxLength={planLengths.path.name}
         value={path.name}
-        onText={(name) => onPath({ ...path, name })}
+        onText={(name) => onPath((now) => ({ ...now, name }))}
       />
       <ol className={classes.points}>
         {path.points.map((point, at) => (
@@ -33,9 +35,9 @@ export function PathFields({ plan, path, onPath }: FieldsProps) {
               <TextLine
                 label={pointLabel(path, at)}
                 size="md"
-                maxLength={120}
+                maxLength={planLengths.pathPoint.name}
                 value={point.name}
-                onText={(name) => onPath(namePoint(plan, path, point.id, name))}
+                onText={(name) => onPath((now) => namePoint(plan, now, point.id, name))}
               />
               {at < path.points.length - 1 && (
                 <>
@@ -46,7 +48,9 @@ export function PathFields({ plan, path, onPath }: FieldsProps) {
                     min={0}
                     max={2000}
                     value={point.minutes}
-                    onChange={(minutes) => onPath(changePoint(path, at, { minutes: Number(minutes) || 0 }))}
+                    onChange={(minutes) =>
+                      onPath((now) => changePoint(now, point.id, { minutes: Number(minutes) || 0 }))
+                    }
                   />
                   <Select
                     label="How to reach"
@@ -54,7 +58,9 @@ export function PathFields({ plan, path, onPath }: FieldsProps) {
                     data={accessOptions}
                     allowDeselect={false}
                     value={point.access}
-                    onChange={(access) => onPath(changePoint(path, at, { access: access as AccessLevel }))}
+                    onChange={(access) =>
+                      onPath((now) => changePoint(now, point.id, { access: access as AccessLevel }))
+                    }
                   />
                 </>
               )}
@@ -64,7 +70,7 @@ export function PathFields({ plan, path, onPath }: FieldsProps) {
                 color="gray"
                 aria-label={`Take out ${point.name || 'this point'}`}
                 disabled={path.points.length <= 2}
-                onClick={() => onPath(removePoint(path, at))}
+                onClick={() => onPath((now) => removePoint(now, point.id))}
               >
                 <IconTrash size={20} />
               </ActionIcon>
@@ -83,15 +89,16 @@ function pointLabel({ points }: Path, at: number): string {
 }
 
 function SectionFields({ plan, path, at, onPath }: FieldsProps & { readonly at: number }) {
-  const section = path.sections[at];
-  if (!section) return null;
+  const [section, point] = [path.sections[at], path.points[at]];
+  if (!section || !point) return null;
+  const change = (more: Partial<typeof section>) => onPath((now) => changeSection(now, point.id, more));
   return (
     <div className={classes.section}>
       <Checkbox
         size="md"
         label="The load"
         checked={section.isLoad}
-        onChange={(event) => onPath(changeSection(path, at, { isLoad: event.currentTarget.checked }))}
+        onChange={(event) => change({ isLoad: event.currentTarget.checked })}
       />
       {!section.isLoad && (
         <NumberInput
@@ -102,20 +109,20 @@ function SectionFields({ plan, path, at, onPath }: FieldsProps & { readonly at: 
           max={1000}
           step={0.05}
           value={section.mostDrop}
-          onChange={(mostDrop) => onPath(changeSection(path, at, { mostDrop: Number(mostDrop) || 0 }))}
+          onChange={(mostDrop) => change({ mostDrop: Number(mostDrop) || 0 })}
         />
       )}
       <SuspectPick
         label="Suspects between the two"
         suspects={plan.suspects}
         chosen={section.suspectIds}
-        onChoose={(ids) => onPath(changeSection(path, at, { suspectIds: [...ids] }))}
+        onChoose={(ids) => change({ suspectIds: [...ids] })}
       />
       <Button
         variant="subtle"
         color="gray"
         leftSection={<IconPlus size={18} />}
-        onClick={() => onPath(addPointAfter(path, at))}
+        onClick={() => onPath((now) => addPointAfter(now, point.id))}
       >
         A point between
       </Button>

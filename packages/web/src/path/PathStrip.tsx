@@ -1,12 +1,12 @@
 import { UnstyledButton } from '@mantine/core';
-import { locate, type PathVolts, type SectionState } from '@probe-trail/core/path';
+import { locate, type PathReadings, type SectionState } from '@probe-trail/core/path';
 import type { Path } from '@probe-trail/core/plan';
 import type { ReactNode } from 'react';
 import classes from './PathStrip.module.css';
 
 interface StripProps {
   readonly path: Path;
-  readonly volts: PathVolts;
+  readonly readings: PathReadings;
   /** What a point shows, as it was typed. */
   readonly sayVolts: (pointId: string) => string | undefined;
   readonly chosenId: string | undefined;
@@ -26,8 +26,8 @@ const stateWords: Readonly<Record<SectionState, string>> = {
 };
 
 /** A path from the supply to the ground, with what is proven good from where to where, and where the fault is left. */
-export function PathStrip({ path, volts, sayVolts, chosenId, next, onChoose, children }: StripProps) {
-  const { states } = locate(path, volts);
+export function PathStrip({ path, readings, sayVolts, chosenId, next, onChoose, children }: StripProps) {
+  const { states } = locate(path, readings);
   return (
     <ol className={classes.strip} aria-label={path.name}>
       {path.points.map((point, at) => {

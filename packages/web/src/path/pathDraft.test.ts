@@ -5,6 +5,7 @@ import fc from 'fast-check';
 import { addPointAfter, changePoint, changeSection, namePoint, newPath, removePoint } from './pathDraft';
 
 const names = ({ points }: Path) => points.map(({ name }) => name);
+const idAt = ({ points }: Path, at: number) => points[at]?.id ?? '';
 const loads = ({ sections }: Path) => sections.map(({ isLoad }) => isLoad);
 
 describe('a current path that is being written', () => {
@@ -43,29 +44,32 @@ describe('a current path that is being written', () => {
   });
 
   it('parts a section by a point between, and the load stays one', () => {
-    const path = changeSection(newPath(), 2, { suspectIds: ['motor'] });
-    const parted = addPointAfter(path, 2);
+    const fresh = newPath();
+    const path = changeSection(fresh, idAt(fresh, 2), { suspectIds: ['motor'] });
+    const parted = addPointAfter(path, idAt(path, 2));
     expect(loads(parted)).to.deep.equal([false, false, false, true, false]);
     expect(parted.sections[2]).to.deep.include({ suspectIds: ['motor'], mostDrop: 0.1 });
     expect(names(parted)[3]).to.equal('');
   });
 
   it('joins the sections around a point that goes', () => {
-    const path = changeSection(changeSection(newPath(), 0, { suspectIds: ['fuse'] }), 1, { suspectIds: ['wire'] });
-    const joined = removePoint(path, 1);
+    const fresh = newPath();
+    const fused = changeSection(fresh, idAt(fresh, 0), { suspectIds: ['fuse'] });
+    const path = changeSection(fused, idAt(fresh, 1), { suspectIds: ['wire'] });
+    const joined = removePoint(path, idAt(path, 1));
     expect(joined.sections[0]).to.deep.equal({ isLoad: false, suspectIds: ['fuse', 'wire'], mostDrop: 0.2 });
-    expect(removePoint(path, 0).sections).to.have.length(3);
-    expect(names(removePoint(path, 4)).at(-1)).to.equal('Ground pin of the load');
+    expect(removePoint(path, idAt(path, 0)).sections).to.have.length(3);
+    expect(names(removePoint(path, idAt(path, 4))).at(-1)).to.equal('Ground pin of the load');
   });
 
   it('has one load at most, and is a path after whatever is done to it', () =>
     fc.assert(
       fc.property(fc.array(fc.tuple(fc.integer({ min: 0, max: 3 }), fc.nat()), { maxLength: 20 }), (edits) => {
         const path = edits.reduce((now, [what, pick]) => {
-          const at = pick % now.points.length;
-          const section = pick % now.sections.length;
+          const at = idAt(now, pick % now.points.length);
+          const section = idAt(now, pick % now.sections.length);
           if (what === 0) return now.points.length < 40 ? addPointAfter(now, section) : now;
-          if (what === 1) return now.points.length > 2 ? removePoint(now, at) : now;
+          if (what === 1) return removePoint(now, at);
           if (what === 2) return changeSection(now, section, { isLoad: true });
           return changePoint(now, at, { minutes: pick % 2000 });
         }, newPath());

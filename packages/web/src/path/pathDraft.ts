@@ -1,5 +1,5 @@
 import { type Path, type Plan, placeNamed } from '@probe-trail/core/plan';
-import { nanoid } from '@reduxjs/toolkit';
+import { nanoid } from 'nanoid';
 
 type Point = Path['points'][number];
 type Section = Path['sections'][number];
@@ -35,8 +35,10 @@ export const namePoint = (plan: Plan, path: Path, pointId: string, name: string)
 });
 
 /** The path with one more point behind this one: the section is parted, and both parts have its suspects. */
-export function addPointAfter(path: Path, at: number): Path {
-  const section = path.sections[at] ?? newSection();
+export function addPointAfter(path: Path, pointId: string): Path {
+  const at = placeOf(path, pointId);
+  const section = path.sections[at];
+  if (!section) return path;
   return {
     ...path,
     points: path.points.toSpliced(at + 1, 0, newPoint('')),
@@ -44,8 +46,10 @@ export function addPointAfter(path: Path, at: number): Path {
   };
 }
 
-/** The path without a point: the sections before and behind it become one. */
-export function removePoint(path: Path, at: number): Path {
+/** The path without a point: the sections before and behind it become one. A path keeps two points. */
+export function removePoint(path: Path, pointId: string): Path {
+  const at = placeOf(path, pointId);
+  if (at < 0 || path.points.length <= 2) return path;
   const [before, behind] = [path.sections[at - 1], path.sections[at]];
   const joined = before && behind && joinSections(before, behind);
   return {
@@ -55,23 +59,28 @@ export function removePoint(path: Path, at: number): Path {
   };
 }
 
+const placeOf = ({ points }: Path, pointId: string): number => points.findIndex(({ id }) => id === pointId);
+
 const joinSections = (before: Section, behind: Section): Section => ({
   isLoad: before.isLoad || behind.isLoad,
   suspectIds: [...new Set([...before.suspectIds, ...behind.suspectIds])],
   mostDrop: before.mostDrop + behind.mostDrop,
 });
 
-/** The path with a section changed; a load that is set is the only one. */
-export const changeSection = (path: Path, at: number, more: Partial<Section>): Path => ({
-  ...path,
-  sections: path.sections.map((section, index) => {
-    if (index === at) return { ...section, ...more };
-    return more.isLoad ? { ...section, isLoad: false } : section;
-  }),
-});
+/** The path with the section behind a point changed; a load that is set is the only one. */
+export function changeSection(path: Path, pointId: string, more: Partial<Section>): Path {
+  const at = placeOf(path, pointId);
+  return {
+    ...path,
+    sections: path.sections.map((section, index) => {
+      if (index === at) return { ...section, ...more };
+      return more.isLoad ? { ...section, isLoad: false } : section;
+    }),
+  };
+}
 
 /** The path with a point changed. */
-export const changePoint = (path: Path, at: number, more: Partial<Point>): Path => ({
+export const changePoint = (path: Path, pointId: string, more: Partial<Point>): Path => ({
   ...path,
-  points: path.points.map((point, index) => (index === at ? { ...point, ...more } : point)),
+  points: path.points.map((point) => (point.id === pointId ? { ...point, ...more } : point)),
 });

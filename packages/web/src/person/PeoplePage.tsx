@@ -1,15 +1,15 @@
 import { Button, Group, Modal, MultiSelect, PasswordInput, Stack, Switch, TextInput } from '@mantine/core';
 import { type Person, type Role, roleNames, roles, shortestPassword } from '@probe-trail/core/person';
 import { useState } from 'react';
-import { sayFailure } from '../app/api';
-import { Notice } from '../ui/Notice';
-import { Page } from '../ui/Page';
+import { sayFailure } from '../api/api';
+import { Wait } from '../api/Wait';
+import { Page } from '../frame/Page';
+import { useMay } from '../session/sessionApi';
+import { Notice } from '../spec/Notice';
 import rows from '../ui/rows.module.css';
-import { Wait } from '../ui/Wait';
 import classes from './PeoplePage.module.css';
 import { sayRoles } from './PreferencesPage';
 import { useAddPersonMutation, useChangePersonMutation, useGivePasswordMutation, usePeopleQuery } from './peopleApi';
-import { useMay } from './sessionApi';
 
 const roleOptions = roleNames.map((value) => ({ value, label: roles[value] }));
 

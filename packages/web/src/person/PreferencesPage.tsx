@@ -1,17 +1,18 @@
 import { Button, Group, PasswordInput, SegmentedControl, Stack } from '@mantine/core';
 import { type Preferences, type Role, roles, shortestPassword } from '@probe-trail/core/person';
 import { useState } from 'react';
-import { sayFailure } from '../app/api';
-import { Notice } from '../ui/Notice';
-import { Page } from '../ui/Page';
-import classes from './PreferencesPage.module.css';
+import { sayFailure } from '../api/api';
+import { optionsOf } from '../fields/optionsOf';
+import { Page } from '../frame/Page';
 import {
   useChangePasswordMutation,
   usePerson,
   usePreferences,
   useSetPreferencesMutation,
   useSignOutMutation,
-} from './sessionApi';
+} from '../session/sessionApi';
+import { Notice } from '../spec/Notice';
+import classes from './PreferencesPage.module.css';
 
 const choices = {
   units: { label: 'Units', options: { metric: 'km, °C, kPa', us: 'mi, °F, psi' } },
@@ -50,7 +51,7 @@ export function PreferencesPage() {
               size="md"
               aria-labelledby={`choice-${field}`}
               value={preferences[field]}
-              data={Object.entries(choices[field].options).map(([value, label]) => ({ value, label }))}
+              data={optionsOf<string>(choices[field].options)}
               onChange={(value) => set({ [field]: value })}
             />
           </div>

@@ -1,11 +1,11 @@
 import { Button, PasswordInput, Stack, TextInput } from '@mantine/core';
 import { type DemoAccount, roles, type Session, shortestPassword } from '@probe-trail/core/person';
 import { type FormEvent, useState } from 'react';
-import { sayFailure } from '../app/api';
-import { NetworkState } from '../ui/NetworkState';
-import { Notice } from '../ui/Notice';
+import { sayFailure } from '../api/api';
+import { NetworkState } from '../frame/NetworkState';
+import { useAddFirstPersonMutation, useSignInMutation } from '../session/sessionApi';
+import { Notice } from '../spec/Notice';
 import classes from './SignInPage.module.css';
-import { useAddFirstPersonMutation, useSignInMutation } from './sessionApi';
 
 /** The way in: name and password; at the very first start, the first account. */
 export function SignInPage({ session }: { readonly session: Session }) {

@@ -1,8 +1,8 @@
 import { useMantineColorScheme } from '@mantine/core';
 import { type ReactNode, useEffect } from 'react';
-import { Opening } from '../ui/Opening';
+import { Opening } from '../frame/Opening';
+import { usePreferences, useSessionQuery } from '../session/sessionApi';
 import { SignInPage } from './SignInPage';
-import { usePreferences, useSessionQuery } from './sessionApi';
 
 const schemes = { auto: 'auto', day: 'light', night: 'dark' } as const;
 

@@ -1,5 +1,5 @@
 import type { NewPassword, NewPerson, Person, PersonChange } from '@probe-trail/core/person';
-import { api } from '../app/api';
+import { api } from '../api/api';
 
 type ForPerson<Change> = Change & { readonly personId: string };
 

@@ -1,4 +1,4 @@
-import { api } from '../app/api';
+import { api } from '../api/api';
 
 export const photoApi = api.injectEndpoints({
   endpoints: (build) => ({

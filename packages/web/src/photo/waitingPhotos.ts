@@ -1,4 +1,4 @@
-import { device } from '../offline/device';
+import { device } from '../device/database';
 import { photoIdOf } from './photoIdOf';
 
 /** Keeps a picture on this device until the server has it. @returns its id, which its content gives */

@@ -1,5 +1,5 @@
 import type { Plan, PlanListItem, PlanVersion, PlanVersionInfo } from '@probe-trail/core/plan';
-import { api } from '../app/api';
+import { api } from '../api/api';
 
 /** A draft as somebody has seen it. */
 export interface DraftSeen {

@@ -1,8 +1,8 @@
 import { blankPlan, type Plan } from '@probe-trail/core/plan';
-import { nanoid } from '@reduxjs/toolkit';
+import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { sayFailure } from '../app/api';
+import { sayFailure } from '../api/api';
 import { useAddPlanMutation } from './planApi';
 
 interface NewPlan {

@@ -2,7 +2,7 @@ import { TextInput } from '@mantine/core';
 import { type SearchHit, type SearchKind, searchKinds } from '@probe-trail/core/search';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { Page } from '../ui/Page';
+import { Page } from '../frame/Page';
 import rows from '../ui/rows.module.css';
 import { Detail } from './Detail';
 import { pathOf } from './pathOf';

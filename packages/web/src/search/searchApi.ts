@@ -1,5 +1,5 @@
 import type { SearchAnswer } from '@probe-trail/core/search';
-import { api } from '../app/api';
+import { api } from '../api/api';
 
 export const searchApi = api.injectEndpoints({
   endpoints: (build) => ({

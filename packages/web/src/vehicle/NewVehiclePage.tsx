@@ -1,9 +1,10 @@
 import type { NewVehicle } from '@probe-trail/core/vehicle';
 import { useNavigate } from 'react-router';
-import { sayFailure } from '../app/api';
-import { useKeptState } from '../ui/keptState';
-import { Notice } from '../ui/Notice';
-import { Page } from '../ui/Page';
+import { sayFailure } from '../api/api';
+import { useKeptState } from '../device/keptState';
+import { isListOf, isNullOr, isNumber, isShaped, isText } from '../device/shapes';
+import { Page } from '../frame/Page';
+import { Notice } from '../spec/Notice';
 import { VehicleForm } from './VehicleForm';
 import { useAddVehicleMutation } from './vehicleApi';
 
@@ -18,9 +19,20 @@ const blankVehicle: NewVehicle = {
   notOriginal: [],
 };
 
+const isVehicle = isShaped<NewVehicle>({
+  fleetNumber: isText,
+  plate: isText,
+  vin: isText,
+  lineId: isText,
+  modelYear: isNullOr(isNumber),
+  engine: isText,
+  inServiceSince: isText,
+  notOriginal: isListOf(isText),
+});
+
 /** A vehicle that comes to the workshop for the first time. */
 export function NewVehiclePage() {
-  const [vehicle, setVehicle, forget] = useKeptState('vehicle', blankVehicle);
+  const [vehicle, setVehicle, forget] = useKeptState('vehicle', blankVehicle, isVehicle);
   const [add, { error, isLoading }] = useAddVehicleMutation();
   const navigate = useNavigate();
   const save = async () => {

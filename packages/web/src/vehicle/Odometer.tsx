@@ -1,11 +1,12 @@
 import { Button, Group } from '@mantine/core';
-import { formatDistance, type OdometerReading } from '@probe-trail/core/vehicle';
+import { formatDistance, type OdometerReading, odometerDoubt, odometerLengths } from '@probe-trail/core/vehicle';
 import { type FormEvent, useState } from 'react';
-import { problemCodeOf, sayFailure } from '../app/api';
-import { useDistanceUnit, useMay } from '../person/sessionApi';
-import { Moment } from '../ui/Moment';
-import { Notice } from '../ui/Notice';
-import { TextLine } from '../ui/TextField';
+import { problemCodeOf, sayFailure } from '../api/api';
+import { Moment } from '../device/Moment';
+import { TextLine } from '../fields/TextField';
+import { useDistanceUnit, useMay } from '../session/sessionApi';
+import { DoubtQuestion } from '../spec/DoubtQuestion';
+import { Notice } from '../spec/Notice';
 import classes from './Odometer.module.css';
 import { useAddOdometerMutation } from './vehicleApi';
 
@@ -21,7 +22,7 @@ export function Odometer({ vehicleId, readings }: OdometerProps) {
   return (
     <section className={classes.odometer} aria-label="Odometer">
       <h2>Odometer</h2>
-      {mayKeep && <OdometerForm vehicleId={vehicleId} />}
+      {mayKeep && <OdometerForm vehicleId={vehicleId} lastKm={readings[0]?.km} />}
       <ul>
         {readings.map(({ km, text, because, atMs, by }) => (
           <li key={atMs}>
@@ -37,20 +38,42 @@ export function Odometer({ vehicleId, readings }: OdometerProps) {
   );
 }
 
-function OdometerForm({ vehicleId }: { readonly vehicleId: string }) {
+interface FormProps {
+  readonly vehicleId: string;
+  readonly lastKm: number | undefined;
+}
+
+function OdometerForm({ vehicleId, lastKm }: FormProps) {
+  const unit = useDistanceUnit();
   const [text, setText] = useState('');
   const [because, setBecause] = useState('');
   const [add, { error, isLoading }] = useAddOdometerMutation();
   const goesBack = problemCodeOf(error) === 'ODOMETER_GOES_BACK';
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    if ((await add({ vehicleId, text, because: goesBack ? because.trim() : '' })).error) return;
+  const [asked, setAsked] = useState<ReturnType<typeof odometerDoubt>>();
+  const keep = async (shown: string) => {
+    setAsked(undefined);
+    setText(shown);
+    if ((await add({ vehicleId, text: shown, because: goesBack ? because.trim() : '' })).error) return;
     setText('');
     setBecause('');
+  };
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const doubt = odometerDoubt(text, unit, lastKm);
+    if (doubt) setAsked(doubt);
+    else await keep(text);
   };
   return (
     <form onSubmit={(event) => void submit(event)}>
       {error !== undefined && <Notice kind={goesBack ? 'tooCloseToCall' : 'outOfSpec'} title={sayFailure(error)} />}
+      {asked && (
+        <DoubtQuestion
+          {...asked}
+          onAsTyped={() => void keep(text)}
+          onSlip={(shown) => void keep(shown)}
+          onAgain={() => setAsked(undefined)}
+        />
+      )}
       <Group align="end">
         <TextLine aria-label="What the odometer shows" placeholder="what it shows" value={text} onText={setText} />
         <Button
@@ -62,7 +85,15 @@ function OdometerForm({ vehicleId }: { readonly vehicleId: string }) {
           Record
         </Button>
       </Group>
-      {goesBack && <TextLine mt="xs" label="Why it shows less" maxLength={200} value={because} onText={setBecause} />}
+      {goesBack && (
+        <TextLine
+          mt="xs"
+          label="Why it shows less"
+          maxLength={odometerLengths.because}
+          value={because}
+          onText={setBecause}
+        />
+      )}
     </form>
   );
 }

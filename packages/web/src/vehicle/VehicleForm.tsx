@@ -1,7 +1,8 @@
 import { Button, NumberInput, Select, Stack, TagsInput } from '@mantine/core';
-import { checkVin, type NewVehicle, sayVinNotice, tidyVin } from '@probe-trail/core/vehicle';
+import { checkVin, type NewVehicle, sayVinNotice, tidyVin, vehicleLengths } from '@probe-trail/core/vehicle';
 import type { FormEvent } from 'react';
-import { TextLine } from '../ui/TextField';
+import { optionsOfParts } from '../fields/optionsOf';
+import { TextLine } from '../fields/TextField';
 import classes from './VehicleForm.module.css';
 import { useLinesQuery } from './vehicleApi';
 
@@ -30,15 +31,20 @@ export function VehicleForm({ vehicle, onChange, onSave, isBusy }: FormProps) {
             label="Fleet number"
             placeholder="FG-07"
             required
-            maxLength={20}
+            maxLength={vehicleLengths.fleetNumber}
             value={vehicle.fleetNumber}
             onText={(fleetNumber) => set({ fleetNumber })}
           />
-          <TextLine label="Plate" maxLength={20} value={vehicle.plate} onText={(plate) => set({ plate })} />
+          <TextLine
+            label="Plate"
+            maxLength={vehicleLengths.plate}
+            value={vehicle.plate}
+            onText={(plate) => set({ plate })}
+          />
           <Select
             label="Line"
             required
-            data={lines.map(({ id, name }) => ({ value: id, label: name }))}
+            data={optionsOfParts(lines)}
             value={vehicle.lineId || null}
             onChange={(lineId) => set({ lineId: lineId ?? '' })}
           />
@@ -48,34 +54,11 @@ export function VehicleForm({ vehicle, onChange, onSave, isBusy }: FormProps) {
           description={notices.length > 0 ? notices.join(' ') : undefined}
           classNames={{ input: classes.vin ?? '', description: classes.notice ?? '' }}
           inputWrapperOrder={['label', 'input', 'description']}
-          maxLength={40}
+          maxLength={vehicleLengths.vin}
           value={vehicle.vin}
           onText={(vin) => set({ vin: tidyVin(vin) })}
         />
-        <div className={classes.row}>
-          <Select
-            label="Engine"
-            data={[...new Set([...(line?.engines ?? []), ...(vehicle.engine ? [vehicle.engine] : [])])]}
-            value={vehicle.engine || null}
-            onChange={(engine) => set({ engine: engine ?? '' })}
-          />
-          <NumberInput
-            label="Model year"
-            size="md"
-            min={1950}
-            max={2100}
-            hideControls
-            value={vehicle.modelYear ?? ''}
-            onChange={(year) => set({ modelYear: typeof year === 'number' ? year : null })}
-          />
-          <TextLine
-            label="In service since"
-            placeholder="2023-05-17"
-            type="date"
-            value={vehicle.inServiceSince}
-            onText={(inServiceSince) => set({ inServiceSince })}
-          />
-        </div>
+        <Engine vehicle={vehicle} engines={line?.engines ?? []} set={set} />
         <TagsInput
           label="Not original on it"
           description="Enter after each"
@@ -96,3 +79,37 @@ export function VehicleForm({ vehicle, onChange, onSave, isBusy }: FormProps) {
     </form>
   );
 }
+
+interface EngineProps {
+  readonly vehicle: NewVehicle;
+  readonly engines: readonly string[];
+  readonly set: (change: Partial<NewVehicle>) => void;
+}
+
+/** Its engine, its model year, and since when it is in service. */
+const Engine = ({ vehicle, engines, set }: EngineProps) => (
+  <div className={classes.row}>
+    <Select
+      label="Engine"
+      data={[...new Set([...engines, ...(vehicle.engine ? [vehicle.engine] : [])])]}
+      value={vehicle.engine || null}
+      onChange={(engine) => set({ engine: engine ?? '' })}
+    />
+    <NumberInput
+      label="Model year"
+      size="md"
+      min={1950}
+      max={2100}
+      hideControls
+      value={vehicle.modelYear ?? ''}
+      onChange={(year) => set({ modelYear: typeof year === 'number' ? year : null })}
+    />
+    <TextLine
+      label="In service since"
+      placeholder="2023-05-17"
+      type="date"
+      value={vehicle.inServiceSince}
+      onText={(inServiceSince) => set({ inServiceSince })}
+    />
+  </div>
+);

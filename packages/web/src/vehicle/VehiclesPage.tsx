@@ -2,13 +2,13 @@ import { Button, TextInput } from '@mantine/core';
 import type { VehicleListItem } from '@probe-trail/core/vehicle';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { useMay } from '../person/sessionApi';
+import { Wait } from '../api/Wait';
+import { Page } from '../frame/Page';
 import { Detail } from '../search/Detail';
 import { pathOf } from '../search/pathOf';
 import { useFound } from '../search/useFound';
-import { Page } from '../ui/Page';
+import { useMay } from '../session/sessionApi';
 import rows from '../ui/rows.module.css';
-import { Wait } from '../ui/Wait';
 import classes from './VehiclesPage.module.css';
 import { useVehiclesQuery } from './vehicleApi';
 

@@ -10,7 +10,7 @@ import type {
   VehicleListItem,
   VehicleSheet,
 } from '@probe-trail/core/vehicle';
-import { api } from '../app/api';
+import { api } from '../api/api';
 
 type ForVehicle<Body> = { readonly vehicleId: string } & Body;
 

@@ -1,7 +1,7 @@
-import { blankPlan } from '../blankPlan.js';
+import { blankPlan } from '../document/blankPlan.js';
+import type { GoTo, Outcome, Plan } from '../document/plan.js';
+import { sayGoal } from '../document/sayPlan.js';
 import { copySteps } from '../edit/pasteSteps.js';
-import type { GoTo, Outcome, Plan } from '../plan.js';
-import { sayGoal } from '../sayPlan.js';
 
 /**
  * A new block made of steps of a plan, with the suspects and part cards that they name. Every goal of theirs outside becomes a result of

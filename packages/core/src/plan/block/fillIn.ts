@@ -1,7 +1,7 @@
-import { parseFormula } from '../../formula/index.js';
-import type { Spec } from '../../spec/index.js';
-import type { Lead } from '../hookUp.js';
-import type { Outcome, Step, StepReading, Suspect } from '../plan.js';
+import type { HookUp, Lead } from '../document/hookUp.js';
+import type { Outcome, Step, StepReading, Suspect } from '../document/plan.js';
+import { renameInFormula, renameInSpec } from '../document/renameInFormula.js';
+import { stepFieldNames } from '../document/stepFields.js';
 
 /** What is put in place of the names that a block leaves open. */
 export interface Filling {
@@ -30,26 +30,36 @@ const fillMarkdown = (filling: Filling, text: string): string =>
 const mentionsOf = ({ pins }: Filling): readonly (readonly [string, string])[] =>
   [...pins].map(([name, { connectorId, pin }]) => [name, `@${connectorId}.${pin}`] as const);
 
-// Not the e3 of 1e3.
-const nameInFormula = /\b[A-Za-z]\w*/g;
+type Fill<Key extends keyof Step> = (filling: Filling, value: Step[Key]) => Step[Key];
 
-/** A formula with names replaced; one that cannot be read is left to its author. */
-export function fillFormula({ names }: Filling, text: string): string {
-  const formula = parseFormula(text);
-  if (!formula.ok || !formula.value.names.some((name) => names.has(name))) return text;
-  return text.replace(nameInFormula, (name) => names.get(name) ?? name);
-}
+const asItIs = <Value>(_: Filling, value: Value): Value => value;
+
+/** How each field of a step is filled in. A new one is named by the compiler until it stands here. */
+const filledBy: { readonly [Key in keyof Step]: Fill<Key> } = {
+  id: asItIs,
+  title: fillText,
+  proves: fillText,
+  needs: asItIs,
+  hookUp: (filling, hookUp) => hookUp && fillHookUp(filling, hookUp),
+  instruction: (filling, text) => fillMarkdown(filling, text),
+  cautions: (filling, cautions) => cautions.map((caution) => fillText(filling, caution)),
+  readings: (filling, readings) => readings.map((reading) => fillReading(filling, reading)),
+  outcomes: (filling, outcomes) => outcomes.map((outcome) => fillOutcome(filling, outcome)),
+  effort: asItIs,
+  partCardIds: asItIs,
+  use: asItIs,
+  experiment: asItIs,
+};
 
 /** A step of a block with everything filled in that it leaves open. */
-export const fillStep = (filling: Filling, step: Step): Step => ({
-  ...step,
-  title: fillText(filling, step.title),
-  proves: fillText(filling, step.proves),
-  instruction: fillMarkdown(filling, step.instruction),
-  cautions: step.cautions.map((caution) => fillText(filling, caution)),
-  hookUp: step.hookUp && { ...step.hookUp, leads: step.hookUp.leads.map((lead) => fillLead(filling, lead)) },
-  readings: step.readings.map((reading) => fillReading(filling, reading)),
-  outcomes: step.outcomes.map((outcome) => fillOutcome(filling, outcome)),
+export const fillStep = (filling: Filling, step: Step): Step => {
+  const filled = <Key extends keyof Step>(key: Key): Step[Key] => filledBy[key](filling, step[key]);
+  return Object.fromEntries(stepFieldNames.map((key) => [key, filled(key)])) as Step;
+};
+
+const fillHookUp = (filling: Filling, hookUp: HookUp): HookUp => ({
+  ...hookUp,
+  leads: hookUp.leads.map((lead) => fillLead(filling, lead)),
 });
 
 /** A lead at a place that is called by nothing but the name of a pin is at that pin. */
@@ -64,16 +74,10 @@ const fillReading = (filling: Filling, reading: StepReading): StepReading => ({
   ...reading,
   id: filling.names.get(reading.id) ?? reading.id,
   name: fillText(filling, reading.name),
-  derivedFrom: reading.derivedFrom === null ? null : fillFormula(filling, reading.derivedFrom),
-  spec: fillSpec(filling, reading.spec),
+  derivedFrom: reading.derivedFrom === null ? null : renameInFormula(filling.names, reading.derivedFrom),
+  spec: renameInSpec(filling.names, reading.spec),
+  hookUp: reading.hookUp && fillHookUp(filling, reading.hookUp),
 });
-
-function fillSpec(filling: Filling, spec: Spec): Spec {
-  if (spec.kind === 'curve') return { ...spec, of: filling.names.get(spec.of) ?? spec.of };
-  if (spec.kind !== 'formula') return spec;
-  const limit = (text: string | null) => (text === null ? null : fillFormula(filling, text));
-  return { ...spec, min: limit(spec.min), max: limit(spec.max) };
-}
 
 const fillOutcome = (filling: Filling, outcome: Outcome): Outcome => ({
   ...outcome,
@@ -90,22 +94,3 @@ export const fillSuspect = (filling: Filling, suspect: Suspect): Suspect => ({
   repair: fillText(filling, suspect.repair),
   afterRepair: fillText(filling, suspect.afterRepair),
 });
-
-/** Every text of a step in which a name can be left open. */
-export const textsOf = ({
-  title,
-  proves,
-  instruction,
-  cautions,
-  hookUp,
-  readings,
-  outcomes,
-}: Step): readonly string[] => [
-  title,
-  proves,
-  instruction,
-  ...cautions,
-  ...(hookUp?.leads ?? []).flatMap(({ at }) => (at.kind === 'place' ? [at.name] : [])),
-  ...readings.map(({ name }) => name),
-  ...outcomes.map(({ meaning }) => meaning),
-];

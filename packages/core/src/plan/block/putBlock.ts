@@ -1,12 +1,12 @@
 import { toFormulaUnit } from '../../formula/index.js';
 import { parseReading } from '../../reading/index.js';
 import { failed, ok, type Result } from '../../result/index.js';
+import type { BlockUse, GoTo, Outcome, Plan, Step, Suspect } from '../document/plan.js';
+import { pinNamed } from '../document/planIndex.js';
 import { resultAt } from '../edit/blockEnds.js';
 import { leadTo } from '../edit/editSteps.js';
 import { freeId } from '../edit/freeId.js';
 import { withMissing } from '../edit/pasteSteps.js';
-import type { BlockUse, GoTo, Outcome, Plan, Step, Suspect } from '../plan.js';
-import { pinNamed } from '../planIndex.js';
 import { type Filling, fillStep, fillSuspect, fillText } from './fillIn.js';
 
 /** A block that was put into a plan. */

@@ -1,6 +1,7 @@
-import { placeholdersIn, textsOf } from '../block/fillIn.js';
+import { placeholdersIn } from '../block/fillIn.js';
 import { blocksIn } from '../block/putBlock.js';
-import type { Plan } from '../plan.js';
+import type { Plan } from '../document/plan.js';
+import { textsOf } from '../document/stepFields.js';
 import type { Finding } from './finding.js';
 
 /** A block that has itself in it, which only a file can bring about. */

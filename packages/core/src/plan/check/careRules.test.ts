@@ -12,7 +12,17 @@ import {
   withOutcome,
   withStep,
 } from '../../testing/aPlan.js';
-import { acceptanceOf, checkPlan, isOpen, mendOf, type Plan, type RuleName, type Step } from '../index.js';
+import {
+  acceptanceOf,
+  checkPlan,
+  type HookUp,
+  isOpen,
+  mendOf,
+  type Plan,
+  type RuleName,
+  type Step,
+  type StepReading,
+} from '../index.js';
 
 const ofRule = (plan: Plan, rule: RuleName) => checkPlan(plan).filter((finding) => finding.rule === rule);
 const feed = (change: Partial<Step>): Plan => withStep(aPlan(), 'feed', (step) => ({ ...step, ...change }));
@@ -50,6 +60,55 @@ const broken: readonly Broken[] = [
     plan: ground({ instruction: 'Unplug C31 and measure.' }),
     mended: ground({ instruction: 'Unplug C31 and measure.', needs: [aNeed('C31', 'unplugged')] }),
   },
+  {
+    rule: 'resistanceMeasuredLive',
+    why: 'ohms with the ignition on and a door open: a door is no plug',
+    plan: ground({ hookUp: ohms, needs: [aNeed('ignition', 'on'), aNeed('rear door', 'open')] }),
+    mended: ground({ hookUp: ohms, needs: [aNeed('ignition', 'off'), aNeed('rear door', 'open')] }),
+  },
+  {
+    rule: 'resistanceMeasuredLive',
+    why: 'ohms of one reading beside others in volts',
+    plan: ground({ readings: [{ ...(drop as StepReading), hookUp: ohms }] }),
+    mended: ground({ readings: [{ ...(drop as StepReading), hookUp: ohms }], needs: [aNeed('ignition', 'off')] }),
+  },
+  {
+    rule: 'resistanceMeasuredLive',
+    why: 'a plug in other words than those that a rule could know',
+    plan: ground({
+      hookUp: ohms,
+      needs: [aNeed('ignition', 'on'), { ...aNeed('C31', 'von der Dose'), does: 'check' }],
+    }),
+    mended: ground({
+      hookUp: ohms,
+      needs: [aNeed('ignition', 'on'), { ...aNeed('C31', 'von der Dose'), does: 'unplug' }],
+    }),
+  },
+  ...[
+    'Remove fuse F12.',
+    'Pull relay K4 and measure at its socket.',
+    'Pull F12, then read.',
+    'Do not wait; unplug C31.',
+  ].map(
+    (instruction): Broken => ({
+      rule: 'unpluggedLive',
+      why: `“${instruction}” with the ignition on`,
+      plan: ground({ instruction }),
+      mended: ground({ instruction, needs: [aNeed('ignition', 'off')] }),
+    }),
+  ),
+  ...[
+    'Do not unplug C31.',
+    'Never pull the relay.',
+    'Measure from behind, without unplugging; do not remove fuse F12.',
+  ].map(
+    (instruction): Broken => ({
+      rule: 'unpluggedLive',
+      why: 'a plug, where its twin forbids it',
+      plan: ground({ instruction: 'Unplug C31.' }),
+      mended: ground({ instruction }),
+    }),
+  ),
   {
     rule: 'stateUntold',
     why: 'an engine that only the instruction starts',
@@ -92,6 +151,12 @@ const broken: readonly Broken[] = [
     why: '12.0 to 12.1 V with a meter of 1 %',
     plan: narrow({}),
     mended: narrow({ tooClose: 'repeat' }),
+  },
+  {
+    rule: 'limitNarrowerThanAccuracy',
+    why: '12.0 to 12.1 V with digits of a meter in its range of 200 V',
+    plan: narrow({}, { accuracy: { percent: 0, digits: 1 }, range: { value: 200, unit: 'V' } }),
+    mended: narrow({}, { accuracy: { percent: 0, digits: 1 }, range: { value: 20, unit: 'V' } }),
   },
   {
     rule: 'unsupportedConclusion',
@@ -140,9 +205,9 @@ function withAmps(derivedFrom: string): Plan {
   });
 }
 
-function narrow(more: Partial<Plan>): Plan {
+function narrow(more: Partial<Plan>, hookUp: Partial<HookUp> = {}): Plan {
   const plan = feed({
-    hookUp: aHookUp({ accuracy: { percent: 1, digits: 0 } }),
+    hookUp: aHookUp({ accuracy: { percent: 1, digits: 0 }, ...hookUp }),
     readings: [aReading('volts', { kind: 'band', unit: 'V', min: 12, max: 12.1 })],
   });
   return { ...plan, ...more };
@@ -174,13 +239,13 @@ describe('the rules of care', () => {
     it(`${rule}: is silent about its mended twin (${why})`, () => expect(ofRule(mended, rule)).to.deep.equal([]));
   }
 
-  it('lets a step measure ohms that comes before the ignition was ever switched on', () =>
+  it('warns of ohms where nobody has said how the ignition is', () =>
     expect(
       ofRule(
         withStep(aPlan(), 'look', (step) => ({ ...step, hookUp: ohms })),
         'resistanceMeasuredLive',
       ),
-    ).to.deep.equal([]));
+    ).to.have.length(1));
 });
 
 describe('the mend of a finding', () => {
@@ -222,7 +287,8 @@ describe('the mend of a finding', () => {
       })),
     ],
     ['unknownReference', aPlan({ conclusions: aPlan().conclusions.map((one) => ({ ...one, suspectIds: ['ghost'] })) })],
-    ['concludedAfterCleared', withOutcome(aPlan(), 'look', 'fine', { clears: ['fuse', 'ground'] })],
+    ['concludedAfterCleared', withOutcome(aPlan({}), 'ground', 'bad', { clears: ['ground'], pointsTo: [] })],
+    ['clearedAndPointedTo', withOutcome(aPlan(), 'look', 'fine', { clears: ['fuse', 'ground'] })],
   ] as const)
     it(`${rule}: takes the first finding away`, () => {
       const before = ofRule(plan, rule);

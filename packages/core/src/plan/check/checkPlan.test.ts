@@ -1,5 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { lineUp } from '../../evidence/index.js';
+import type { Spec } from '../../spec/index.js';
 import {
   aHookUp,
   anOutcome,
@@ -11,7 +13,8 @@ import {
   withOutcome,
   withStep,
 } from '../../testing/aPlan.js';
-import { blankPlan, checkPlan, type Finding, type Plan } from '../index.js';
+import { chosen, ignitionOn, taken, typed, walk } from '../../testing/aWalk.js';
+import { blankPlan, checkPlan, type Finding, type Plan, type Step, type StepReading } from '../index.js';
 
 const found = (plan: Plan) =>
   checkPlan(plan).map(({ rule, at }) => [rule, at.stepId ?? at.suspectId ?? at.conclusionId ?? '']);
@@ -103,18 +106,53 @@ describe('checkPlan', () => {
   });
 
   it('finds a suspect that a way to its conclusion has cleared', () => {
-    const plan = withOutcome(aPlan(), 'look', 'fine', { clears: ['fuse', 'ground'] });
-    const [finding] = checkPlan(plan);
-    expect([finding?.rule, finding?.at]).to.deep.equal([
-      'concludedAfterCleared',
+    const silent = withOutcome(aPlan(), 'ground', 'bad', { pointsTo: [] });
+    const plan = withOutcome(silent, 'look', 'fine', { clears: ['fuse', 'ground'] });
+    const finding = checkPlan(plan).find(({ rule }) => rule === 'concludedAfterCleared');
+    expect([finding?.severity, finding?.at]).to.deep.equal([
+      'error',
       { stepId: 'ground', outcomeId: 'bad', suspectId: 'ground' },
     ]);
     expect(finding?.says).to.include('“look”');
   });
 
+  it('only warns where it was pointed to again, as the line-up takes it up again', () => {
+    const plan = withOutcome(aPlan(), 'look', 'fine', { clears: ['fuse', 'ground'] });
+    expect(checkPlan(plan).map(({ rule, severity, at }) => [rule, severity, at.outcomeId])).to.deep.equal([
+      ['clearedAndPointedTo', 'warning', 'bad'],
+    ]);
+    const trail = walk(
+      plan,
+      chosen('look', 'seen', 'fine'),
+      taken('look', 'fine'),
+      ignitionOn('feed'),
+      typed('feed', 'volts', '12.4'),
+      taken('feed', 'there'),
+      typed('ground', 'drop', '3'),
+      taken('ground', 'bad'),
+    );
+    expect(lineUp(trail)[0]?.suspect.id).to.equal('ground');
+  });
+
+  it('warns of a suspect that a step clears or points to whatever it reads', () => {
+    const both = withOutcome(withOutcome(aPlan(), 'look', 'fine', { clears: ['feed'] }), 'look', 'broken', {
+      clears: ['feed'],
+    });
+    expect(rulesFound(both)).to.include('sameWhateverTheReading');
+    const pointed = withOutcome(withOutcome(aPlan(), 'ground', 'good', { pointsTo: ['motor'] }), 'ground', 'bad', {
+      pointsTo: ['ground', 'motor'],
+    });
+    expect(checkPlan(pointed).find(({ rule }) => rule === 'sameWhateverTheReading')?.says).to.equal(
+      '“ground” points to “motor” whatever it reads.',
+    );
+    expect(rulesFound(aPlan())).not.to.include('sameWhateverTheReading');
+  });
+
   it('finds a suspect that is cleared and concluded by one outcome', () =>
     expect(rulesFound(withOutcome(aPlan(), 'ground', 'bad', { clears: ['ground'] }))).to.deep.equal([
       'concludedAfterCleared',
+      // The other outcome clears it too.
+      'sameWhateverTheReading',
     ]));
 
   it('finds names in formulas and curves that nothing in the plan has', () => {
@@ -155,6 +193,90 @@ describe('checkPlan', () => {
     ]);
   });
 
+  it('finds a step that only an outcome leads to which is never taken, and the suspect that only it concludes', () => {
+    const plan = aPlan();
+    const behind = aStep('behind', [anOutcome('on', toConclusion('ground'))]);
+    const [look, ...others] = plan.steps as [Step, ...Step[]];
+    const never = anOutcome('never', toStep('behind'), { when: [{ readingId: 'seen', zoneIds: [] }] });
+    const steps = [{ ...look, outcomes: [...look.outcomes, never] }, ...others, behind];
+    expect(found({ ...plan, steps })).to.deep.include.members([
+      ['outcomeNeverTaken', 'look'],
+      ['unreachableStep', 'behind'],
+    ]);
+    const onlyThere = withOutcome({ ...plan, steps }, 'ground', 'bad', { goTo: toConclusion('motor') });
+    expect(found(onlyThere)).to.deep.include(['suspectNeverConcluded', 'ground']);
+  });
+
+  const option = (id: string, ok = false) => ({ id, name: id, meaning: '', ok });
+  const volts: Spec = { kind: 'band', unit: 'V', min: 1, max: 2 };
+  const anInput = (id: string, unit: string, from: string | null) =>
+    ({ id, name: id, unit, ask: '', means: 'value', from }) as const;
+  const withReading = (spec: Spec, more: Partial<StepReading> = {}, inputs: Plan['inputs'] = []) =>
+    withStep(aPlan({ inputs }), 'ground', (step) => ({
+      ...step,
+      readings: [...step.readings, aReading('more', spec, more)],
+    }));
+  const curve = (of: string, ofUnit: string): Spec => ({
+    kind: 'curve',
+    unit: 'kΩ',
+    of,
+    ofUnit,
+    rows: [20, 80].map((at) => ({ at, limits: { kind: 'band', min: 1, max: 2 } })),
+  });
+
+  for (const [what, plan, rule, says] of [
+    [
+      'two options of one id',
+      withReading({ kind: 'choice', options: [option('a', true), option('b'), option('a')] }),
+      'doubleId',
+      '“a”',
+    ],
+    [
+      'two zones of one id',
+      withReading({ kind: 'zones', unit: 'V', cuts: [1, 2], zones: [option('a'), option('b', true), option('a')] }),
+      'doubleId',
+      '“a”',
+    ],
+    ['two inputs of one id', aPlan({ inputs: [anInput('x', 'V', null), anInput('x', 'A', null)] }), 'doubleId', '“x”'],
+    ['an input called like a reading', aPlan({ inputs: [anInput('volts', 'V', null)] }), 'doubleId', '“volts”'],
+    [
+      'an input from a reading that no step takes',
+      aPlan({ inputs: [anInput('x', 'V', 'gone')] }),
+      'unknownReference',
+      '“gone”',
+    ],
+    ['an input from a choice', aPlan({ inputs: [anInput('x', 'V', 'seen')] }), 'notANumber', 'gives no number'],
+    [
+      'an input from amps that is in volts',
+      aPlan({ inputs: [anInput('x', 'A', 'volts')] }),
+      'otherQuantity',
+      '“volts”',
+    ],
+    ['a formula on a choice', withReading(volts, { derivedFrom: 'seen * 2' }), 'notANumber', 'gives no number'],
+    [
+      'limits from a choice',
+      withReading({ kind: 'formula', unit: 'V', min: 'seen', max: null }),
+      'notANumber',
+      'gives no number',
+    ],
+    ['a curve over volts in degrees', withReading(curve('volts', '°C')), 'otherQuantity', 'a temperature'],
+    ['a curve over a choice', withReading(curve('seen', '°C')), 'notANumber', 'gives no number'],
+  ] as const)
+    it(`finds ${what}`, () =>
+      expect(
+        checkPlan(plan)
+          .filter((finding) => finding.rule === rule)
+          .map((finding) => finding.says)
+          .join(),
+      ).to.include(says));
+
+  it('lets a curve over an input of its quantity be', () =>
+    expect(
+      checkPlan(withReading(curve('coolant', '°C'), {}, [anInput('coolant', '°F', null)])).filter(
+        ({ rule }) => rule === 'otherQuantity' || rule === 'notANumber',
+      ),
+    ).to.deep.equal([]));
+
   it('agrees with walking every way, on random plans', () => {
     let broken = 0;
     fc.assert(
@@ -185,29 +307,43 @@ describe('checkPlan', () => {
 const ofRule = (findings: readonly Finding[], rule: Finding['rule']) =>
   findings.filter((finding) => finding.rule === rule).map(({ at }) => at.stepId);
 
+const shows: Spec = {
+  kind: 'choice',
+  options: ['a', 'b', 'c'].map((id) => ({ id, name: id, meaning: '', ok: false })),
+};
+const way = fc.record({ to: fc.integer({ min: 0, max: 9 }), when: fc.subarray(['a', 'b', 'c']) });
 const randomPlan = fc
-  .array(fc.array(fc.integer({ min: 0, max: 9 }), { minLength: 1, maxLength: 3 }), { minLength: 1, maxLength: 8 })
+  .array(fc.array(way, { minLength: 1, maxLength: 4 }), { minLength: 1, maxLength: 8 })
   .map((ways): Plan => {
     const target = (to: number) =>
       to < ways.length ? toStep(`s${to}`) : to === 9 ? toConclusion('fuse') : ({ kind: 'nowhere' } as const);
-    const steps = ways.map((to, index) =>
+    const steps = ways.map((outcomes, index) =>
       aStep(
         `s${index}`,
-        to.map((one, at) => anOutcome(`o${at}`, target(one))),
+        outcomes.map(({ to, when }, at) =>
+          anOutcome(`o${at}`, target(to), { when: [{ readingId: 'shows', zoneIds: when }] }),
+        ),
+        { readings: [aReading('shows', shows)] },
       ),
     );
     return aPlan({ steps, startStepId: 's0' });
   });
 
+/** Where a step leads to, told by going through what it can show: the first outcome that asks for it. */
+const leadsTo = ({ outcomes }: Step) =>
+  ['a', 'b', 'c'].flatMap(
+    (seen) => outcomes.find(({ when }) => when.every(({ zoneIds }) => zoneIds.includes(seen)))?.goTo ?? [],
+  );
+
 function walkEverywhere(plan: Plan, at = plan.startStepId, seen = new Set<string>()): Set<string> {
   if (seen.has(at)) return seen;
   seen.add(at);
-  for (const { goTo } of plan.steps.find(({ id }) => id === at)?.outcomes ?? [])
-    if (goTo.kind === 'step') walkEverywhere(plan, goTo.stepId, seen);
+  const step = plan.steps.find(({ id }) => id === at);
+  for (const goTo of step ? leadsTo(step) : []) if (goTo.kind === 'step') walkEverywhere(plan, goTo.stepId, seen);
   return seen;
 }
 
 const canConclude = (plan: Plan, from: string): boolean =>
   [...walkEverywhere(plan, from)].some((id) =>
-    plan.steps.find((step) => step.id === id)?.outcomes.some(({ goTo }) => goTo.kind === 'conclusion'),
+    plan.steps.some((step) => step.id === id && leadsTo(step).some(({ kind }) => kind === 'conclusion')),
   );

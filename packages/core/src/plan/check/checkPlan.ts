@@ -1,10 +1,12 @@
-import type { Plan } from '../plan.js';
+import type { Plan } from '../document/plan.js';
 import { blocksInThemselves, inputsLeftOpen, unknownInputs } from './blockRules.js';
 import { experimentsUnsafe } from './experimentRules.js';
 import { type Finding, isAbout } from './finding.js';
+import { otherQuantities, usesOfNoNumber } from './numberRules.js';
 import { easierStepsLater, noVisualCheck } from './orderRules.js';
 import {
   beyondTheHookUp,
+  formulaCircles,
   limitsNarrowerThanAccuracy,
   readingsUsedBeforeTaken,
   wrongUnitsInFormulas,
@@ -15,6 +17,7 @@ import { casesLeftOpen, outcomesNeverTaken, outcomesOverlap, outcomesWithoutTarg
 import {
   concludedAfterCleared,
   repairsWithoutProof,
+  sameWhateverTheReading,
   suspectsNeverConcluded,
   unsupportedConclusions,
 } from './suspectRules.js';
@@ -45,10 +48,14 @@ const rules: readonly Rule[] = [
   endlessSteps,
   suspectsNeverConcluded,
   concludedAfterCleared,
+  sameWhateverTheReading,
   unsupportedConclusions,
   repairsWithoutProof,
   readingsUsedBeforeTaken,
+  formulaCircles,
   wrongUnitsInFormulas,
+  usesOfNoNumber,
+  otherQuantities,
   beyondTheHookUp,
   limitsNarrowerThanAccuracy,
   resistanceMeasuredLive,

@@ -1,4 +1,5 @@
-import { type Experiment, experimentNames, type Need, type Plan } from '../plan.js';
+import type { Action } from '../../vehicleState/index.js';
+import { type Experiment, experimentNames, type Need, type Plan } from '../document/plan.js';
 import type { Finding } from './finding.js';
 
 /** What makes an experiment safe, or tells something at all; it must stand in the vehicle state of the step. */
@@ -7,25 +8,31 @@ interface Precondition {
   readonly isMetBy: (need: Need) => boolean;
 }
 
-const is = (says: string, words: RegExp): Precondition => ({ says, isMetBy: (need) => words.test(need.is) });
-const so = (says: string, what: string, words: RegExp): Precondition => ({
+const by = (says: string, ...does: readonly Action[]): Precondition => ({
   says,
-  isMetBy: (need) => need.what === what && words.test(need.is),
+  isMetBy: (need) => does.some((action) => action === need.does),
+});
+const so = (says: string, what: string, does: Action): Precondition => ({
+  says,
+  isMetBy: (need) => need.what === what && need.does === does,
 });
 
 const preconditions: Readonly<Partial<Record<Experiment, Precondition>>> = {
-  swap: is('that the two are swapped', /swapp/),
-  substitute: is('that the part is unplugged', /unplugged/),
-  unplug: is('that the part is unplugged', /unplugged/),
-  bridge: is('that the bridge is connected and fused', /fused \d/),
-  load: is('that the load is connected', /connected/),
+  swap: by('that the two are swapped', 'swap'),
+  substitute: by('that the part is unplugged or bridged', 'unplug', 'remove', 'disconnect', 'bridge'),
+  unplug: by('that the part is unplugged', 'unplug', 'remove', 'disconnect'),
+  bridge: {
+    says: 'that the bridge is connected, and its fuse in A',
+    isMetBy: ({ is, does }) => does === 'bridge' && /\d/.test(is),
+  },
+  load: by('that the load is connected', 'connect'),
   voltageDrop: {
     says: 'that the loads are on, or the engine runs',
-    isMetBy: ({ what, is }) => (what === 'loads' && is === 'on') || (what === 'engine' && is.includes('running')),
+    isMetBy: ({ what, does }) => (what === 'loads' && does === 'switchOn') || (what === 'engine' && does === 'start'),
   },
-  drive: so('that moving parts are clear of people', 'moving parts', /clear/),
-  clearCodes: so('that the code sheet is kept', 'code sheet', /kept/),
-  pressure: so('that the pressure is released', 'pressure', /released/),
+  drive: so('that moving parts are clear of people', 'moving parts', 'check'),
+  clearCodes: so('that the code sheet is kept', 'code sheet', 'check'),
+  pressure: by('that the pressure is released', 'release'),
 };
 
 /** An experiment without what makes it safe: nobody is asked for it before it is done. */

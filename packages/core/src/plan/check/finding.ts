@@ -1,4 +1,4 @@
-import type { Accepted } from '../plan.js';
+import type { Accepted } from '../document/plan.js';
 
 /** Errors keep a draft from being released; warnings do not. */
 export type Severity = 'error' | 'warning';
@@ -16,11 +16,16 @@ export type RuleName =
   | 'loopWithoutWayOut'
   | 'suspectNeverConcluded'
   | 'concludedAfterCleared'
+  | 'clearedAndPointedTo'
+  | 'sameWhateverTheReading'
   | 'outcomesOverlap'
   | 'unsupportedConclusion'
   | 'repairWithoutProof'
   | 'readingUsedBeforeTaken'
+  | 'formulaCircle'
   | 'wrongUnitInFormula'
+  | 'notANumber'
+  | 'otherQuantity'
   | 'beyondTheHookUp'
   | 'limitNarrowerThanAccuracy'
   | 'resistanceMeasuredLive'

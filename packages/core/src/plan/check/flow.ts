@@ -1,5 +1,7 @@
-import type { Outcome, Plan, Step } from '../plan.js';
-import { indexPlan } from '../planIndex.js';
+import { flowForward as flowAlong, type Graph, searchDeep } from '../../graph/index.js';
+import type { Outcome, Plan, Step } from '../document/plan.js';
+import { indexPlan } from '../document/planIndex.js';
+import { takenOutcomes } from './takenOutcomes.js';
 
 export interface Flow<Value> {
   /** What holds when the trail begins. */
@@ -10,59 +12,42 @@ export interface Flow<Value> {
   readonly join: (known: Value, coming: Value) => Value;
 }
 
-/**
- * Forward data-flow analysis to its fixed point: for each step that can be reached, what holds when a trail comes to it, whichever way it
- * came. Ends because `join` can only go one way through finitely many values. Steps are looked at in the order of the ways, so that without
- * returns one pass is enough.
- */
+/** For each step that can be reached, what holds when a trail comes to it, whichever way it came: see `flowForward` of the graph. */
 export function flowForward<Value>(plan: Plan, { start, along, join }: Flow<Value>): ReadonlyMap<string, Value> {
-  const order = orderOf(plan);
-  const holds = new Map<string, Value>(order.slice(0, 1).map(({ id }) => [id, start]));
-  for (let isChanged = true; isChanged; ) {
-    isChanged = false;
-    for (const step of order) {
-      const value = holds.get(step.id) as Value;
-      for (const outcome of step.outcomes) {
-        const to = outcome.goTo.kind === 'step' ? outcome.goTo.stepId : undefined;
-        if (to === undefined || !indexPlan(plan).steps.has(to)) continue;
-        const coming = along(value, step, outcome);
-        const isKnown = holds.has(to);
-        const joined = isKnown ? join(holds.get(to) as Value, coming) : coming;
-        if (isKnown && joined === holds.get(to)) continue;
-        holds.set(to, joined);
-        isChanged = true;
-      }
-    }
-  }
-  return holds;
+  const { graph, order } = takenWays(plan);
+  const { steps } = indexPlan(plan);
+  return flowAlong<Value>(order, graph, {
+    start,
+    join,
+    along: (value, { from, at }) => {
+      const step = steps.get(from) as Step;
+      return along(value, step, takenOutcomes(step)[at] as Outcome);
+    },
+  });
 }
 
-const orders = new WeakMap<Plan, readonly Step[]>();
+interface TakenWays {
+  /** For each step, where each of its outcomes that some case takes leads; a conclusion is no node. */
+  readonly graph: Graph;
+  /** The steps that can be reached, each after all that lead to it but for returns. */
+  readonly order: readonly string[];
+}
 
-/** The steps that can be reached, each after all that lead to it but for returns; made once for each document. */
-function orderOf(plan: Plan): readonly Step[] {
-  const known = orders.get(plan);
-  if (known) return known;
-  const { steps } = indexPlan(plan);
-  const left: Step[] = [];
-  const seen = new Set<string>();
-  const stack: { readonly step: Step; at: number }[] = [];
-  const enter = (id: string) => {
-    const step = steps.get(id);
-    if (!step || seen.has(id)) return;
-    seen.add(id);
-    stack.push({ step, at: 0 });
-  };
-  enter(plan.startStepId);
-  for (let top = stack.at(-1); top; top = stack.at(-1)) {
-    const outcome = top.step.outcomes[top.at];
-    top.at += 1;
-    if (!outcome) left.push((stack.pop() as typeof top).step);
-    else if (outcome.goTo.kind === 'step') enter(outcome.goTo.stepId);
-  }
-  const order = left.reverse();
-  orders.set(plan, order);
-  return order;
+// Made once for each document, as documents are never changed in place.
+const known = new WeakMap<Plan, TakenWays>();
+
+function takenWays(plan: Plan): TakenWays {
+  const found = known.get(plan);
+  if (found) return found;
+  const graph: Graph = new Map(
+    plan.steps.map((step) => [
+      step.id,
+      takenOutcomes(step).map(({ goTo }) => (goTo.kind === 'step' ? goTo.stepId : '')),
+    ]),
+  );
+  const ways = { graph, order: searchDeep([plan.startStepId], graph).order };
+  known.set(plan, ways);
+  return ways;
 }
 
 export type Names = ReadonlySet<string>;

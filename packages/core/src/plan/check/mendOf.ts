@@ -1,13 +1,15 @@
-import { isMeasured, zonesOf } from '../../spec/index.js';
+import { reach } from '../../graph/index.js';
+import { cutsOf } from '../../spec/index.js';
 import { convert, unitOf } from '../../units/index.js';
-import { blankOutcome } from '../blankPlan.js';
+import { proposedAction } from '../../vehicleState/index.js';
+import { blankOutcome } from '../document/blankPlan.js';
+import type { Need, Plan } from '../document/plan.js';
+import { indexPlan } from '../document/planIndex.js';
 import { changeOutcome, changeStep } from '../edit/editSteps.js';
 import { freeId } from '../edit/freeId.js';
-import type { Need, Plan } from '../plan.js';
-import { indexPlan } from '../planIndex.js';
 import type { Finding, RuleName } from './finding.js';
 import { tellsOf } from './stateRules.js';
-import { findWays, reach } from './ways.js';
+import { findWays } from './ways.js';
 
 /** What one click does about a finding: how it is called, and the plan after it. */
 export interface Mend {
@@ -47,6 +49,10 @@ const mends: Partial<Record<RuleName, MendRule>> = {
   outcomesOverlap: (plan, { at }) => takeCasesOff(plan, at.stepId, at.outcomeId),
   unknownReference: (plan, { at }) => withoutUnknown(plan, at.stepId, at.conclusionId),
   concludedAfterCleared: (plan, { at }) => ({
+    says: 'Clear it on no way to here',
+    plan: clearNowhereBefore(plan, at.stepId ?? '', at.suspectId ?? ''),
+  }),
+  clearedAndPointedTo: (plan, { at }) => ({
     says: 'Clear it on no way to here',
     plan: clearNowhereBefore(plan, at.stepId ?? '', at.suspectId ?? ''),
   }),
@@ -137,7 +143,7 @@ function clearNowhereBefore(plan: Plan, stepId: string, suspectId: string): Plan
 
 const withNeed = (needs: readonly Need[], what: string, is: string): readonly Need[] => [
   ...needs.filter((need) => need.what !== what && !(what === 'ignition' && need.what === 'engine')),
-  { what, is, settleSeconds: null },
+  { what, is, does: proposedAction(what, is), settleSeconds: null },
 ];
 
 const ignitionOff = (plan: Plan, stepId: string | undefined): Mend => ({
@@ -162,8 +168,8 @@ function widenRange(plan: Plan, stepId: string | undefined): Mend | undefined {
   const range = step?.hookUp?.range;
   if (!step || !range) return undefined;
   const limits = step.readings.flatMap(({ spec }) => {
-    if (!isMeasured(spec) || spec.kind === 'curve' || spec.kind === 'formula') return [];
-    return zonesOf(spec).cuts.flatMap((cut) => {
+    if (!('unit' in spec)) return [];
+    return cutsOf(spec).flatMap((cut) => {
       const inUnit = convert(Math.abs(cut), unitOf(spec.unit), unitOf(range.unit));
       return inUnit.ok ? [inUnit.value] : [];
     });

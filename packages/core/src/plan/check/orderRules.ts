@@ -1,9 +1,10 @@
-import { accessLevels } from '../fields.js';
-import { signatureOf } from '../marks.js';
-import type { Plan, Step } from '../plan.js';
-import { indexPlan } from '../planIndex.js';
+import { reach } from '../../graph/index.js';
+import { accessLevels } from '../document/fields.js';
+import { signatureOf } from '../document/marks.js';
+import type { Plan, Step } from '../document/plan.js';
+import { indexPlan } from '../document/planIndex.js';
 import type { Finding } from './finding.js';
-import { findWays, reach } from './ways.js';
+import { findWays } from './ways.js';
 
 const accessOrder = Object.keys(accessLevels);
 const accessRank = ({ effort }: Step): number => accessOrder.indexOf(effort.access);

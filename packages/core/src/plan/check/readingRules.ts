@@ -1,11 +1,13 @@
-import { dimensionIn, dimensionOf, isAlike, parseFormula } from '../../formula/index.js';
+import { dimensionIn, dimensionOf, isAlike, parseFormula, scaleFaultIn } from '../../formula/index.js';
 import { instrumentFunctions, quantityOfFunction } from '../../instrument/index.js';
 import { formatPlain } from '../../reading/index.js';
-import { isMeasured, type Spec, zonesOf } from '../../spec/index.js';
-import { convert, findUnit, type Quantity, quantityNames, unitOf } from '../../units/index.js';
-import type { HookUp } from '../hookUp.js';
-import { namesUsedBy } from '../namesUsedBy.js';
-import type { Plan, Step, StepReading } from '../plan.js';
+import { cutsOf, type FixedSpec, isFixed, type Spec, zonesOf } from '../../spec/index.js';
+import { convert, findUnit, quantityNames, type Unit, unitOf } from '../../units/index.js';
+import { computedOrder } from '../document/computedOrder.js';
+import type { HookUp } from '../document/hookUp.js';
+import { hookUpOf } from '../document/hookUpsOf.js';
+import { formulasOf, namesUsedBy } from '../document/namesUsedBy.js';
+import type { Plan, Step, StepReading } from '../document/plan.js';
 import type { Finding, RuleName } from './finding.js';
 import { flowForward, intersection, type Names, union } from './flow.js';
 
@@ -52,14 +54,25 @@ export function readingsUsedBeforeTaken(plan: Plan): Finding[] {
   });
 }
 
+/** Computed readings that need themselves, by way of others or at once: they never have a value. */
+export const formulaCircles = (plan: Plan): Finding[] =>
+  plan.steps.flatMap((step) =>
+    computedOrder(plan, step).inCircles.map(({ id, name }) => ({
+      rule: 'formulaCircle' as const,
+      severity: 'error' as const,
+      at: { stepId: step.id },
+      says: `“${name || id}” of “${step.title}” is computed from itself.`,
+      todo: 'Take it out of the formulas that it comes from.',
+    })),
+  );
+
 /** Formulas that add volts to amps, or give watts where ohms are wanted. */
 export function wrongUnitsInFormulas(plan: Plan): Finding[] {
-  const quantityOf = quantitiesIn(plan);
+  const unitFor = unitsIn(plan);
   return each(plan, (step, { id, name, derivedFrom, spec }) => {
-    const wanted = 'unit' in spec ? unitOf(spec.unit).base.quantity : undefined;
-    const texts = [derivedFrom, ...(spec.kind === 'formula' ? [spec.min, spec.max] : [])];
-    return texts.flatMap((text) => {
-      const why = text === null || !wanted ? undefined : wrongIn(text, wanted, quantityOf);
+    const wanted = 'unit' in spec ? unitOf(spec.unit) : undefined;
+    return formulasOf({ derivedFrom, spec }).flatMap((text) => {
+      const why = !wanted ? undefined : wrongIn(text, wanted, unitFor);
       return why === undefined
         ? []
         : [
@@ -74,30 +87,26 @@ export function wrongUnitsInFormulas(plan: Plan): Finding[] {
   });
 }
 
-function wrongIn(
-  text: string,
-  wanted: Quantity,
-  quantityOf: (name: string) => Quantity | undefined,
-): string | undefined {
+function wrongIn(text: string, wanted: Unit, unitFor: (name: string) => Unit | undefined): string | undefined {
   const formula = parseFormula(text);
-  if (!formula.ok) return undefined;
-  const dimension = dimensionIn(formula.value.expression, quantityOf);
+  // Names without a unit are another rule's finding.
+  if (!formula.ok || formula.value.names.some((name) => !unitFor(name))) return undefined;
+  const dimension = dimensionIn(formula.value.expression, (name) => unitFor(name)?.base.quantity);
   if (!dimension.ok) return `does not hold: ${dimension.problem}`;
-  return isAlike(dimension.value, dimensionOf(wanted)) ? undefined : `does not give ${quantityNames[wanted]}`;
+  const { quantity } = wanted.base;
+  if (!isAlike(dimension.value, dimensionOf(quantity))) return `does not give ${quantityNames[quantity]}`;
+  return scaleFaultIn(formula.value, wanted.symbol, unitFor);
 }
 
-function quantitiesIn({ inputs, steps }: Plan): (name: string) => Quantity | undefined {
+function unitsIn({ inputs, steps }: Plan): (name: string) => Unit | undefined {
   const units = new Map<string, string>([
-    ['ambientPressure', 'kPa'],
+    ['ambientPressure', 'kPa(abs)'],
     ...inputs.map(({ id, unit }) => [id, unit] as const),
     ...steps.flatMap(({ readings }) =>
       readings.flatMap(({ id, spec }) => ('unit' in spec ? [[id, spec.unit] as const] : [])),
     ),
   ]);
-  return (name) => {
-    const unit = findUnit(units.get(name) ?? '');
-    return unit?.base.quantity;
-  };
+  return (name) => findUnit(units.get(name) ?? '');
 }
 
 /** Limits that the hook-up cannot show: another quantity than its function measures, or beyond its range. */
@@ -105,8 +114,12 @@ export function beyondTheHookUp(plan: Plan): Finding[] {
   return plan.steps.flatMap((step) => {
     const { hookUp } = step;
     const measures = hookUp && quantityOfFunction(hookUp.instrument);
-    const entered = step.readings.flatMap(({ derivedFrom, spec }) =>
-      derivedFrom === null && 'unit' in spec ? [{ spec, quantity: unitOf(spec.unit).base.quantity }] : [],
+    const own = step.readings.flatMap((reading) => beyondItsOwn(step, reading));
+    if (own.length > 0) return own;
+    const entered = step.readings.flatMap(({ derivedFrom, spec, hookUp: ofReading }) =>
+      derivedFrom === null && ofReading === null && 'unit' in spec
+        ? [{ spec, quantity: unitOf(spec.unit).base.quantity }]
+        : [],
     );
     if (!hookUp || !measures || entered.length === 0) return [];
     const fitting = entered.filter(({ quantity }) => quantity === measures);
@@ -136,22 +149,43 @@ export function beyondTheHookUp(plan: Plan): Finding[] {
   });
 }
 
+/** The same of a reading with a hook-up of its own. */
+function beyondItsOwn(step: Step, { name, id, hookUp, spec }: StepReading): Finding[] {
+  if (!hookUp || !('unit' in spec)) return [];
+  const measures = quantityOfFunction(hookUp.instrument);
+  const { quantity } = unitOf(spec.unit).base;
+  const beyond = farthestLimit(spec, hookUp);
+  if ((measures === undefined || measures === quantity) && beyond === undefined) return [];
+  return [
+    finding(
+      'beyondTheHookUp',
+      step,
+      beyond === undefined
+        ? `“${name || id}” of “${step.title}” reads ${quantityNames[quantity]}, and its instrument is set to ${instrumentFunctions[hookUp.instrument]}.`
+        : `The limit ${formatPlain(beyond)} ${spec.unit} of “${name || id}” lies beyond the range of its hook-up.`,
+      'Choose another function or another range for the instrument.',
+    ),
+  ];
+}
+
 /** The limit that lies farthest beyond the range of the hook-up; `undefined` when it holds all. */
 function farthestLimit(spec: Spec, { range }: HookUp): number | undefined {
-  if (!range || !hasCuts(spec)) return undefined;
+  if (!range || !('unit' in spec)) return undefined;
   const inUnit = convert(range.value, unitOf(range.unit), unitOf(spec.unit));
   if (!inUnit.ok) return undefined;
   const farthest = Math.max(0, ...cutsOf(spec).map(Math.abs));
   return farthest > inUnit.value ? farthest : undefined;
 }
 
-type WithCuts = Extract<Spec, { kind: 'band' | 'tolerance' | 'zones' | 'sweep' }>;
+// A meter of three and a half digits shows 1999 of its last place at the end of a range.
+const countsOfRange = 2000;
 
-const hasCuts = (spec: Spec): spec is WithCuts =>
-  spec.kind === 'band' || spec.kind === 'tolerance' || spec.kind === 'zones' || spec.kind === 'sweep';
-
-const cutsOf = (spec: WithCuts): readonly number[] =>
-  spec.kind === 'sweep' ? spec.rows.flatMap(({ limits }) => zonesOf(limits).cuts) : zonesOf(spec).cuts;
+/** The last place that a meter shows in the range of a hook-up, in a unit; 0 where no range is said. */
+function lastPlaceOf({ range }: HookUp, unit: string): number {
+  if (!range) return 0;
+  const end = convert(range.value, unitOf(range.unit), unitOf(unit));
+  return end.ok ? Math.abs(end.value) / countsOfRange : 0;
+}
 
 /**
  * Limits so narrow that the accuracy alone reaches from one to the other: every reading is too close to call, and the plan lets the number
@@ -159,11 +193,13 @@ const cutsOf = (spec: WithCuts): readonly number[] =>
  */
 export function limitsNarrowerThanAccuracy(plan: Plan): Finding[] {
   if (plan.tooClose !== 'asNominal') return [];
-  return each(plan, (step, { derivedFrom, spec }) => {
-    const accuracy = step.hookUp?.accuracy;
-    if (!accuracy || derivedFrom !== null || !isMeasured(spec) || !hasCuts(spec)) return [];
-    // What the digits of its last place come to depends on the meter; the percents alone are the least that it can be.
-    const narrow = narrowOk(spec, (value) => (Math.abs(value) * accuracy.percent) / 100);
+  return each(plan, (step, reading) => {
+    const { derivedFrom, spec } = reading;
+    const hookUp = hookUpOf(step, reading);
+    const accuracy = hookUp?.accuracy;
+    if (!accuracy || derivedFrom !== null || !isFixed(spec)) return [];
+    const lastPlace = lastPlaceOf(hookUp, spec.unit);
+    const narrow = narrowOk(spec, (value) => (Math.abs(value) * accuracy.percent) / 100 + accuracy.digits * lastPlace);
     return narrow
       ? [
           finding(
@@ -177,8 +213,7 @@ export function limitsNarrowerThanAccuracy(plan: Plan): Finding[] {
   });
 }
 
-function narrowOk(spec: WithCuts, uncertaintyOf: (value: number) => number) {
-  if (spec.kind === 'sweep') return undefined;
+function narrowOk(spec: FixedSpec, uncertaintyOf: (value: number) => number) {
   const { cuts, zones } = zonesOf(spec);
   return zones
     .map(({ ok }, index) => ({ ok, from: cuts[index - 1], to: cuts[index] }))

@@ -1,9 +1,10 @@
-import { casesOf } from '../../spec/index.js';
-import { namesUsedBy } from '../namesUsedBy.js';
-import type { Path } from '../path.js';
-import type { Outcome, Plan, Step, StepReading } from '../plan.js';
-import { findPin, indexPlan, type PlanIndex } from '../planIndex.js';
-import { namedByOutcome } from '../suspectsNamedBy.js';
+import { casesOf, casesOfReading } from '../../spec/index.js';
+import { hookUpsOf } from '../document/hookUpsOf.js';
+import { namesUsedBy } from '../document/namesUsedBy.js';
+import type { Path } from '../document/path.js';
+import type { Outcome, Plan, Step, StepReading } from '../document/plan.js';
+import { findPin, indexPlan, type PlanIndex } from '../document/planIndex.js';
+import { namedByOutcome } from '../document/suspectsNamedBy.js';
 import type { Finding, Place } from './finding.js';
 
 /** A plan that nobody can follow: no step, or no first one. */
@@ -24,7 +25,12 @@ export function doubleIds(plan: Plan): Finding[] {
     ...plan.steps.flatMap((step) => [
       [`reading of “${step.title}”`, step.readings] as const,
       [`outcome of “${step.title}”`, step.outcomes] as const,
+      ...step.readings.map((reading) => [`what “${nameOf(reading)}” can show`, casesOfReading(reading)] as const),
+      ...step.readings.flatMap((reading) => partsOf(reading)),
     ]),
+    ['input', plan.inputs],
+    ['input and reading', namesInFormulas(plan)],
+    ...plan.partCards.map(({ name, connectors }) => [`connector of “${name}”`, connectors] as const),
   ] as const;
   return kinds.flatMap(([kind, items]) =>
     twice(items.map(({ id }) => id)).map((id) => ({
@@ -36,6 +42,21 @@ export function doubleIds(plan: Plan): Finding[] {
     })),
   );
 }
+
+const nameOf = ({ id, name }: StepReading) => name || id;
+
+/** What a reading is told by, one by one: alike things, sections. */
+function partsOf(reading: StepReading): (readonly [string, readonly { readonly id: string }[]])[] {
+  const { spec } = reading;
+  if (spec.kind === 'siblings') return [[`member of “${nameOf(reading)}”`, spec.members]];
+  return spec.kind === 'count' ? [[`section of “${nameOf(reading)}”`, spec.sections]] : [];
+}
+
+/** Inputs, and each reading that is called like one: a formula that uses the name could mean either. */
+const namesInFormulas = ({ inputs, steps }: Plan): readonly { readonly id: string }[] => {
+  const readings = new Set(steps.flatMap((step) => step.readings.map(({ id }) => id)));
+  return [...inputs, ...inputs.filter(({ id }) => readings.has(id))];
+};
 
 const twice = (ids: readonly string[]): string[] => [...new Set(ids.filter((id, index) => ids.indexOf(id) !== index))];
 
@@ -51,6 +72,7 @@ export function unknownReferences(plan: Plan): Finding[] {
       ...pinReferences(plan, step),
       ...formulaReferences(names, step),
     ]),
+    ...inputReferences(plan),
     ...plan.paths.flatMap((path) => pathReferences(plan, index, path)),
     ...plan.conclusions.flatMap(({ id, title, suspectIds }) =>
       unknownSuspects(index, suspectIds, `The conclusion “${title}”`, { conclusionId: id }),
@@ -66,7 +88,7 @@ function outcomeReferences(index: PlanIndex, step: Step, outcome: Outcome): Find
     ...outcome.when.flatMap(({ readingId, zoneIds }) => {
       const reading = step.readings.find(({ id }) => id === readingId);
       if (!reading) return [unknown(at, `${who} asks for the reading “${readingId}”, which the step does not take.`)];
-      const known = new Set(casesOf(reading.spec).map(({ id }) => id));
+      const known = new Set(casesOfReading(reading).map(({ id }) => id));
       return zoneIds
         .filter((id) => !known.has(id))
         .map((id) => unknown(at, `${who} asks for “${id}”, which “${reading.name}” cannot show.`));
@@ -122,15 +144,25 @@ const cardReferences = (index: PlanIndex, step: Step): Finding[] =>
     );
 
 const pinReferences = (plan: Plan, step: Step): Finding[] =>
-  (step.hookUp?.leads ?? []).flatMap(({ colour, at }) =>
-    at.kind === 'pin' && !findPin(plan, at.connectorId, at.pin)
-      ? [
-          unknown(
-            { stepId: step.id },
-            `The ${colour} lead of “${step.title}” goes to ${at.connectorId}·${at.pin}, which no part card has.`,
-          ),
-        ]
-      : [],
+  hookUpsOf(step)
+    .flatMap(({ leads }) => leads)
+    .flatMap(({ colour, at }) =>
+      at.kind === 'pin' && !findPin(plan, at.connectorId, at.pin)
+        ? [
+            unknown(
+              { stepId: step.id },
+              `The ${colour} lead of “${step.title}” goes to ${at.connectorId}·${at.pin}, which no part card has.`,
+            ),
+          ]
+        : [],
+    );
+
+/** Inputs that are taken from a reading which no step takes: they would never be known. */
+const inputReferences = ({ inputs, steps }: Plan): Finding[] =>
+  inputs.flatMap(({ name, id, from }) =>
+    from === null || steps.some(({ readings }) => readings.some((reading) => reading.id === from))
+      ? []
+      : [unknown({}, `The input “${name || id}” is taken from the reading “${from}”, which no step takes.`)],
   );
 
 /** Names in formulas and curves that neither a reading nor an input has. */

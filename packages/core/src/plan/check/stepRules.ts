@@ -1,8 +1,9 @@
-import { casesOf } from '../../spec/index.js';
-import { outcomeFor, outcomeHolds } from '../outcomeFor.js';
-import type { Outcome, Plan, Step } from '../plan.js';
-import { indexPlan, isSameGoal } from '../planIndex.js';
+import { casesOfReading } from '../../spec/index.js';
+import { outcomeFor, outcomeHolds } from '../document/outcomeFor.js';
+import type { Outcome, Plan, Step } from '../document/plan.js';
+import { indexPlan, isSameGoal } from '../document/planIndex.js';
 import type { Finding } from './finding.js';
+import { type Case, firstCases, takenOutcomes } from './takenOutcomes.js';
 
 /** Outcomes that lead to nothing. */
 export function outcomesWithoutTarget(plan: Plan): Finding[] {
@@ -24,9 +25,6 @@ function hasTarget(plan: Plan, { goTo }: Outcome): boolean {
   if (goTo.kind === 'step') return steps.has(goTo.stepId);
   return goTo.kind === 'conclusion' && conclusions.has(goTo.conclusionId);
 }
-
-// Five readings of five zones are 3125 cases; more than this is not a step that a person could follow.
-const mostCases = 20_000;
 
 /** Readings that can come out so that no outcome holds. One finding a step, with the first such case. */
 export function casesLeftOpen(plan: Plan): Finding[] {
@@ -52,7 +50,7 @@ export function casesLeftOpen(plan: Plan): Finding[] {
 /** Outcomes that no case comes to, as earlier ones take them all: dead branches, which read as if they counted. */
 export function outcomesNeverTaken(plan: Plan): Finding[] {
   return plan.steps.flatMap((step) => {
-    const taken = new Set(firstCases(step).map((one) => outcomeFor(step, one)));
+    const taken = new Set(takenOutcomes(step));
     return step.outcomes
       .filter((outcome) => !taken.has(outcome))
       .map((outcome) => ({
@@ -100,28 +98,12 @@ const asksTheSame = (a: Outcome, b: Outcome): boolean =>
   a.when.length === b.when.length &&
   a.when.every(({ readingId }) => b.when.some((condition) => condition.readingId === readingId));
 
-type Case = ReadonlyMap<string, string>;
-
-function firstCases(step: Step): Case[] {
-  const cases: Case[] = [];
-  for (const one of allCases(step)) if (cases.push(one) >= mostCases) break;
-  return cases;
-}
-
 const firstOpenCase = (step: Step): Case | undefined => firstCases(step).find((one) => !outcomeFor(step, one));
 
-function* allCases(step: Step, from = 0, chosen: Case = new Map()): Generator<Case> {
-  const reading = step.readings[from];
-  if (!reading) {
-    yield chosen;
-    return;
-  }
-  for (const { id } of casesOf(reading.spec)) yield* allCases(step, from + 1, new Map([...chosen, [reading.id, id]]));
-}
-
 function sayCase(step: Step, found: Case): string {
-  const parts = step.readings.map(({ id, name, spec }) => {
-    const zone = casesOf(spec).find((candidate) => candidate.id === found.get(id));
+  const parts = step.readings.map((reading) => {
+    const { id, name } = reading;
+    const zone = casesOfReading(reading).find((candidate) => candidate.id === found.get(id));
     return `${name || id} “${zone?.name || zone?.id}”`;
   });
   return parts.length > 0 ? parts.join(' with ') : 'going on';

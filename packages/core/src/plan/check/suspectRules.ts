@@ -1,7 +1,8 @@
-import type { Conclusion, Outcome, Plan, Step } from '../plan.js';
-import { indexPlan } from '../planIndex.js';
+import type { Conclusion, Outcome, Plan, Step } from '../document/plan.js';
+import { indexPlan } from '../document/planIndex.js';
 import type { Finding } from './finding.js';
 import { flowForward, intersection, type Names, union } from './flow.js';
+import { takenOutcomes } from './takenOutcomes.js';
 import { findWays } from './ways.js';
 
 /** Suspects that no reachable way ends at: the plan lists them, but can never find them. */
@@ -30,7 +31,7 @@ function reachableEnds(plan: Plan): End[] {
   return plan.steps
     .filter(({ id }) => reachable.has(id))
     .flatMap((step) =>
-      step.outcomes.flatMap((outcome) => {
+      takenOutcomes(step).flatMap((outcome) => {
         const conclusion = outcome.goTo.kind === 'conclusion' ? conclusions.get(outcome.goTo.conclusionId) : undefined;
         return conclusion ? [{ step, outcome, conclusion }] : [];
       }),
@@ -39,25 +40,81 @@ function reachableEnds(plan: Plan): End[] {
 
 const nobody: Names = new Set();
 
-/** Conclusions that name a suspect which some way to them has cleared. */
+/**
+ * Conclusions that name a suspect which some way to them has cleared: an error where it was cleared last, as the line-up strikes it through
+ * then; a warning where it was pointed to again, and so taken up again.
+ */
 export function concludedAfterCleared(plan: Plan): Finding[] {
-  const cleared = flowForward(plan, {
+  const clearedOnce = flowForward(plan, {
     start: nobody,
     along: (names, _, { clears }) => union(names, clears),
     join: union,
   });
+  const clearedLast = flowForward(plan, {
+    start: nobody,
+    along: (names, _, outcome) => lastCleared(names, outcome),
+    join: union,
+  });
   const { suspects } = indexPlan(plan);
   return reachableEnds(plan).flatMap(({ step, outcome, conclusion }) =>
-    conclusion.suspectIds
-      .filter((id) => suspects.has(id) && (outcome.clears.includes(id) || cleared.get(step.id)?.has(id)))
-      .map((id) => ({
-        rule: 'concludedAfterCleared' as const,
-        severity: 'error' as const,
-        at: { stepId: step.id, outcomeId: outcome.id, suspectId: id },
-        says: `“${step.title}” concludes “${suspects.get(id)?.name}”, which a way to it has cleared${sayWhere(plan, id)}.`,
-        todo: 'Take it off what is cleared there, or let that way end in another conclusion.',
-      })),
+    conclusion.suspectIds.flatMap((id): Finding[] => {
+      if (!suspects.has(id)) return [];
+      const at = { stepId: step.id, outcomeId: outcome.id, suspectId: id };
+      const says = `“${step.title}” concludes “${suspects.get(id)?.name}”, which a way to it has cleared${sayWhere(plan, id)}`;
+      if (lastCleared(clearedLast.get(step.id) ?? nobody, outcome).has(id))
+        return [
+          {
+            rule: 'concludedAfterCleared',
+            severity: 'error',
+            at,
+            says: `${says}.`,
+            todo: 'Take it off what is cleared there, or let that way end in another conclusion.',
+          },
+        ];
+      if (!union(clearedOnce.get(step.id) ?? nobody, outcome.clears).has(id)) return [];
+      return [
+        {
+          rule: 'clearedAndPointedTo',
+          severity: 'warning',
+          at,
+          says: `${says}, and then pointed to again.`,
+          todo: 'Take it off what is cleared there, if that reading does not really rule it out.',
+        },
+      ];
+    }),
   );
+}
+
+/** What is cleared after an outcome; as in the line-up, what it points to is taken up again. */
+function lastCleared(before: Names, { clears, pointsTo }: Outcome): Names {
+  const cleared = union(before, clears);
+  const left = [...cleared].filter((id) => clears.includes(id) || !pointsTo.includes(id));
+  return left.length === cleared.size ? cleared : new Set(left);
+}
+
+/**
+ * Suspects that a step clears, or points to, whatever it reads: what is the same in every case was not found out by the reading. A step with
+ * one outcome and something read is one of them.
+ */
+export function sameWhateverTheReading(plan: Plan): Finding[] {
+  const { suspects } = indexPlan(plan);
+  return plan.steps.flatMap((step) => {
+    const outcomes = takenOutcomes(step);
+    if (step.readings.length === 0 || outcomes.length === 0) return [];
+    const inAll = (of: (outcome: Outcome) => readonly string[]) =>
+      [...suspects.keys()].filter((id) => outcomes.every((outcome) => of(outcome).includes(id)));
+    const finding = (id: string, does: string): Finding => ({
+      rule: 'sameWhateverTheReading',
+      severity: 'warning',
+      at: { stepId: step.id, suspectId: id },
+      says: `“${step.title}” ${does} “${suspects.get(id)?.name || id}” whatever it reads.`,
+      todo: 'Leave it out where the reading does not show it, or add the case in which it is otherwise.',
+    });
+    return [
+      ...inAll(({ clears }) => clears).map((id) => finding(id, 'clears')),
+      ...inAll(({ pointsTo }) => pointsTo).map((id) => finding(id, 'points to')),
+    ];
+  });
 }
 
 function sayWhere(plan: Plan, suspectId: string): string {
@@ -116,7 +173,7 @@ export function repairsWithoutProof(plan: Plan): Finding[] {
   const measured = new Set(
     plan.steps
       .filter(({ id, readings }) => reachable.has(id) && readings.some(({ spec }) => spec.kind !== 'choice'))
-      .flatMap(({ outcomes }) => outcomes.flatMap(({ pointsTo }) => pointsTo)),
+      .flatMap((step) => takenOutcomes(step).flatMap(({ pointsTo }) => pointsTo)),
   );
   return plan.suspects
     .filter(({ id, afterRepair }) => afterRepair.trim() === '' && !measured.has(id))

@@ -1,6 +1,7 @@
-import type { Plan, Step } from '../plan.js';
+import { reach } from '../../graph/index.js';
+import type { Plan, Step } from '../document/plan.js';
 import type { Finding, RuleName } from './finding.js';
-import { findWays, reach } from './ways.js';
+import { findWays } from './ways.js';
 
 const stepFinding = (rule: RuleName, step: Step, says: string, todo: string): Finding => ({
   rule,

@@ -84,7 +84,7 @@ describe('comparePlans', () => {
     [
       'the hook-up',
       ground((step) => ({ ...step, hookUp: aHookUp({ range: { value: 2, unit: 'V' } }) })),
-      ['added', 'ground', 'hook-up', '', 'DC volts, 2 V'],
+      ['added', 'ground', 'hook-up', '', 'DC volts; range 2 V'],
     ],
     [
       'a weight',

@@ -1,13 +1,12 @@
 import { formatPlain } from '../../reading/index.js';
-import { casesOf, saySpec } from '../../spec/index.js';
+import { casesOf, type Spec, saySpec } from '../../spec/index.js';
 import type { Place } from '../check/finding.js';
-import { accessLevels } from '../fields.js';
-import type { PartCard } from '../partCard.js';
-import type { Path } from '../path.js';
+import { accessLevels } from '../document/fields.js';
+import { type Connector, faceViews, type PartCard } from '../document/partCard.js';
+import type { Path } from '../document/path.js';
 import {
   type BlockUse,
   type Conclusion,
-  experimentNames,
   type Input,
   type Outcome,
   type Plan,
@@ -15,9 +14,10 @@ import {
   type StepReading,
   type Suspect,
   tooClosePolicies,
-} from '../plan.js';
-import { isSameGoal } from '../planIndex.js';
-import { sayCondition, sayGoal, sayHookUp, sayNeed, saySuspects } from '../sayPlan.js';
+} from '../document/plan.js';
+import { isSameGoal } from '../document/planIndex.js';
+import { sayCondition, sayGoal, sayHookUp, sayPlace, saySuspects } from '../document/sayPlan.js';
+import { stepFieldNames, stepFields } from '../document/stepFields.js';
 
 export type DifferenceKind = 'added' | 'removed' | 'changed';
 
@@ -60,7 +60,13 @@ export function comparePlans(before: Plan, after: Plan): readonly Difference[] {
       (pair, at) => conclusionDifferences(plans, pair, at),
     ),
     ...eachOf(before.inputs, after.inputs, () => ({}), 'asked at the start', inputDifferences),
-    ...eachOf(before.uses, after.uses, () => ({}), 'block', useDifferences),
+    ...eachOf(
+      before.uses,
+      after.uses,
+      () => ({}),
+      'block',
+      (pair, at) => useDifferences(plans, pair, at),
+    ),
     ...eachOf(
       before.paths,
       after.paths,
@@ -161,29 +167,22 @@ function stepDifferences(plans: Plans, pair: Pair<Step>, at: Place): readonly Di
   const about = nameOf(pair.after);
   const said = (what: string, say: (step: Step, plan: Plan) => string) =>
     changed(at, about, what, say(pair.before, plans.before), say(pair.after, plans.after));
-  return [
-    ...said('experiment', ({ experiment }) => (experiment ? experimentNames[experiment] : '')),
-    ...said('what it proves', ({ proves }) => proves),
-    ...said('vehicle state', ({ needs }) => joined(needs.map(sayNeed))),
-    ...said('hook-up', ({ hookUp }, plan) => (hookUp ? sayHookUp(plan, hookUp) : '')),
-    ...said('accuracy', ({ hookUp }) => (hookUp?.accuracy ? sayAccuracy(hookUp.accuracy) : '')),
-    ...said('instruction', ({ instruction }) => instruction),
-    ...said('cautions', ({ cautions }) => cautions.join(' ')),
-    ...eachOf(
-      pair.before.readings,
-      pair.after.readings,
-      () => at,
-      `reading of “${about}”`,
-      (readings) => readingDifferences(plans, readings, at, about),
-    ),
-    ...outcomeDifferences(plans, pair, at, about),
-    ...said('effort', ({ effort }) => `${formatPlain(effort.minutes)} min, ${accessLevels[effort.access]}`),
-    ...said('tools', ({ effort }) => joined(effort.tools)),
-  ];
+  const byParts: Partial<Record<keyof Step, () => readonly Difference[]>> = {
+    // The id tells which step it is, and the title what it is called: both are said before.
+    id: () => [],
+    title: () => [],
+    readings: () =>
+      eachOf(
+        pair.before.readings,
+        pair.after.readings,
+        () => at,
+        `reading of “${about}”`,
+        (readings) => readingDifferences(plans, readings, at, about),
+      ),
+    outcomes: () => outcomeDifferences(plans, pair, at, about),
+  };
+  return stepFieldNames.flatMap((key) => byParts[key]?.() ?? said(stepFields[key].name, stepFields[key].say));
 }
-
-const sayAccuracy = ({ percent, digits }: { readonly percent: number; readonly digits: number }): string =>
-  `± (${formatPlain(percent)} % + ${digits} digits)`;
 
 const readingDifferences = (
   plans: Plans,
@@ -192,6 +191,20 @@ const readingDifferences = (
   about: string,
 ): readonly Difference[] => [
   ...changed(at, about, `limits of ${after.name || 'the reading'}`, saySpec(before.spec), saySpec(after.spec)),
+  ...changed(
+    at,
+    about,
+    `what ${after.name || 'the reading'} says about the vehicle`,
+    sayMeanings(before.spec),
+    sayMeanings(after.spec),
+  ),
+  ...changed(
+    at,
+    about,
+    `hook-up of ${after.name || 'the reading'}`,
+    before.hookUp ? sayHookUp(plans.before, before.hookUp) : '',
+    after.hookUp ? sayHookUp(plans.after, after.hookUp) : '',
+  ),
   ...changed(at, about, `formula of ${after.name}`, before.derivedFrom ?? '', after.derivedFrom ?? ''),
   ...changed(
     at,
@@ -201,6 +214,12 @@ const readingDifferences = (
     sayExpected(plans.after, after),
   ),
 ];
+
+const sayMeanings = (spec: Spec): string =>
+  casesOf(spec)
+    .filter(({ meaning }) => meaning !== '')
+    .map(({ id, name, meaning }) => `${name || id}: ${meaning}`)
+    .join('; ');
 
 const sayExpected = (plan: Plan, { spec, expects }: StepReading): string =>
   expects
@@ -288,10 +307,22 @@ function inputDifferences({ before, after }: Pair<Input>, at: Place): readonly D
   ];
 }
 
-const useDifferences = ({ before, after }: Pair<BlockUse>, at: Place): readonly Difference[] => [
+const useDifferences = (plans: Plans, { before, after }: Pair<BlockUse>, at: Place): readonly Difference[] => [
+  ...changed(at, nameOf(after), 'which block', before.blockId, after.blockId),
+  ...changed(at, nameOf(after), 'blocks within', joined(before.within), joined(after.within)),
+  ...changed(
+    at,
+    nameOf(after),
+    'suspects that stand for those of the block',
+    saySubstitutes(plans.before, before),
+    saySubstitutes(plans.after, after),
+  ),
   ...changed(at, nameOf(after), 'version of the block', String(before.version), String(after.version)),
   ...changed(at, nameOf(after), 'filled in', sayFilledIn(before), sayFilledIn(after)),
 ];
+
+const saySubstitutes = (plan: Plan, { suspects }: BlockUse): string =>
+  suspects.map(({ from, to }) => `${from}: ${saySuspects(plan, [to])}`).join('; ');
 
 const sayFilledIn = ({ inputs }: BlockUse): string =>
   joined(inputs.filter(({ value }) => value !== '').map(({ id, name, value }) => `${name || id}: ${value}`));
@@ -303,9 +334,10 @@ function pathDifferences(plans: Plans, { before, after }: Pair<Path>): readonly 
 /** A path from point to point, with what may be lost between them and who may be at fault there. */
 const sayPath = (plan: Plan, { points, sections }: Path): string =>
   points
-    .map(({ name, minutes, access }, at) => {
-      const point = `${name} (${formatPlain(minutes)} min, ${accessLevels[access]})`;
-      const section = sections[at];
+
+    .map(({ name, at, minutes, access }, index) => {
+      const point = `${name}${sayPlace(at) === name ? '' : ` at ${sayPlace(at)}`} (${formatPlain(minutes)} min, ${accessLevels[access]})`;
+      const section = sections[index];
       if (!section) return point;
       const loses = section.isLoad ? 'the load' : `at most ${formatPlain(section.mostDrop)} V`;
       return `${point}, ${joined([loses, ...section.suspectIds.map((id) => saySuspects(plan, [id]))])}`;
@@ -317,6 +349,7 @@ function cardDifferences({ before, after }: Pair<PartCard>, at: Place): readonly
   return [
     ...changed(at, about, 'place', before.place, after.place),
     ...changed(at, about, 'how it works', before.howItWorks, after.howItWorks),
+    ...changed(at, about, 'connectors', sayConnectors(before), sayConnectors(after)),
     ...pinDifferences(before, after, at, about),
     ...changed(at, about, 'values', sayValues(before), sayValues(after)),
   ];
@@ -340,3 +373,12 @@ const pinsOf = ({ connectors }: PartCard): ReadonlyMap<string, string> =>
       ]),
     ),
   );
+
+/** What each connector is called, and how its pins lie. */
+const sayConnectors = ({ connectors }: PartCard): string =>
+  connectors
+    .map(({ id, name, face }) => joined([id, name, face ? sayFace(face) : ''].filter((one) => one !== '')))
+    .join('; ');
+
+const sayFace = ({ rows, seenFrom, latch }: NonNullable<Connector['face']>): string =>
+  `${rows.map((row) => row.map((pin) => pin || '·').join(' ')).join(' / ')} seen from ${faceViews[seenFrom]}, latch ${latch}`;

@@ -1,4 +1,4 @@
-import type { GoTo, Plan, Step } from '../plan.js';
+import type { GoTo, Plan, Step } from '../document/plan.js';
 
 /** Lets every outcome that ends a block in one result lead to the same place. */
 export const leadResultTo = (plan: Plan, useId: string, resultId: string, goTo: GoTo): Plan => ({

@@ -1,5 +1,5 @@
-import { blankOutcome } from '../blankPlan.js';
-import type { GoTo, Outcome, Plan, Step } from '../plan.js';
+import { blankOutcome } from '../document/blankPlan.js';
+import type { GoTo, Outcome, Plan, Step } from '../document/plan.js';
 import { leadResultTo, resultAt } from './blockEnds.js';
 
 /** The plan with one step changed. */

@@ -1,10 +1,11 @@
 import { array, string } from 'yup';
 import { failed, type Result } from '../../result/index.js';
 import { type Checked, closedObject, sayFaults, validate } from '../../schema/index.js';
-import { partCardSchema } from '../partCard.js';
-import { conclusionSchema, type Outcome, type Plan, type Step, stepSchema, suspectSchema } from '../plan.js';
-import { indexPlan } from '../planIndex.js';
-import { suspectsNamedBy } from '../suspectsNamedBy.js';
+import { hookUpsOf } from '../document/hookUpsOf.js';
+import { partCardSchema } from '../document/partCard.js';
+import { conclusionSchema, type Outcome, type Plan, type Step, stepSchema, suspectSchema } from '../document/plan.js';
+import { indexPlan } from '../document/planIndex.js';
+import { suspectsNamedBy } from '../document/suspectsNamedBy.js';
 import { freeId } from './freeId.js';
 
 const stepsFormat = 'probe-trail-steps';
@@ -31,9 +32,9 @@ export function copySteps(plan: Plan, stepIds: ReadonlySet<string>): CopiedSteps
   const suspects = new Set([...steps.flatMap(suspectsNamedBy), ...conclusions.flatMap(({ suspectIds }) => suspectIds)]);
   const cards = new Set(steps.flatMap(({ partCardIds }) => partCardIds));
   const connectors = new Set(
-    steps.flatMap(({ hookUp }) =>
-      (hookUp?.leads ?? []).flatMap(({ at }) => (at.kind === 'pin' ? [at.connectorId] : [])),
-    ),
+    steps
+      .flatMap(hookUpsOf)
+      .flatMap(({ leads }) => leads.flatMap(({ at }) => (at.kind === 'pin' ? [at.connectorId] : []))),
   );
   return {
     format: stepsFormat,

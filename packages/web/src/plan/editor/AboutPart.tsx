@@ -1,10 +1,12 @@
 import { Group, Stack, TagsInput } from '@mantine/core';
+import { planLengths } from '@probe-trail/core/plan';
+import { BlockInputsEditor } from '../block/BlockInputsEditor';
+import { bindTo } from '../draft/bindTo';
+import { useDraft, useEdits, useVersion } from '../draft/editorContext';
 import { TakeInLimits } from '../exchange/TakeInLimits';
 import { TakeOut } from '../exchange/TakeOut';
+import { DraftBlock, DraftLine } from '../fields/DraftText';
 import { StepTalk } from '../review/StepTalk';
-import { BlockInputsEditor } from './BlockInputsEditor';
-import { DraftBlock, DraftLine } from './DraftText';
-import { useDraft, useEdits, useVersion } from './editorContext';
 import { InputsEditor } from './InputsEditor';
 
 const appliesFields = [
@@ -19,43 +21,16 @@ export function AboutPart() {
   const version = useVersion();
   const { edit } = useEdits();
   const plan = useDraft((draft) => draft);
+  const bind = bindTo(plan, edit, planLengths.plan);
+  const bindApplies = bindTo(plan.appliesTo, (field, recipe) => edit(field, (draft) => recipe(draft.appliesTo)));
   return (
     <Stack maw={720}>
-      <DraftLine
-        label="Title"
-        maxLength={160}
-        value={plan.title}
-        onText={(value) =>
-          edit('title', (draft) => {
-            draft.title = value;
-          })
-        }
-      />
-      <DraftBlock
-        label="Summary"
-        minRows={2}
-        maxLength={2000}
-        value={plan.summary}
-        onText={(value) =>
-          edit('summary', (draft) => {
-            draft.summary = value;
-          })
-        }
-      />
+      <DraftLine label="Title" {...bind.text('title')} />
+      <DraftBlock label="Summary" minRows={2} {...bind.text('summary')} />
       <BlockInputsEditor />
       {plan.block === null &&
         appliesFields.map(([field, label]) => (
-          <TagsInput
-            key={field}
-            label={label}
-            description="Enter after each"
-            value={[...plan.appliesTo[field]]}
-            onChange={(next) =>
-              edit(null, (draft) => {
-                draft.appliesTo[field] = next;
-              })
-            }
-          />
+          <TagsInput key={field} label={label} description="Enter after each" {...bindApplies.list(field)} />
         ))}
       <InputsEditor />
       <Group>

@@ -3,8 +3,8 @@ import { mostInTree, type TestTree } from '@probe-trail/core/evidence';
 import { indexPlan, type Plan, sayZones } from '@probe-trail/core/plan';
 import { proxy, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import { changeSince } from './planChange';
-import type { PlanCheck } from './planCheck.worker';
+import { changeSince } from '../draft/planChange';
+import type { PlanCheck } from '../draft/planCheck.worker';
 import classes from './WalksPanel.module.css';
 
 interface OrderProps {
@@ -87,7 +87,7 @@ function useCheapestTree(plan: Plan) {
     return () => end.current();
   }, [plan]);
   const begin = async () => {
-    const thread = new Worker(new URL('./planCheck.worker.ts', import.meta.url), { type: 'module' });
+    const thread = new Worker(new URL('../draft/planCheck.worker.ts', import.meta.url), { type: 'module' });
     end.current = () => thread.terminate();
     setState({ kind: 'working', share: 0 });
     const onProgress = proxy((share: number) =>

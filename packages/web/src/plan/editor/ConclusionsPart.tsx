@@ -1,28 +1,34 @@
 import { ActionIcon, Button, MultiSelect } from '@mantine/core';
-import { type Conclusion, letterOf } from '@probe-trail/core/plan';
-import { nanoid } from '@reduxjs/toolkit';
+import { type Conclusion, letterOf, planLengths } from '@probe-trail/core/plan';
 import { IconTrash } from '@tabler/icons-react';
-import type { Draft } from 'immer';
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import { optionsOfParts } from '../../fields/optionsOf';
+import { bindTo, type EditPart } from '../draft/bindTo';
+import { change, removeById, useDraft, useEdits, useFindings } from '../draft/editorContext';
+import { DraftBlock, DraftLine } from '../fields/DraftText';
+import classes from '../fields/rows.module.css';
+import { Findings } from '../findings/Findings';
 import { hues } from '../map/mapGraph';
 import { pathColour } from '../map/signpostSize';
-import { DraftBlock, DraftLine } from './DraftText';
-import { change, removeById, useDraft, useEdits, useFindings } from './editorContext';
-import { Findings } from './Findings';
-import classes from './rows.module.css';
 
 /** The ends of the plan: which suspects each has found, or none. */
 export function ConclusionsPart() {
   const { edit } = useEdits();
   const plan = useDraft((draft) => draft);
-  const add = () =>
+  const [addedId, setAddedId] = useState<string | undefined>();
+  const add = () => {
+    const id = `conclusion-${nanoid(5)}`;
     edit(null, (draft) => {
-      draft.conclusions.push({ id: `conclusion-${nanoid(5)}`, title: '', summary: '', suspectIds: [] });
+      draft.conclusions.push({ id, title: '', summary: '', suspectIds: [] });
     });
+    setAddedId(id);
+  };
   return (
     <>
       {plan.conclusions.length === 0 && <p>No conclusion yet. Each way through the plan ends in one.</p>}
       {plan.conclusions.map((conclusion, index) => (
-        <ConclusionRow key={conclusion.id} conclusion={conclusion} index={index} />
+        <ConclusionRow key={conclusion.id} conclusion={conclusion} index={index} isNew={conclusion.id === addedId} />
       ))}
       <Button variant="default" onClick={add}>
         Add a conclusion
@@ -34,14 +40,17 @@ export function ConclusionsPart() {
 interface RowProps {
   readonly conclusion: Conclusion;
   readonly index: number;
+  /** It was added just now: its title is written first. */
+  readonly isNew: boolean;
 }
 
-function ConclusionRow({ conclusion, index }: RowProps) {
+function ConclusionRow({ conclusion, index, isNew }: RowProps) {
   const findings = useFindings((all) => all.filter(({ at }) => at.conclusionId === conclusion.id));
   const { edit } = useEdits();
   const plan = useDraft((draft) => draft);
-  const editConclusion = (field: string | null, recipe: (conclusion: Draft<Conclusion>) => void) =>
+  const editConclusion: EditPart<Conclusion> = (field, recipe) =>
     edit(field && `${conclusion.id}.${field}`, (draft) => change(draft.conclusions, conclusion.id, recipe));
+  const bind = bindTo(conclusion, editConclusion, planLengths.conclusion);
   return (
     <div className={classes.row}>
       <Findings findings={findings} />
@@ -49,37 +58,14 @@ function ConclusionRow({ conclusion, index }: RowProps) {
         <b className={classes.letter} style={{ color: pathColour(index % hues) }}>
           {letterOf(index)}
         </b>
-        <DraftLine
-          label="Title"
-          maxLength={160}
-          value={conclusion.title}
-          onText={(value) =>
-            editConclusion('title', (draft) => {
-              draft.title = value;
-            })
-          }
-        />
+        <DraftLine label="Title" autoFocus={isNew} {...bind.text('title')} />
         <MultiSelect
           label="The cause"
           placeholder={conclusion.suspectIds.length === 0 ? 'none: no fault found' : ''}
-          data={plan.suspects.map(({ id, name }) => ({ value: id, label: name || id }))}
-          value={[...conclusion.suspectIds]}
-          onChange={(ids) =>
-            editConclusion(null, (draft) => {
-              draft.suspectIds = ids;
-            })
-          }
+          data={optionsOfParts(plan.suspects)}
+          {...bind.list('suspectIds')}
         />
-        <DraftBlock
-          label="Summary"
-          maxLength={2000}
-          value={conclusion.summary}
-          onText={(value) =>
-            editConclusion('summary', (draft) => {
-              draft.summary = value;
-            })
-          }
-        />
+        <DraftBlock label="Summary" {...bind.text('summary')} />
         <ActionIcon
           mt={28}
           aria-label={`Delete ${conclusion.title}`}

@@ -1,11 +1,11 @@
 import { Button, Group } from '@mantine/core';
-import { nanoid } from '@reduxjs/toolkit';
+import { nanoid } from 'nanoid';
 import { useNavigate } from 'react-router';
-import { Notice } from '../../ui/Notice';
+import { Notice } from '../../spec/Notice';
+import { useEdits } from '../draft/editorContext';
+import { forgetDraft } from '../draft/keptDraft';
+import { useSavingState } from '../draft/useSaving';
 import { useAddPlanMutation } from '../planApi';
-import { useEdits } from './editorContext';
-import { forgetDraft } from './keptDraft';
-import { useSavingState } from './useSaving';
 
 /** Somebody else saved the draft meanwhile: the author decides, and loses nothing either way. */
 export function ConflictNotice() {

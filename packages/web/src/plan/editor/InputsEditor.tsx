@@ -1,16 +1,25 @@
 import { ActionIcon, Button, Group, Select, SimpleGrid, Stack, Switch } from '@mantine/core';
-import { type Input, type TooClosePolicy, tooClosePolicies } from '@probe-trail/core/plan';
-import { failed, ok, type Result } from '@probe-trail/core/result';
-import { nanoid } from '@reduxjs/toolkit';
+import {
+  formulaNames,
+  type Input,
+  nameFollows,
+  nameForFormulas,
+  namesTaken,
+  planLengths,
+  renameValue,
+  tooClosePolicies,
+} from '@probe-trail/core/plan';
 import { IconTrash } from '@tabler/icons-react';
-import type { Draft } from 'immer';
-import { CommittedInput } from './CommittedInput';
-import { DraftLine } from './DraftText';
-import { useDraft, useEdits } from './editorContext';
-import { parseUnit } from './parseFields';
-import classes from './rows.module.css';
+import { useRef } from 'react';
+import { CommittedInput } from '../../fields/CommittedInput';
+import { optionsOf } from '../../fields/optionsOf';
+import { parseFreeName, parseUnit } from '../../fields/parseFields';
+import { bindTo, type EditPart } from '../draft/bindTo';
+import { useDraft, useEdits } from '../draft/editorContext';
+import { DraftLine } from '../fields/DraftText';
+import classes from '../fields/rows.module.css';
 
-const policies = Object.entries(tooClosePolicies).map(([value, label]) => ({ value, label }));
+const policies = optionsOf(tooClosePolicies);
 const meanings = [
   { value: 'value', label: 'a value' },
   { value: 'altitude', label: 'height above sea level' },
@@ -19,27 +28,17 @@ const meanings = [
 
 /** What a trail on this plan asks at its start, what it does with close calls, and whether it may begin without a network. */
 export function InputsEditor() {
-  const { edit } = useEdits();
+  const { edit, read } = useEdits();
   const plan = useDraft((draft) => draft);
+  const bind = bindTo(plan, edit);
   const add = () =>
     edit(null, (draft) => {
-      const id = `i${nanoid().replace(/\W/g, '').slice(0, 6)}`;
+      const id = nameForFormulas('', fallbackName, namesTaken(read()));
       draft.inputs.push({ id, name: '', unit: '°C', ask: '', means: 'value', from: null });
     });
   return (
     <Stack>
-      <Select
-        label="A reading that is too close to call"
-        data={policies}
-        value={plan.tooClose}
-        allowDeselect={false}
-        onChange={(value) =>
-          value &&
-          edit(null, (draft) => {
-            draft.tooClose = value as TooClosePolicy;
-          })
-        }
-      />
+      <Select label="A reading that is too close to call" data={policies} {...bind.pick('tooClose')} />
       <Switch
         label="Kept on every device, so that a trail can begin without a network"
         checked={plan.offline}
@@ -63,20 +62,24 @@ export function InputsEditor() {
   );
 }
 
-function parseName(text: string): Result<string, string> {
-  return /^[A-Za-z]\w{0,79}$/.test(text) ? ok(text) : failed('A letter first, then letters, digits and underscores.');
-}
-
-const parseOpenName = (text: string): Result<string | null, string> =>
-  text.trim() === '' ? ok(null) : parseName(text.trim());
+const fallbackName = 'input';
 
 function InputRow({ input, index }: { readonly input: Input; readonly index: number }) {
-  const { edit } = useEdits();
-  const change = (field: string | null, recipe: (input: Draft<Input>) => void) =>
+  const { edit, rework } = useEdits();
+  const plan = useDraft((draft) => draft);
+  const called = useRef(input.name);
+  const change: EditPart<Input> = (field, recipe) =>
     edit(field && `input${index}.${field}`, ({ inputs }) => {
       const target = inputs[index];
       if (target) recipe(target);
     });
+  const bind = bindTo(input, change, planLengths.input);
+  const leaveName = (name: string) => {
+    const before = called.current;
+    called.current = name;
+    if (name !== before) rework((draft) => nameFollows(draft, input.id, fallbackName, before, name));
+  };
+  const readings = formulaNames({ ...plan, inputs: [] }).filter(({ name }) => name !== 'ambientPressure');
   return (
     <div className={classes.row}>
       <Group align="end">
@@ -84,49 +87,18 @@ function InputRow({ input, index }: { readonly input: Input; readonly index: num
           label="Asked at the start"
           placeholder="Such as: ambient temperature"
           style={{ flex: 1 }}
-          maxLength={120}
-          value={input.name}
-          onText={(name) =>
-            change('name', (draft) => {
-              draft.name = name;
-            })
-          }
+          {...bind.text('name')}
+          onLeave={leaveName}
         />
         <CommittedInput
           label="Its name in formulas"
           w={170}
           value={input.id}
-          parse={parseName}
-          onCommit={(id) =>
-            change('id', (draft) => {
-              draft.id = id;
-            })
-          }
+          parse={parseFreeName(input.id, namesTaken(plan))}
+          onCommit={(id) => rework((draft) => renameValue(draft, input.id, id), 'inputId')}
         />
-        <CommittedInput
-          label="Unit"
-          w={100}
-          value={input.unit}
-          parse={parseUnit}
-          onCommit={(unit) =>
-            change('unit', (draft) => {
-              draft.unit = unit;
-            })
-          }
-        />
-        <Select
-          label="It is"
-          w={210}
-          data={meanings}
-          value={input.means}
-          allowDeselect={false}
-          onChange={(means) =>
-            means &&
-            change(null, (draft) => {
-              draft.means = means as Input['means'];
-            })
-          }
-        />
+        <CommittedInput label="Unit" w={100} value={input.unit} parse={parseUnit} {...bind.commit('unit')} />
+        <Select label="It is" w={210} data={meanings} {...bind.pick('means')} />
         <ActionIcon
           aria-label={`Do not ask for ${input.name}`}
           onClick={() =>
@@ -139,23 +111,16 @@ function InputRow({ input, index }: { readonly input: Input; readonly index: num
         </ActionIcon>
       </Group>
       <SimpleGrid cols={2} spacing="sm">
-        <DraftLine
-          label="How to find it out"
-          maxLength={300}
-          value={input.ask}
-          onText={(ask) =>
-            change('ask', (draft) => {
-              draft.ask = ask;
-            })
-          }
-        />
-        <CommittedInput
+        <DraftLine label="How to find it out" {...bind.text('ask')} />
+        <Select
           label="Or taken from the reading"
           placeholder="it is asked"
-          value={input.from ?? ''}
-          parse={parseOpenName}
-          onCommit={(from) =>
-            change('from', (draft) => {
+          data={readings.map(({ name, says }) => ({ value: name, label: says }))}
+          value={input.from}
+          searchable
+          clearable
+          onChange={(from) =>
+            change(null, (draft) => {
               draft.from = from;
             })
           }

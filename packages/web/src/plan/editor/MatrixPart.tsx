@@ -13,7 +13,8 @@ import {
 } from '@probe-trail/core/plan';
 import { type KeyboardEvent, memo, useMemo, useRef } from 'react';
 import { Link } from 'react-router';
-import { type ReworkPlan, useDraft, useEdits } from './editorContext';
+import { keys } from '../../frame/keys';
+import { type ReworkPlan, useDraft, useEdits } from '../draft/editorContext';
 import classes from './MatrixPart.module.css';
 
 /** Suspects against outcomes: what each outcome says of each suspect, to be filled by keys faster than step by step. */
@@ -62,7 +63,11 @@ export function MatrixPart() {
   );
 }
 
-const keyOf = { pointsTo: 'p', clears: 'c', expects: 'e' } as const satisfies Record<Mark, string>;
+const keyOf = {
+  pointsTo: keys.pointsTo.key,
+  clears: keys.clears.key,
+  expects: keys.expects.key,
+} as const satisfies Record<Mark, string>;
 
 interface ColumnsProps {
   readonly step: Step;
@@ -91,7 +96,7 @@ const StepColumns = memo(function StepColumns({ step, suspects, index, rework }:
       {isShown && (
         <div className={classes.outcomes}>
           {step.outcomes.map((outcome, nth) => (
-            <div key={outcome.id} style={{ width: widths[nth] }}>
+            <div key={outcome.id} className={classes.outcome} style={{ width: widths[nth] }}>
               <span className={classes.says}>{heads[nth]}</span>
               {suspects.map(({ id, name }) => (
                 <Cell

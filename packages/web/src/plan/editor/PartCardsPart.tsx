@@ -1,10 +1,11 @@
 import { Button, Group, Select, Stack } from '@mantine/core';
-import { nanoid } from '@reduxjs/toolkit';
+import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { optionsOfParts } from '../../fields/optionsOf';
+import { CardEditor } from '../card/CardEditor';
+import { change, removeById, useDraft, useEdits } from '../draft/editorContext';
 import { LibraryLine, TakeCard } from '../library/CardsOfPlan';
-import { CardEditor } from './CardEditor';
-import { change, removeById, useDraft, useEdits } from './editorContext';
 
 /** The part cards of the plan, one open at a time. */
 export function PartCardsPart() {
@@ -26,7 +27,7 @@ export function PartCardsPart() {
         <Select
           label="Part card"
           w={340}
-          data={partCards.map(({ id, name }) => ({ value: id, label: name || id }))}
+          data={optionsOfParts(partCards)}
           value={openId}
           onChange={setOpenId}
           searchable

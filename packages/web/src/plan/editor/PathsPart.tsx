@@ -1,9 +1,10 @@
 import { Button, Group, Select, Stack } from '@mantine/core';
 import type { Path } from '@probe-trail/core/plan';
+import type { Draft } from 'immer';
 import { useState } from 'react';
 import { PathFields } from '../../path/PathFields';
 import { newPath } from '../../path/pathDraft';
-import { removeById, useDraft, useEdits } from './editorContext';
+import { removeById, useDraft, useEdits } from '../draft/editorContext';
 
 /** The current paths of the plan, one open at a time: along them a technician finds out where on the wire the fault lies. */
 export function PathsPart() {
@@ -16,8 +17,10 @@ export function PathsPart() {
     rework((draft) => ({ ...draft, paths: [...draft.paths, added] }));
     setOpenId(added.id);
   };
-  const put = (next: Path) =>
-    rework((draft) => ({ ...draft, paths: draft.paths.map((one) => (one.id === next.id ? next : one)) }));
+  const change = (id: string, recipe: (now: Path) => Path) =>
+    edit(id, (draft) => {
+      draft.paths = draft.paths.map((one) => (one.id === id ? recipe(one as Path) : one)) as Draft<Path>[];
+    });
   return (
     <Stack maw={900}>
       {plan.paths.length === 0 && (
@@ -42,7 +45,7 @@ export function PathsPart() {
       </Group>
       {path && (
         <>
-          <PathFields plan={plan} path={path} onPath={put} />
+          <PathFields plan={plan} path={path} onPath={(recipe) => change(path.id, recipe)} />
           <Group>
             <Button
               variant="subtle"

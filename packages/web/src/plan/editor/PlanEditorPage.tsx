@@ -4,32 +4,35 @@ import { isOpen, type PlanVersion } from '@probe-trail/core/plan';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import type { Remote } from 'comlink';
 import { memo, type ReactNode, useCallback, useEffect, useState } from 'react';
+import { useStore } from 'react-redux';
 import { useParams, useSearchParams } from 'react-router';
 import { ActionCreators } from 'redux-undo';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { Page } from '../../ui/Page';
-import { Wait } from '../../ui/Wait';
+import { Wait } from '../../api/Wait';
+import { keys } from '../../frame/keys';
+import { Page } from '../../frame/Page';
+import { type AppState, useAppDispatch, useAppSelector } from '../../state/appState';
+import { draftEdited, draftOpened, selectCanRedo, selectCanUndo } from '../draft/draftSlice';
+import { useDraft, useFindings, VersionContext } from '../draft/editorContext';
+import type { FindingsChange } from '../draft/findingsChange';
+import { planChecked } from '../draft/findingsSlice';
+import { readKeptDraft } from '../draft/keptDraft';
+import { flushFields } from '../draft/openFields';
+import type { PlanChange } from '../draft/planChange';
+import type { PlanCheck } from '../draft/planCheck.worker';
+import { SettledDraftContext, useMakeSettledDraft } from '../draft/settledDraft';
+import { usePlanWorker } from '../draft/usePlanWorker';
+import { SavingContext, useSaving, useSavingState } from '../draft/useSaving';
+import { FindingsPart } from '../findings/FindingsPart';
 import { usePlanDraftQuery } from '../planApi';
 import { ReviewBar } from '../review/ReviewBar';
 import { AboutPart } from './AboutPart';
 import { ConclusionsPart } from './ConclusionsPart';
 import { ConflictNotice } from './ConflictNotice';
-import { draftEdited, draftOpened, selectCanRedo, selectCanUndo } from './draftSlice';
-import { useDraft, useFindings, VersionContext } from './editorContext';
-import { FindingsPart } from './FindingsPart';
-import type { FindingsChange } from './findingsChange';
-import { planChecked } from './findingsSlice';
-import { readKeptDraft } from './keptDraft';
 import { MatrixPart } from './MatrixPart';
 import { PartCardsPart } from './PartCardsPart';
 import { PathsPart } from './PathsPart';
-import type { PlanChange } from './planChange';
-import type { PlanCheck } from './planCheck.worker';
-import { RestedDraftContext, useMakeRestedDraft } from './restedDraft';
 import { StepsPart } from './StepsPart';
 import { SuspectsPart } from './SuspectsPart';
-import { usePlanWorker } from './usePlanWorker';
-import { SavingContext, useSaving, useSavingState } from './useSaving';
 
 /** The author's editor: everything of a plan, saved as it is written, with the findings of the plan check. */
 export function PlanEditorPage() {
@@ -84,7 +87,7 @@ const OpenEditor = ({ opened }: OpenProps) => (
 /** What goes on with every edit, saving and checking; what is drawn below hears only of what comes of it. */
 function DraftWork({ opened, children }: OpenProps & { readonly children: ReactNode }) {
   const saving = useSaving(opened);
-  const rested = useMakeRestedDraft();
+  const rested = useMakeSettledDraft();
   const dispatch = useAppDispatch();
   const onChecked = useCallback((change: FindingsChange) => void dispatch(planChecked(change)), [dispatch]);
   usePlanWorker(
@@ -95,7 +98,7 @@ function DraftWork({ opened, children }: OpenProps & { readonly children: ReactN
   return (
     <VersionContext.Provider value={opened.version}>
       <SavingContext.Provider value={saving}>
-        <RestedDraftContext.Provider value={rested}>{children}</RestedDraftContext.Provider>
+        <SettledDraftContext.Provider value={rested}>{children}</SettledDraftContext.Provider>
       </SavingContext.Provider>
     </VersionContext.Provider>
   );
@@ -157,14 +160,21 @@ const Actions = memo(function Actions({ opened }: OpenProps) {
 
 function UndoRedo() {
   const dispatch = useAppDispatch();
+  const store = useStore<AppState>();
   const canUndo = useAppSelector(selectCanUndo);
   const canRedo = useAppSelector(selectCanRedo);
-  const undo = () => canUndo && dispatch(ActionCreators.undo());
-  const redo = () => dispatch(ActionCreators.redo());
+  const undo = () => {
+    flushFields();
+    if (selectCanUndo(store.getState())) dispatch(ActionCreators.undo());
+  };
+  const redo = () => {
+    flushFields();
+    dispatch(ActionCreators.redo());
+  };
   useHotkeys(
     [
-      ['mod+Z', undo],
-      ['mod+shift+Z', redo],
+      [keys.undo.key, undo],
+      [keys.redo.key, redo],
       ['mod+Y', redo],
     ],
     [],

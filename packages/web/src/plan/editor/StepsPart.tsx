@@ -1,23 +1,24 @@
 import { SegmentedControl } from '@mantine/core';
 import type { Walk } from '@probe-trail/core/evidence';
-import { type Plan, sayPlace } from '@probe-trail/core/plan';
+import { hookUpsOf, type Plan, sayPlace, textsOf } from '@probe-trail/core/plan';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useAppSelector } from '../../app/store';
+import { optionsOf } from '../../fields/optionsOf';
+import { useAppSelector } from '../../state/appState';
+import { PutBlock } from '../block/PutBlock';
+import { selectCountedFindings } from '../draft/countedFindings';
+import { useDraft } from '../draft/editorContext';
+import { useSettledDraft } from '../draft/settledDraft';
+import { MapBar, type MapFocus } from '../map/MapBar';
+import { MapEnds } from '../map/MapEnds';
+import classes from '../map/MapPage.module.css';
 import { type OnTheWay, waysTo } from '../map/mapGraph';
 import { PlanMap } from '../map/PlanMap';
-import { AddExperiment } from './AddExperiment';
-import { selectCountedFindings } from './countedFindings';
-import { useDraft } from './editorContext';
-import { FirstStep } from './FirstStep';
-import { MapBar, type MapFocus } from './MapBar';
-import { MapEnds } from './MapEnds';
-import { PutBlock } from './PutBlock';
-import { useRestedDraft } from './restedDraft';
-import { StepEditor } from './StepEditor';
-import classes from './StepsPart.module.css';
+import { useMapEdits } from '../map/useMapEdits';
+import { AddExperiment } from '../step/AddExperiment';
+import { FirstStep } from '../step/FirstStep';
+import { StepEditor } from '../step/StepEditor';
 import { TryFrame } from './TryFrame';
-import { useMapEdits } from './useMapEdits';
 import { WalksPanel } from './WalksPanel';
 
 const nothing: ReadonlySet<string> = new Set();
@@ -44,7 +45,7 @@ export function StepsPart() {
   const isBesideDue = useDeferredValue(true, false);
   if (chosenId === undefined) return <FirstStep onAdded={choose} />;
   return (
-    <div className={classes.bench}>
+    <div className={classes.workspace}>
       <MapSide stepId={chosenId} selected={selected} onSelect={setSelected} onChoose={choose} walk={walk} />
       {isBesideDue && <Beside stepId={chosenId} walk={walk} onWalk={setWalk} />}
     </div>
@@ -81,7 +82,7 @@ function MapSide({ stepId, selected, onSelect, onChoose, walk }: MapSideProps) {
     askExperiment,
   });
   // The map follows a moment after what is typed beside it.
-  const plan = useDeferredValue(useRestedDraft((draft) => draft));
+  const plan = useDeferredValue(useSettledDraft((draft) => draft));
   const lit = useMemo(
     () => (walk ? wayOf(walk) : focus && waysTo(plan, conclusionsOf(plan, focus))),
     [plan, focus, walk],
@@ -147,13 +148,7 @@ function Beside({ stepId, walk, onWalk }: BesideProps) {
   };
   return (
     <section className={classes.beside} aria-label="Beside the map">
-      <SegmentedControl
-        fullWidth
-        size="md"
-        value={view}
-        onChange={show}
-        data={Object.entries(beside).map(([value, label]) => ({ value, label }))}
-      />
+      <SegmentedControl fullWidth size="md" value={view} onChange={show} data={optionsOf(beside)} />
       <div className={classes.step} data-view={view}>
         {view === 'step' && <ChosenStep stepId={stepId} />}
         {view === 'walks' && <WalksPanel chosen={walk} onChoose={onWalk} />}
@@ -187,12 +182,10 @@ function findSteps({ steps }: Plan, wanted: string): ReadonlySet<string> {
   if (words === '') return nothing;
   return new Set(
     steps
-      .filter(({ title, proves, instruction, hookUp }) => {
-        const pins = (hookUp?.leads ?? []).map(({ at }) => sayPlace(at));
-        return (
-          [title, proves, instruction, ...pins].join('\n').toLowerCase().includes(words.replace('.', '·')) ||
-          [title, proves, instruction].join('\n').toLowerCase().includes(words)
-        );
+      .filter((step) => {
+        const pins = hookUpsOf(step).flatMap(({ leads }) => leads.map(({ at }) => sayPlace(at)));
+        const written = textsOf(step).join('\n').toLowerCase();
+        return written.includes(words) || pins.join('\n').toLowerCase().includes(words.replace('.', '·'));
       })
       .map(({ id }) => id),
   );

@@ -1,38 +1,37 @@
 import { ActionIcon, Button, Select } from '@mantine/core';
-import type { Suspect } from '@probe-trail/core/plan';
-import { nanoid } from '@reduxjs/toolkit';
+import { planLengths, type Suspect } from '@probe-trail/core/plan';
 import { IconTrash } from '@tabler/icons-react';
-import type { Draft } from 'immer';
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import { CommittedInput } from '../../fields/CommittedInput';
+import { optionsOf } from '../../fields/optionsOf';
+import { parseWeight } from '../../fields/parseFields';
+import { bindTo, type EditPart } from '../draft/bindTo';
+import { change, removeById, useDraft, useEdits, useFindings } from '../draft/editorContext';
+import { DraftBlock, DraftLine } from '../fields/DraftText';
+import classes from '../fields/rows.module.css';
+import { Findings } from '../findings/Findings';
 import { suspectKinds } from '../suspectKinds';
-import { CommittedInput } from './CommittedInput';
-import { DraftBlock, DraftLine } from './DraftText';
-import { change, removeById, useDraft, useEdits, useFindings } from './editorContext';
-import { Findings } from './Findings';
-import { parseWeight } from './parseFields';
-import classes from './rows.module.css';
 
-const kindOptions = Object.entries(suspectKinds).map(([value, label]) => ({ value, label }));
+const kindOptions = optionsOf(suspectKinds);
 
 /** Everything that can be the cause, how often it is, and what mends it. */
 export function SuspectsPart() {
   const { edit } = useEdits();
   const plan = useDraft((draft) => draft);
-  const add = () =>
+  const [addedId, setAddedId] = useState<string | undefined>();
+  const add = () => {
+    const id = `suspect-${nanoid(5)}`;
     edit(null, (draft) => {
-      draft.suspects.push({
-        id: `suspect-${nanoid(5)}`,
-        name: '',
-        kind: 'part',
-        weight: 1,
-        repair: '',
-        afterRepair: '',
-      });
+      draft.suspects.push({ id, name: '', kind: 'part', weight: 1, repair: '', afterRepair: '' });
     });
+    setAddedId(id);
+  };
   return (
     <>
       {plan.suspects.length === 0 && <p>No suspect yet. Write down everything that can be the cause.</p>}
       {plan.suspects.map((suspect) => (
-        <SuspectRow key={suspect.id} suspect={suspect} />
+        <SuspectRow key={suspect.id} suspect={suspect} isNew={suspect.id === addedId} />
       ))}
       <Button variant="default" onClick={add}>
         Add a suspect
@@ -41,47 +40,25 @@ export function SuspectsPart() {
   );
 }
 
-function SuspectRow({ suspect }: { readonly suspect: Suspect }) {
+interface RowProps {
+  readonly suspect: Suspect;
+  /** It was added just now: its name is written first. */
+  readonly isNew: boolean;
+}
+
+function SuspectRow({ suspect, isNew }: RowProps) {
   const findings = useFindings((all) => all.filter(({ at }) => at.suspectId === suspect.id && !at.stepId));
   const { edit } = useEdits();
-  const editSuspect = (field: string | null, recipe: (suspect: Draft<Suspect>) => void) =>
+  const editSuspect: EditPart<Suspect> = (field, recipe) =>
     edit(field && `${suspect.id}.${field}`, (draft) => change(draft.suspects, suspect.id, recipe));
+  const bind = bindTo(suspect, editSuspect, planLengths.suspect);
   return (
     <div className={classes.row}>
       <Findings findings={findings} />
       <div className={classes.suspect}>
-        <DraftLine
-          label="Name"
-          maxLength={120}
-          value={suspect.name}
-          onText={(value) =>
-            editSuspect('name', (draft) => {
-              draft.name = value;
-            })
-          }
-        />
-        <Select
-          label="Kind"
-          data={kindOptions}
-          value={suspect.kind}
-          allowDeselect={false}
-          onChange={(kind) =>
-            kind &&
-            editSuspect(null, (draft) => {
-              draft.kind = kind as Suspect['kind'];
-            })
-          }
-        />
-        <CommittedInput
-          label="Weight"
-          value={String(suspect.weight)}
-          parse={parseWeight}
-          onCommit={(weight) =>
-            editSuspect('weight', (draft) => {
-              draft.weight = weight;
-            })
-          }
-        />
+        <DraftLine label="Name" autoFocus={isNew} {...bind.text('name')} />
+        <Select label="Kind" data={kindOptions} {...bind.pick('kind')} />
+        <CommittedInput label="Weight" value={String(suspect.weight)} parse={parseWeight} {...bind.commit('weight')} />
         <ActionIcon
           mt={28}
           aria-label={`Delete ${suspect.name}`}
@@ -91,26 +68,8 @@ function SuspectRow({ suspect }: { readonly suspect: Suspect }) {
         </ActionIcon>
       </div>
       <div className={classes.repair}>
-        <DraftBlock
-          label="Repair"
-          maxLength={2000}
-          value={suspect.repair}
-          onText={(value) =>
-            editSuspect('repair', (draft) => {
-              draft.repair = value;
-            })
-          }
-        />
-        <DraftBlock
-          label="After the repair"
-          maxLength={2000}
-          value={suspect.afterRepair}
-          onText={(value) =>
-            editSuspect('afterRepair', (draft) => {
-              draft.afterRepair = value;
-            })
-          }
-        />
+        <DraftBlock label="Repair" {...bind.text('repair')} />
+        <DraftBlock label="After the repair" {...bind.text('afterRepair')} />
       </div>
     </div>
   );

@@ -1,9 +1,9 @@
 import { Button, Group, Switch } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
-import { useDraft, useEdits } from './editorContext';
-import { keepDraft } from './keptDraft';
-import classes from './StepsPart.module.css';
-import { useSavingState } from './useSaving';
+import { useDraft, useEdits } from '../draft/editorContext';
+import { keepDraft } from '../draft/keptDraft';
+import { useSavingState } from '../draft/useSaving';
+import classes from '../map/MapPage.module.css';
 
 /** The draft from the chosen step on, as a technician sees it: on a page of its own, so that it takes a phone's size. */
 export function TryFrame({ stepId }: { readonly stepId: string }) {

@@ -3,10 +3,10 @@ import type { ConclusionEffort, Walk } from '@probe-trail/core/evidence';
 import { indexPlan, letterOf, type Plan } from '@probe-trail/core/plan';
 import { useMemo, useState } from 'react';
 import { sayCount } from '../../ui/sayCount';
-import { Waiting } from '../../ui/Wait';
+import { Waiting } from '../../ui/Waiting';
+import { useDraft } from '../draft/editorContext';
+import { useWalks } from '../draft/useWalks';
 import { CheapestOrder } from './CheapestOrder';
-import { useDraft } from './editorContext';
-import { useWalks } from './useWalks';
 import classes from './WalksPanel.module.css';
 
 interface PanelProps {
@@ -25,6 +25,7 @@ export function WalksPanel({ chosen, onChoose }: PanelProps) {
   return (
     <>
       <p role="status">
+        {walks.isWhole ? '' : 'At least '}
         {walks.count === 1n ? 'One walk' : `${walks.count.toLocaleString('en')} walks`}, {walks.effort.shortestMinutes}{' '}
         to {walks.effort.longestMinutes} min, {walks.effort.expectedMinutes} min on average.
         {walks.count > BigInt(walks.listed.length) &&

@@ -1,15 +1,16 @@
 import { Button, FileButton, Group, Modal, Textarea } from '@mantine/core';
-import type { Gap } from '@probe-trail/core/exchange';
+import type { CommaRole, CommasRead, Gap } from '@probe-trail/core/exchange';
 import { checkPlan, type Picture, type Plan } from '@probe-trail/core/plan';
-import { nanoid } from '@reduxjs/toolkit';
-import { useState } from 'react';
+import { nanoid } from 'nanoid';
+import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { sayFailure } from '../../app/api';
+import { sayFailure } from '../../api/api';
 import { useAddPhotoMutation } from '../../photo/photoApi';
 import { photoIdOf } from '../../photo/photoIdOf';
-import { Notice } from '../../ui/Notice';
+import { Notice } from '../../spec/Notice';
 import { sayCount } from '../../ui/sayCount';
 import { useAddPlanMutation, usePlansQuery } from '../planApi';
+import { CommaChoice } from './CommaChoice';
 import { toBlob } from './planPictures';
 
 /** What a file or a text would become, before anything is done. */
@@ -17,6 +18,8 @@ interface Offer {
   readonly plan: Plan;
   readonly pictures: readonly Picture[];
   readonly gaps: readonly Gap[];
+  /** How the commas of an outline were read, with the text, so that it can be read otherwise. */
+  readonly commas: CommasRead | undefined;
 }
 
 /** Takes in a plan file, or an outline as a draft; shows what it will do before it does it. */
@@ -24,8 +27,12 @@ export function TakeIn({ onClose }: { readonly onClose: () => void }) {
   const [offer, setOffer] = useState<Offer | undefined>();
   const [problem, setProblem] = useState<string | undefined>();
   const [outline, setOutline] = useState('');
-  const read = async (text: string) => {
-    const found = await readOffer(text);
+  // Of what is typed quickly, only the newest answer counts.
+  const newest = useRef('');
+  const read = async (text: string, comma?: CommaRole) => {
+    newest.current = text;
+    const found = await readOffer(text, comma);
+    if (newest.current !== text) return;
     setOffer(typeof found === 'string' ? undefined : found);
     setProblem(typeof found === 'string' ? found : undefined);
   };
@@ -34,7 +41,7 @@ export function TakeIn({ onClose }: { readonly onClose: () => void }) {
       <Group>
         <FileButton
           accept=".json,.csv,.txt,.md,application/json,text/plain,text/csv"
-          onChange={(file) => file && void file.text().then(read)}
+          onChange={(file) => file && void file.text().then((text) => read(text))}
         >
           {(props) => <Button {...props}>Choose a file</Button>}
         </FileButton>
@@ -59,13 +66,14 @@ export function TakeIn({ onClose }: { readonly onClose: () => void }) {
           <p>{problem}</p>
         </Notice>
       )}
+      {offer?.commas && <CommaChoice commas={offer.commas} onChoose={(role) => void read(newest.current, role)} />}
       {offer && <Preview offer={offer} />}
     </Modal>
   );
 }
 
 /** The plan of a file or an outline; a sentence where there is none. */
-async function readOffer(text: string): Promise<Offer | string> {
+async function readOffer(text: string, comma?: CommaRole): Promise<Offer | string> {
   // The readers know all units and specs: they are loaded when the first file comes.
   const [{ readPlanFile, sayPlanFileProblem }, { readOutline }] = await Promise.all([
     import('@probe-trail/core/plan'),
@@ -73,9 +81,9 @@ async function readOffer(text: string): Promise<Offer | string> {
   ]);
   if (text.trimStart().startsWith('{')) {
     const file = readPlanFile(text);
-    return file.ok ? { ...file.value, gaps: [] } : sayPlanFileProblem(file.problem);
+    return file.ok ? { ...file.value, gaps: [], commas: undefined } : sayPlanFileProblem(file.problem);
   }
-  const draft = readOutline(text, `plan-${nanoid(8)}`);
+  const draft = readOutline(text, `plan-${nanoid(8)}`, comma);
   return draft.ok ? { ...draft.value, pictures: [] } : draft.problem;
 }
 

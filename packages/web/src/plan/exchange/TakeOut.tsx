@@ -2,7 +2,7 @@ import { Button, Menu } from '@mantine/core';
 import { indexPlan, type Picture, type Plan } from '@probe-trail/core/plan';
 import { IconDownload } from '@tabler/icons-react';
 import { useState } from 'react';
-import { Notice } from '../../ui/Notice';
+import { Notice } from '../../spec/Notice';
 import { sayCount } from '../../ui/sayCount';
 import { picturesOf } from './planPictures';
 

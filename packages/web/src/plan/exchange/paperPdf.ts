@@ -76,7 +76,7 @@ const boxes = (lines: readonly Box[]): Content => ({
 });
 
 function stepContent(step: PaperStep, pictureUrls: ReadonlyMap<string, string>): Content {
-  const { number, title, proves, state, hookUp, instruction, cautions, effort, readings, outcomes } = step;
+  const { number, title, proves, lines, instruction, cautions, effort, readings, outcomes } = step;
   const line = (says: string, text: string): Content[] =>
     text === '' ? [] : [{ text: [{ text: `${says}: `, bold: true }, text], margin: [0, 1, 0, 1] }];
   return {
@@ -85,8 +85,7 @@ function stepContent(step: PaperStep, pictureUrls: ReadonlyMap<string, string>):
     stack: [
       { text: [{ text: `${number}   `, color: soft }, title], fontSize: 13, bold: true },
       { text: proves === '' ? effort : `${proves} (${effort})`, color: soft, margin: [0, 0, 0, 3] },
-      ...line('Vehicle', state),
-      ...line('Hook-up', hookUp),
+      ...lines.flatMap(({ name, says }) => line(name, says)),
       ...cautions.flatMap((caution) => line('Mind', caution)),
       ...(instruction === ''
         ? []

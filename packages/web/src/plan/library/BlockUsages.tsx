@@ -3,7 +3,7 @@ import type { UsageQuery } from '@probe-trail/core/library';
 import { type Plan, type PlanListItem, putBlock, useOfVersion } from '@probe-trail/core/plan';
 import { ok, type Result } from '@probe-trail/core/result';
 import { useCallback, useMemo, useState } from 'react';
-import { useMay } from '../../person/sessionApi';
+import { useMay } from '../../session/sessionApi';
 import { ChangeDrafts } from './ChangeDrafts';
 import { Usages } from './Usages';
 

@@ -1,8 +1,8 @@
 import { Button } from '@mantine/core';
-import { useMay } from '../../person/sessionApi';
-import { Notice } from '../../ui/Notice';
-import { Wait } from '../../ui/Wait';
-import { PlanLines } from '../PlanLines';
+import { Wait } from '../../api/Wait';
+import { useMay } from '../../session/sessionApi';
+import { Notice } from '../../spec/Notice';
+import { PlanLines } from '../list/PlanLines';
 import { usePlansQuery } from '../planApi';
 import { useNewPlan } from '../useNewPlan';
 

@@ -1,12 +1,12 @@
 import { Button, Group, Select } from '@mantine/core';
 import { replaceCard } from '@probe-trail/core/library';
-import type { PartCard, Plan } from '@probe-trail/core/plan';
+import type { PartCard } from '@probe-trail/core/plan';
 import { useState } from 'react';
-import { sayFailure } from '../../app/api';
-import { useAppDispatch } from '../../app/store';
-import { Notice } from '../../ui/Notice';
-import { ChangeDialog } from '../editor/ChangeDialog';
-import { useDraft, useEdits } from '../editor/editorContext';
+import { sayFailure } from '../../api/api';
+import { Notice } from '../../spec/Notice';
+import { useAppDispatch } from '../../state/appState';
+import { useDraft, useEdits } from '../draft/editorContext';
+import { ChangeDialog } from '../review/ChangeDialog';
 import { libraryApi, useKeepCardMutation, useLibraryCardQuery, useLibraryCardsQuery } from './libraryApi';
 
 /** Takes a card from the library into the draft. */
@@ -74,25 +74,24 @@ interface InLibraryProps {
 
 function InLibrary({ card, onKeep, isLoading }: InLibraryProps) {
   const { data: found } = useLibraryCardQuery(card.id);
-  const { read } = useEdits();
-  const [next, setNext] = useState<Plan | undefined>();
+  const [isOpen, setIsOpen] = useState(false);
   if (!found) return null;
   if (isSame(found.card, card)) return <span className="soft">The library has the same card.</span>;
   return (
     <>
       <span>The card in the library differs, saved by {found.savedBy}.</span>
-      <Button variant="default" onClick={() => setNext(replaceCard(read(), found.card))}>
+      <Button variant="default" onClick={() => setIsOpen(true)}>
         Take the library’s
       </Button>
       <Button variant="default" loading={isLoading} onClick={() => onKeep(found.etag)}>
         Put this one there
       </Button>
-      {next && (
+      {isOpen && (
         <ChangeDialog
           title="The card of the library"
-          next={next}
+          change={(plan) => replaceCard(plan, found.card)}
           does="Put it into the draft"
-          onClose={() => setNext(undefined)}
+          onClose={() => setIsOpen(false)}
         />
       )}
     </>

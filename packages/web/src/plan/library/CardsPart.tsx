@@ -1,21 +1,22 @@
 import { Button, Group, Select } from '@mantine/core';
 import { type LibraryCard, replaceCard, type UsageQuery } from '@probe-trail/core/library';
-import type { PartCard } from '@probe-trail/core/plan';
+import { type PartCard, partCardSchema } from '@probe-trail/core/plan';
 import { ok } from '@probe-trail/core/result';
-import { nanoid } from '@reduxjs/toolkit';
+import { validate } from '@probe-trail/core/schema';
 import { type Draft, produce } from 'immer';
+import { nanoid } from 'nanoid';
 import { useCallback, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { sayFailure } from '../../app/api';
-import { useMay } from '../../person/sessionApi';
-import { useKeptState } from '../../ui/keptState';
-import { Moment } from '../../ui/Moment';
-import { Notice } from '../../ui/Notice';
+import { sayFailure } from '../../api/api';
+import { Wait } from '../../api/Wait';
+import { useKeptState } from '../../device/keptState';
+import { Moment } from '../../device/Moment';
+import { PartCardView } from '../../part/PartCardView';
+import { useMay } from '../../session/sessionApi';
+import { Notice } from '../../spec/Notice';
 import rows from '../../ui/rows.module.css';
 import { sayCount } from '../../ui/sayCount';
-import { Wait } from '../../ui/Wait';
-import { CardEditor } from '../editor/CardEditor';
-import { PartCardView } from '../PartCardView';
+import { CardEditor } from '../card/CardEditor';
 import { ChangeDrafts } from './ChangeDrafts';
 import classes from './Library.module.css';
 import { useKeepCardMutation, useLibraryCardQuery, useLibraryCardsQuery, useRemoveCardMutation } from './libraryApi';
@@ -169,9 +170,11 @@ interface EditProps {
   readonly onDone: (cardId?: string) => void;
 }
 
+const isCard = (value: unknown): value is PartCard => validate(partCardSchema, value).ok;
+
 /** A card being written; it is saved when its author says so, and kept on the device until then. */
 function EditCard({ card, etag, onDone }: EditProps) {
-  const [written, setWritten, forget] = useKeptState(`card-${card.id}`, card);
+  const [written, setWritten, forget] = useKeptState(`card-${card.id}`, card, isCard);
   const [keep, { error, isLoading }] = useKeepCardMutation();
   const save = async () => {
     const kept = await keep({ card: written, etag });

@@ -1,6 +1,6 @@
 import { Tabs } from '@mantine/core';
 import { useSearchParams } from 'react-router';
-import { Page } from '../../ui/Page';
+import { Page } from '../../frame/Page';
 import { BlocksPart } from './BlocksPart';
 import { CardsPart } from './CardsPart';
 import { PinsPart } from './PinsPart';

@@ -1,11 +1,12 @@
 import { Button, Group, TextInput } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
-import { readPinName, renamePin, sayPinName, type UsageQuery } from '@probe-trail/core/library';
+import { readPinName, renamePin, sayPinName, type UsageQuery, usageLengths } from '@probe-trail/core/library';
 import type { Plan } from '@probe-trail/core/plan';
+import { idLength } from '@probe-trail/core/schema';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useCallback, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useMay } from '../../person/sessionApi';
+import { useMay } from '../../session/sessionApi';
 import { ChangeDrafts } from './ChangeDrafts';
 import classes from './Library.module.css';
 import { useUsagesQuery } from './libraryApi';
@@ -27,7 +28,7 @@ export function PinsPart() {
         placeholder="C31.2, or C31 for all of its pins"
         size="md"
         maw={420}
-        maxLength={80}
+        maxLength={usageLengths.what}
         value={wanted}
         onChange={({ currentTarget: { value } }) => {
           setWanted(value);
@@ -70,7 +71,7 @@ function Rename({ pin, of }: { readonly pin: string; readonly of: UsageQuery }) 
           label={`New name of ${sayPinName(from)}`}
           placeholder="Such as 3"
           size="md"
-          maxLength={40}
+          maxLength={idLength}
           value={to}
           error={isBad ? 'Letters, digits, dashes and underscores.' : null}
           onChange={({ currentTarget: { value } }) => setTo(value.trim())}

@@ -1,9 +1,9 @@
 import type { Usage, UsageQuery } from '@probe-trail/core/library';
 import { groupBy } from '@probe-trail/core/list';
 import { Link } from 'react-router';
-import { useMay } from '../../person/sessionApi';
+import { Wait } from '../../api/Wait';
+import { useMay } from '../../session/sessionApi';
 import { sayCount } from '../../ui/sayCount';
-import { Wait } from '../../ui/Wait';
 import { versionStates } from '../versionStates';
 import classes from './Library.module.css';
 import { useUsagesQuery } from './libraryApi';

@@ -1,6 +1,6 @@
 import type { LibraryCard, LibraryCardInfo, Usage, UsageQuery } from '@probe-trail/core/library';
 import type { PartCard } from '@probe-trail/core/plan';
-import { api } from '../../app/api';
+import { api } from '../../api/api';
 import { quoted } from '../planApi';
 
 export const libraryApi = api.injectEndpoints({

@@ -15,9 +15,9 @@ import {
 import '@xyflow/react/dist/base.css';
 import type { Finding, Plan } from '@probe-trail/core/plan';
 import { type ClipboardEvent, type KeyboardEvent, memo, useEffect, useMemo, useRef } from 'react';
-import { Waiting } from '../../ui/Wait';
-import type { MapLayout, Point } from './layoutMap';
+import { Waiting } from '../../ui/Waiting';
 import { type MapGraph, mapGraph, type OnTheWay, withFindings } from './mapGraph';
+import type { MapLayout, Point } from './mapLayout';
 import classes from './PlanMap.module.css';
 import { Signpost, type SignpostNode } from './Signpost';
 import { armMiddle, headHeight, heightOf, inlet, signpostWidth } from './signpostSize';
@@ -77,14 +77,11 @@ interface DrawnProps extends MapProps {
   readonly layout: MapLayout;
 }
 
-function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onChoose, ...props }: DrawnProps) {
-  const { chosenId, selected = nothing } = props;
-  const nodes = useNodes({ graph, layout, isEditable: onLeadTo !== undefined, ...props });
-  const edges = useEdges(graph, layout, props.lit);
-  const area = useRef<HTMLElement>(null);
-  const distance = useStore(({ transform: [, , zoom] }) => distanceAt(zoom));
-  useShown(area, layout, chosenId);
-
+/** What hands do on the map: keys, the clipboard, ways that are dragged. */
+function useHands(
+  area: React.RefObject<HTMLElement | null>,
+  { graph, layout, chosenId, selected = nothing, onSelect, onLeadTo, onKey, onClipboard, onChoose }: DrawnProps,
+) {
   const onNodesChange = (changes: NodeChange<SignpostNode>[]) => {
     const next = new Set(selected);
     for (const change of changes) if (change.type === 'select') next[change.selected ? 'add' : 'delete'](change.id);
@@ -119,6 +116,17 @@ function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onCho
     if (conclusionId) onLeadTo?.(fromNode.id, fromHandle.id, { conclusionId });
     else if (stepId && stepId !== fromNode.id) onLeadTo?.(fromNode.id, fromHandle.id, { stepId });
   };
+  return { onNodesChange, onKeyDown, clip, connect, dropped };
+}
+
+function DrawnMap(props: DrawnProps) {
+  const { graph, layout, chosenId, onLeadTo, onChoose } = props;
+  const nodes = useNodes({ ...props, isEditable: onLeadTo !== undefined });
+  const edges = useEdges(graph, layout, props.lit);
+  const area = useRef<HTMLElement>(null);
+  const distance = useStore(({ transform: [, , zoom] }) => distanceAt(zoom));
+  useShown(area, layout, chosenId);
+  const hands = useHands(area, props);
   return (
     <section
       ref={area}
@@ -126,10 +134,10 @@ function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onCho
       tabIndex={-1}
       aria-label="Map of the plan"
       data-distance={distance}
-      onKeyDown={onKeyDown}
-      onCopy={clip('copy')}
-      onCut={clip('cut')}
-      onPaste={clip('paste')}
+      onKeyDown={hands.onKeyDown}
+      onCopy={hands.clip('copy')}
+      onCut={hands.clip('cut')}
+      onPaste={hands.clip('paste')}
     >
       <ReactFlow
         nodes={nodes}
@@ -145,12 +153,12 @@ function DrawnMap({ graph, layout, onSelect, onLeadTo, onKey, onClipboard, onCho
         onlyRenderVisibleElements
         minZoom={0.08}
         maxZoom={1.5}
-        onNodesChange={onNodesChange}
+        onNodesChange={hands.onNodesChange}
         onNodeClick={(event, { id }) => !event.shiftKey && onChoose(id)}
         edgesReconnectable={onLeadTo !== undefined}
-        onConnect={connect}
-        onReconnect={(_, connection) => connect(connection)}
-        onConnectEnd={dropped}
+        onConnect={hands.connect}
+        onReconnect={(_, connection) => hands.connect(connection)}
+        onConnectEnd={hands.dropped}
         proOptions={{ hideAttribution: true }}
       >
         <Background variant={BackgroundVariant.Dots} gap={22} size={1.4} color="var(--rule)" />
@@ -257,7 +265,7 @@ const handlesOf = (arms: readonly { readonly outcomeId: string }[]): NonNullable
 function useEdges({ ways }: MapGraph, layout: MapLayout, lit: OnTheWay | undefined): WayEdge[] {
   return useMemo(
     () =>
-      ways.flatMap(({ id, from, outcomeId, to, end }) => {
+      ways.flatMap(({ id, from, outcomeId, to, says, end }) => {
         const points = layout.ways.get(id);
         if (!points) return [];
         const isLit = lit?.outcomes.has(id) === true;
@@ -268,6 +276,7 @@ function useEdges({ ways }: MapGraph, layout: MapLayout, lit: OnTheWay | undefin
             source: from,
             sourceHandle: outcomeId,
             target: to,
+            ariaLabel: says,
             data: { points, end, isLit, isFaint: lit !== undefined && !isLit },
           },
         ];

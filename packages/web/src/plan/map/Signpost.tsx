@@ -1,7 +1,7 @@
 import { IconStack2 } from '@tabler/icons-react';
 import { Handle, type Node, type NodeProps, Position } from '@xyflow/react';
 import { memo } from 'react';
-import { VerdictMark } from '../../ui/VerdictMark';
+import { VerdictMark } from '../../spec/VerdictMark';
 import type { MapArm, MapStep } from './mapGraph';
 import classes from './PlanMap.module.css';
 import { armMiddle, inlet, pathColour } from './signpostSize';

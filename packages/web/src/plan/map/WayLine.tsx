@@ -1,7 +1,7 @@
 import { BaseEdge, type Edge, type EdgeProps } from '@xyflow/react';
 import { memo } from 'react';
-import type { Point } from './layoutMap';
 import type { MapEnd } from './mapGraph';
+import type { Point } from './mapLayout';
 import classes from './PlanMap.module.css';
 import { pathColour } from './signpostSize';
 import { pathOf } from './wayPath';

@@ -1,6 +1,6 @@
 import ELK from 'elkjs/lib/elk-api';
 import ElkWorker from 'elkjs/lib/elk-worker.min.js?worker';
-import { hasKeptLayouts } from '../../offline/hasKeptLayouts';
+import { hasKeptLayouts } from './hasKeptLayouts';
 
 /**
  * The order of the plan is kept wherever it can be: a small edit moves little. Given to the map as a whole: as defaults of the library they

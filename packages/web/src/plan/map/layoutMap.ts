@@ -1,22 +1,12 @@
 import type { ElkExtendedEdge, ElkNode } from 'elkjs/lib/elk-api';
-import { keepLayout, keptLayout } from '../../offline/keptLayouts';
+import { deviceNowMs } from '../../device/clock';
+import { keepLayout, keptLayout } from './keptLayouts';
 import { layoutLibrary, layoutOptions } from './layoutLibrary';
 import type { MapGraph, MapStep } from './mapGraph';
+import type { MapLayout, Point } from './mapLayout';
 import { placeSegments } from './placeSegments';
 import { type Segment, segmentsOf } from './segments';
 import { armMiddle, heightOf, inlet, signpostWidth } from './signpostSize';
-
-export interface Point {
-  readonly x: number;
-  readonly y: number;
-}
-
-/** Where everything of the map stands. */
-export interface MapLayout {
-  readonly steps: ReadonlyMap<string, Point>;
-  /** Corners of each way, from arm to step. */
-  readonly ways: ReadonlyMap<string, readonly Point[]>;
-}
 
 // Segments by their shape: after an edit all but one are there already.
 const known = new Map<string, Promise<MapLayout>>();
@@ -42,7 +32,7 @@ async function keptOrLaid(shape: string, segment: Segment): Promise<MapLayout> {
   const kept = await keptLayout(shape);
   if (kept) return kept;
   const laid = await layoutByLibrary(segment);
-  void keepLayout(shape, laid, Date.now());
+  void keepLayout(shape, laid, deviceNowMs());
   return laid;
 }
 

@@ -1,3 +1,4 @@
+import { type Graph, reach, reachBehind, reversed } from '@probe-trail/core/graph';
 import {
   type Finding,
   isOpen,
@@ -46,6 +47,8 @@ export interface MapWay {
   readonly from: string;
   readonly outcomeId: string;
   readonly to: string;
+  /** The way in words, for those who hear the map. */
+  readonly says: string;
   /** The one conclusion that it can still come to; `undefined` where there are several. */
   readonly end: MapEnd | undefined;
 }
@@ -66,11 +69,12 @@ export function mapGraph(plan: Plan, folded: ReadonlySet<string>): MapGraph {
   const shown = plan.steps.filter(({ id }) => !hidden.has(id));
   const reaches = endsReached(plan);
   const known = new Set(plan.steps.map(({ id }) => id));
+  const titles = new Map(plan.steps.map(({ id, title }) => [id, title || untitled]));
   return {
     ends: [...ends.values()],
     steps: shown.map((step) => ({
       id: step.id,
-      title: step.title || 'A step without a title',
+      title: step.title || untitled,
       isFirst: step.id === plan.startStepId,
       minutes: step.effort.minutes,
       block: plan.uses.find(({ id }) => id === step.use?.useId)?.title ?? '',
@@ -80,15 +84,22 @@ export function mapGraph(plan: Plan, folded: ReadonlySet<string>): MapGraph {
       folded: folded.has(step.id) ? countHidden(next, step.id, hidden) : 0,
     })),
     ways: shown.flatMap((step) =>
-      step.outcomes.flatMap(({ id, goTo }) => {
+      step.outcomes.flatMap((outcome) => {
+        const { id, goTo } = outcome;
         if (goTo.kind !== 'step' || !known.has(goTo.stepId) || hidden.has(goTo.stepId)) return [];
         const [only, ...others] = reaches.get(goTo.stepId) ?? [];
         const end = only !== undefined && others.length === 0 ? ends.get(only) : undefined;
-        return [{ id: `${step.id}/${id}`, from: step.id, outcomeId: id, to: goTo.stepId, end }];
+        const says = sayWay(step, outcome, titles.get(goTo.stepId));
+        return [{ id: `${step.id}/${id}`, from: step.id, outcomeId: id, to: goTo.stepId, says, end }];
       }),
     ),
   };
 }
+
+const untitled = 'A step without a title';
+
+const sayWay = (step: Step, outcome: Outcome, to = untitled): string =>
+  `From “${step.title || untitled}”, ${sayCondition(step, outcome)}, to “${to}”`;
 
 /** The steps with what the plan check has found at each. */
 export function withFindings(steps: readonly MapStep[], findings: readonly Finding[]): readonly MapStep[] {
@@ -129,17 +140,14 @@ function armOf(step: Step, outcome: Outcome, ends: ReadonlyMap<string, MapEnd>, 
   return { outcomeId, says, to };
 }
 
-type Next = ReadonlyMap<string, readonly string[]>;
-
 /** Steps that can only be reached through a folded one. */
-function hiddenBy(plan: Plan, next: Next, folded: ReadonlySet<string>): ReadonlySet<string> {
+function hiddenBy(plan: Plan, next: Graph, folded: ReadonlySet<string>): ReadonlySet<string> {
   if (folded.size === 0) return new Set();
-  const behind = reachFrom(
+  const behind = reach(
     [...folded].flatMap((id) => next.get(id) ?? []),
     next,
-    new Set(),
   );
-  const others = reachFrom(
+  const others = reach(
     [plan.startStepId, ...plan.steps.map(({ id }) => id).filter((id) => !behind.has(id))],
     next,
     folded,
@@ -147,35 +155,25 @@ function hiddenBy(plan: Plan, next: Next, folded: ReadonlySet<string>): Readonly
   return new Set([...behind].filter((id) => !others.has(id)));
 }
 
-/** Everything that can be reached, the starting points included; the ways on from `closed` are not followed. */
-function reachFrom(from: readonly string[], next: Next, closed: ReadonlySet<string>): ReadonlySet<string> {
-  const seen = new Set(from);
-  for (const id of seen) if (!closed.has(id)) for (const to of next.get(id) ?? []) seen.add(to);
-  return seen;
-}
+const countHidden = (next: Graph, id: string, hidden: ReadonlySet<string>): number =>
+  [...reachBehind(id, next)].filter((one) => hidden.has(one)).length;
 
-const countHidden = (next: Next, id: string, hidden: ReadonlySet<string>): number =>
-  [...reachFrom(next.get(id) ?? [], next, new Set())].filter((one) => hidden.has(one)).length;
-
-/** For each step, the conclusions that can still be come to: from the ends backwards, until nothing is added. */
+/** For each step, the conclusions that can still be come to: from the ends backwards. */
 function endsReached(plan: Plan): ReadonlyMap<string, ReadonlySet<string>> {
-  const back = new Map<string, string[]>();
+  const back = reversed(new Map(plan.steps.map(({ id, outcomes }) => [id, goalsOf(outcomes)])));
   const reached = new Map<string, Set<string>>(plan.steps.map(({ id }) => [id, new Set()]));
-  const waiting: [stepId: string, conclusionId: string][] = [];
-  for (const { id, outcomes } of plan.steps)
-    for (const { goTo } of outcomes) {
-      if (goTo.kind === 'step') back.set(goTo.stepId, [...(back.get(goTo.stepId) ?? []), id]);
-      if (goTo.kind === 'conclusion') waiting.push([id, goTo.conclusionId]);
-    }
-  for (let one = waiting.pop(); one; one = waiting.pop()) {
-    const [stepId, conclusionId] = one;
-    const here = reached.get(stepId);
-    if (!here || here.has(conclusionId)) continue;
-    here.add(conclusionId);
-    for (const before of back.get(stepId) ?? []) waiting.push([before, conclusionId]);
+  for (const conclusionId of new Set(plan.steps.flatMap(({ outcomes }) => outcomes.flatMap(conclusionOf)))) {
+    const ends = plan.steps.filter(({ outcomes }) => outcomes.flatMap(conclusionOf).includes(conclusionId));
+    const before = reach(
+      ends.map(({ id }) => id),
+      back,
+    );
+    for (const stepId of before) reached.get(stepId)?.add(conclusionId);
   }
   return reached;
 }
+
+const conclusionOf = ({ goTo }: Outcome): string[] => (goTo.kind === 'conclusion' ? [goTo.conclusionId] : []);
 
 /** What lies on some way to certain conclusions: steps, and outcomes by `step/outcome`. */
 export interface OnTheWay {

@@ -1,5 +1,5 @@
-import type { MapLayout } from './layoutMap';
 import type { MapArm, MapGraph, MapStep } from './mapGraph';
+import type { MapLayout } from './mapLayout';
 import { armHeight, headHeight, heightOf, signpostWidth } from './signpostSize';
 import { pathOf } from './wayPath';
 

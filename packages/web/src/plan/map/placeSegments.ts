@@ -1,5 +1,5 @@
-import type { MapLayout, Point } from './layoutMap';
 import type { MapStep, MapWay } from './mapGraph';
+import type { MapLayout, Point } from './mapLayout';
 import type { Segment } from './segments';
 import { armMiddle, heightOf, inlet, signpostWidth } from './signpostSize';
 

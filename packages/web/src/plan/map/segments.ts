@@ -1,3 +1,5 @@
+import { type Graph, reach, searchDeep, undirected } from '@probe-trail/core/graph';
+import { groupBy } from '@probe-trail/core/list';
 import type { MapGraph, MapStep, MapWay } from './mapGraph';
 
 /** A stretch of the map that hangs on the rest by one step above it and one below: it can be laid out by itself. */
@@ -24,6 +26,8 @@ export function segmentsOf({ steps, ways }: Pick<MapGraph, 'steps' | 'ways'>, le
   const onward = onwardWays(steps, ways);
   const reached = reachOf(steps, onward);
   const roots = rootsOf(steps, onward);
+  // Everything that hangs together with a step, whichever way.
+  const beside = undirected(graphOf(steps, onward));
   const cuts: string[] = [];
   const segmentAt = new Map<string, number>();
   for (const root of roots) {
@@ -34,7 +38,7 @@ export function segmentsOf({ steps, ways }: Pick<MapGraph, 'steps' | 'ways'>, le
     for (let index = cuts.length - 1; index >= from; index -= 1)
       for (const id of reached.get(cuts[index] ?? '') ?? []) if (!segmentAt.has(id)) segmentAt.set(id, index);
     // What leads into that from elsewhere can lead no further than to its first cut, or there would be none.
-    for (const id of joinedTo(root, onward)) if (!segmentAt.has(id)) segmentAt.set(id, from);
+    for (const id of reach([root], beside)) if (!segmentAt.has(id)) segmentAt.set(id, from);
   }
   const numberOf = (stepId: string) => segmentAt.get(stepId) ?? 0;
   const stepsBy: MapStep[][] = cuts.map(() => []);
@@ -63,57 +67,27 @@ const firstInFront = (steps: readonly MapStep[], first: string | undefined): rea
 
 type Reached = ReadonlyMap<string, ReadonlySet<string>>;
 
-/** The ways without those that lead back to a step from which one comes: a depth-first search that notes where it is. */
+/** The ways without those that lead back to a step from which one comes. */
 function onwardWays(steps: readonly MapStep[], ways: readonly MapWay[]): readonly MapWay[] {
-  const next = new Map<string, MapWay[]>(steps.map(({ id }) => [id, []]));
-  for (const way of ways) next.get(way.from)?.push(way);
-  const onward: MapWay[] = [];
-  const [seen, inside] = [new Set<string>(), new Set<string>()];
-  const visit = (root: string) => {
-    const stack = [{ id: root, at: 0 }];
-    for (let top = stack.at(-1); top; top = stack.at(-1)) {
-      seen.add(top.id);
-      inside.add(top.id);
-      const way = next.get(top.id)?.[top.at];
-      top.at += 1;
-      if (!way) {
-        inside.delete(top.id);
-        stack.pop();
-      } else if (!inside.has(way.to)) {
-        onward.push(way);
-        if (!seen.has(way.to)) stack.push({ id: way.to, at: 0 });
-      }
-    }
-  };
-  const first = steps.find(({ isFirst }) => isFirst);
-  for (const { id } of first ? [first, ...steps] : steps) if (!seen.has(id)) visit(id);
-  return onward;
+  const waysOf = groupBy(ways, ({ from }) => from);
+  const graph = graphOf(steps, ways);
+  const first = steps.filter(({ isFirst }) => isFirst);
+  const { onward } = searchDeep(
+    [...first, ...steps].map(({ id }) => id),
+    graph,
+  );
+  return onward.flatMap(({ from, at }) => waysOf.get(from)?.[at] ?? []);
 }
+
+const graphOf = (steps: readonly MapStep[], ways: readonly MapWay[]): Graph => {
+  const waysOf = groupBy(ways, ({ from }) => from);
+  return new Map(steps.map(({ id }) => [id, (waysOf.get(id) ?? []).map(({ to }) => to)]));
+};
 
 /** For each step, itself and everything after it. */
 function reachOf(steps: readonly MapStep[], onward: readonly MapWay[]): Reached {
-  const next = new Map<string, string[]>(steps.map(({ id }) => [id, []]));
-  for (const { from, to } of onward) next.get(from)?.push(to);
-  return new Map(
-    steps.map(({ id }) => {
-      const seen = new Set([id]);
-      for (const one of seen) for (const to of next.get(one) ?? []) seen.add(to);
-      return [id, seen];
-    }),
-  );
-}
-
-/** Everything that hangs together with a step, whichever way. */
-function joinedTo(stepId: string, onward: readonly MapWay[]): ReadonlySet<string> {
-  const beside = new Map<string, string[]>();
-  const join = (one: string, other: string) => beside.set(one, [...(beside.get(one) ?? []), other]);
-  for (const { from, to } of onward) {
-    join(from, to);
-    join(to, from);
-  }
-  const joined = new Set([stepId]);
-  for (const one of joined) for (const other of beside.get(one) ?? []) joined.add(other);
-  return joined;
+  const graph = graphOf(steps, onward);
+  return new Map(steps.map(({ id }) => [id, reach([id], graph)]));
 }
 
 /** The first step of the trail, and every other that nothing leads to. */
@@ -129,7 +103,7 @@ const leastSteps = 40;
 /** From a step on, each next step through which alone one comes to all that is after it, the one with most after it first. */
 function chainOf(root: string, reached: Reached, onward: readonly MapWay[], least: number): readonly string[] {
   const gates = [...(reached.get(root) ?? [])]
-    .filter((id) => id !== root && isGate(id, reached, onward))
+    .filter((id) => id !== root && isDominator(id, reached, onward))
     .sort((a, b) => (reached.get(b)?.size ?? 0) - (reached.get(a)?.size ?? 0));
   const chain = [root];
   for (const gate of gates) {
@@ -140,7 +114,7 @@ function chainOf(root: string, reached: Reached, onward: readonly MapWay[], leas
   return chain;
 }
 
-function isGate(id: string, reached: Reached, onward: readonly MapWay[]): boolean {
+function isDominator(id: string, reached: Reached, onward: readonly MapWay[]): boolean {
   const after = reached.get(id);
   return (
     after !== undefined &&

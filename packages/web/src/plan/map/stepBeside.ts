@@ -1,5 +1,5 @@
-import type { MapLayout } from './layoutMap';
 import type { MapGraph } from './mapGraph';
+import type { MapLayout } from './mapLayout';
 
 export type Direction = 'right' | 'left' | 'up' | 'down';
 

@@ -1,7 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { warmUp } from './layoutLibrary';
-import { layoutMap, type MapLayout } from './layoutMap';
+import { layoutMap } from './layoutMap';
 import type { MapGraph } from './mapGraph';
+import type { MapLayout } from './mapLayout';
 
 /** What of a map decides where things stand; a new title moves nothing. */
 const shapeOf = ({ steps, ways }: MapGraph): string =>

@@ -1,4 +1,4 @@
-import type { Point } from './layoutMap';
+import type { Point } from './mapLayout';
 
 const radius = 8;
 

@@ -1,15 +1,16 @@
 import { Button, Modal, Textarea } from '@mantine/core';
 import { comparePlans, type PlanVersion } from '@probe-trail/core/plan';
+import { releaseLengths } from '@probe-trail/core/review';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { sayFailure } from '../../app/api';
-import { useAppSelector } from '../../app/store';
-import { usePerson } from '../../person/sessionApi';
-import { Notice } from '../../ui/Notice';
+import { sayFailure } from '../../api/api';
+import { usePerson } from '../../session/sessionApi';
+import { Notice } from '../../spec/Notice';
+import { useAppSelector } from '../../state/appState';
 import { sayCount } from '../../ui/sayCount';
-import { selectErrors } from '../editor/countedFindings';
-import { useSavingState } from '../editor/useSaving';
+import { selectErrors } from '../draft/countedFindings';
+import { useSavingState } from '../draft/useSaving';
 import { usePlanQuery, usePlanVersionQuery } from '../planApi';
 import { Differences } from './Differences';
 import { type ReviewMove, useMoveReviewMutation, useReleaseDraftMutation } from './reviewApi';
@@ -97,7 +98,7 @@ function ReleaseDialog({ opened: { planId, version }, etag, isSaved, before, onC
         description="Technicians read it with the plan."
         autosize
         minRows={2}
-        maxLength={5000}
+        maxLength={releaseLengths.notes}
         data-autofocus
         value={notes}
         onChange={(event) => setNotes(event.currentTarget.value)}

@@ -1,11 +1,11 @@
 import { Button, Textarea } from '@mantine/core';
-import type { PlanComment } from '@probe-trail/core/review';
+import { commentLengths, type PlanComment } from '@probe-trail/core/review';
 import { type AnsweredRemark, remarkKinds } from '@probe-trail/core/trail';
 import { memo, useState } from 'react';
-import { sayFailure } from '../../app/api';
-import { Moment } from '../../ui/Moment';
-import { Notice } from '../../ui/Notice';
-import { ReasonForm } from '../../ui/ReasonForm';
+import { sayFailure } from '../../api/api';
+import { Moment } from '../../device/Moment';
+import { ReasonForm } from '../../fields/ReasonForm';
+import { Notice } from '../../spec/Notice';
 import {
   useAddCommentMutation,
   useAnswerRemarkMutation,
@@ -94,7 +94,7 @@ function AddComment({ planId, version, stepId }: TalkProps) {
       <Textarea
         label="Comment"
         autosize
-        maxLength={2000}
+        maxLength={commentLengths.text}
         value={text}
         onChange={(event) => setText(event.currentTarget.value)}
       />

@@ -1,7 +1,7 @@
 import type { PlanListItem, PlanVersion, PlanVersionInfo } from '@probe-trail/core/plan';
 import type { NewComment, NewRemarkAnswer, PlanComment } from '@probe-trail/core/review';
 import type { AnsweredRemark } from '@probe-trail/core/trail';
-import { api } from '../../app/api';
+import { api } from '../../api/api';
 import { type DraftSeen, quoted } from '../planApi';
 
 export type ReviewMove = 'review' | 'back' | 'approve';

@@ -1,17 +1,19 @@
 import { Button, Checkbox, Group, SegmentedControl, Select, Stack } from '@mantine/core';
 import { suspectsOfCard } from '@probe-trail/core/library';
-import type { PartCard, Suspect } from '@probe-trail/core/plan';
-import { nanoid } from '@reduxjs/toolkit';
+import { type PartCard, planLengths, type Suspect } from '@probe-trail/core/plan';
+import { nanoid } from 'nanoid';
 import { type ComponentProps, useState } from 'react';
-import { sayFailure } from '../../app/api';
-import { useAppDispatch } from '../../app/store';
+import { sayFailure } from '../../api/api';
+import { useKeptState } from '../../device/keptState';
+import { isText } from '../../device/shapes';
+import { optionsOf, optionsOfParts } from '../../fields/optionsOf';
+import { TextLine } from '../../fields/TextField';
 import { libraryApi, useLibraryCardsQuery } from '../../plan/library/libraryApi';
 import { suspectKinds } from '../../plan/suspectKinds';
+import { Notice } from '../../spec/Notice';
+import { useAppDispatch } from '../../state/appState';
 import { BottomSheet } from '../../ui/BottomSheet';
-import { useKeptState } from '../../ui/keptState';
-import { Notice } from '../../ui/Notice';
-import { TextLine } from '../../ui/TextField';
-import type { OpenTrail } from '../follow/useTrail';
+import type { OpenTrail } from '../log/useTrail';
 
 interface AddProps {
   readonly open: OpenTrail;
@@ -46,16 +48,13 @@ export function AddSuspects({ open, button }: AddProps) {
 }
 
 function Typed({ open: { trailId, record } }: Pick<AddProps, 'open'>) {
-  const [name, setName] = useKeptState(`add-suspect-${trailId}`, '');
+  const [name, setName] = useKeptState(`add-suspect-${trailId}`, '', isText);
   const [kind, setKind] = useState<Suspect['kind']>('part');
   const [weight, setWeight] = useState('3');
-  const [problem, setProblem] = useState<string | undefined>();
   const add = () => {
     const id = `suspect-${nanoid(8)}`;
     const suspect = { id, name: name.trim(), kind, weight: Number(weight), repair: '', afterRepair: '' };
-    const says = record({ kind: 'suspectAdded', suspect });
-    setProblem(says);
-    if (says === undefined) setName('');
+    if (record({ kind: 'suspectAdded', suspect })) setName('');
   };
   return (
     <form
@@ -71,14 +70,13 @@ function Typed({ open: { trailId, record } }: Pick<AddProps, 'open'>) {
             placeholder="Such as: harness in the door hinge"
             size="md"
             data-autofocus
-            maxLength={120}
+            maxLength={planLengths.suspect.name}
             value={name}
-            error={problem}
             onText={setName}
           />
           <Select
             label="Kind"
-            data={Object.entries(suspectKinds).map(([value, label]) => ({ value, label }))}
+            data={optionsOf(suspectKinds)}
             allowDeselect={false}
             value={kind}
             onChange={(next) => setKind(next as Suspect['kind'])}
@@ -86,12 +84,7 @@ function Typed({ open: { trailId, record } }: Pick<AddProps, 'open'>) {
         </Group>
         <Group align="center">
           <span>It is the cause</span>
-          <SegmentedControl
-            size="md"
-            data={Object.entries(weights).map(([value, label]) => ({ value, label }))}
-            value={weight}
-            onChange={setWeight}
-          />
+          <SegmentedControl size="md" data={optionsOf(weights)} value={weight} onChange={setWeight} />
           <Button type="submit" size="lg" disabled={name.trim() === ''}>
             Add it
           </Button>
@@ -106,7 +99,7 @@ function FromCard({ open: { plan, record } }: Pick<AddProps, 'open'>) {
   const dispatch = useAppDispatch();
   const [card, setCard] = useState<PartCard | undefined>();
   const [problem, setProblem] = useState<string | undefined>();
-  const here = plan.partCards.map(({ id, name }) => ({ value: id, label: name || id }));
+  const here = optionsOfParts(plan.partCards);
   const known = new Set(here.map(({ value }) => value));
   const more = cards.flatMap(({ cardId, name }) =>
     known.has(cardId) ? [] : [{ value: cardId, label: name || cardId }],
@@ -122,7 +115,8 @@ function FromCard({ open: { plan, record } }: Pick<AddProps, 'open'>) {
   const toggle = (suspect: Suspect) => {
     const isNew = card && !plan.partCards.some(({ id }) => id === card.id);
     const added = { kind: 'suspectAdded', suspect } as const;
-    setProblem(isNew ? record({ kind: 'partCardAdded', partCard: card }, added) : record(added));
+    if (isNew) record({ kind: 'partCardAdded', partCard: card }, added);
+    else record(added);
   };
   if (here.length + more.length === 0) return null;
   return (

@@ -1,14 +1,16 @@
 import { Button, Group, NumberInput, SegmentedControl, Select, Stack } from '@mantine/core';
 import { measuredAsks } from '@probe-trail/core/experiment';
 import { type AccessLevel, accessLevels, type Plan, type Suspect } from '@probe-trail/core/plan';
+import { trailEventLengths } from '@probe-trail/core/trail';
 import { type ComponentProps, useState } from 'react';
 import { AskFields } from '../../experiment/AskFields';
 import { ExperimentForm } from '../../experiment/ExperimentForm';
 import { SuspectPick } from '../../experiment/SuspectPick';
+import { optionsOf } from '../../fields/optionsOf';
+import { TextBlock, TextLine } from '../../fields/TextField';
+import { Notice } from '../../spec/Notice';
 import { BottomSheet } from '../../ui/BottomSheet';
-import { Notice } from '../../ui/Notice';
-import { TextBlock, TextLine } from '../../ui/TextField';
-import type { OpenTrail } from '../follow/useTrail';
+import type { OpenTrail } from '../log/useTrail';
 import { TestsToDo } from './TestsToDo';
 import { type AddingTest, type TestKind, testKinds, useAddTest } from './useAddTest';
 
@@ -35,7 +37,7 @@ export function AddTest({ open, button, says }: AddProps) {
           {open.trail.at.kind !== 'between' && <TestsToDo open={open} onOpened={close} />}
           <SegmentedControl
             size="md"
-            data={Object.entries(testKinds).map(([value, label]) => ({ value, label }))}
+            data={optionsOf(testKinds)}
             value={written.kind}
             onChange={(kind) => adding.change({ kind: kind as TestKind })}
           />
@@ -95,7 +97,7 @@ function Seen({ adding: { written, write }, plan }: PartProps) {
         placeholder="Such as: harness looked at behind the hinge"
         size="md"
         data-autofocus
-        maxLength={160}
+        maxLength={trailEventLengths('offPlanTested').title}
         value={title}
         onText={(next) => write('seen', { title: next })}
       />
@@ -104,7 +106,7 @@ function Seen({ adding: { written, write }, plan }: PartProps) {
         placeholder="As the meter shows it, or in words"
         size="md"
         minRows={2}
-        maxLength={300}
+        maxLength={trailEventLengths('offPlanTested').seen}
         value={text}
         onText={(next) => write('seen', { text: next })}
       />
@@ -146,7 +148,7 @@ function Measured({ adding: { written, problem, write }, plan }: PartProps) {
         />
         <Select
           label="How to reach"
-          data={Object.entries(accessLevels).map(([value, label]) => ({ value, label }))}
+          data={optionsOf(accessLevels)}
           allowDeselect={false}
           value={access}
           onChange={(next) => write('measured', { access: next as AccessLevel })}

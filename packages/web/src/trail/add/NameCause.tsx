@@ -1,14 +1,19 @@
-import { Button, Stack } from '@mantine/core';
+import { Button, Group, Stack } from '@mantine/core';
 import { lineUp, sayLikelihood } from '@probe-trail/core/evidence';
+import { planLengths } from '@probe-trail/core/plan';
+import { nanoid } from 'nanoid';
 import { type ComponentProps, useState } from 'react';
 import { SuspectPick } from '../../experiment/SuspectPick';
+import { TextLine } from '../../fields/TextField';
 import { BottomSheet } from '../../ui/BottomSheet';
-import type { OpenTrail } from '../follow/useTrail';
+import type { OpenTrail } from '../log/useTrail';
 
 interface NameProps {
   readonly open: OpenTrail;
   readonly button: ComponentProps<typeof Button>;
 }
+
+const usualWeight = 3;
 
 /** The cause as whoever tests sees it, without a plan that leads to it; what the readings say of it comes before it is accepted. */
 export function NameCause({ open: { trail, plan, record }, button }: NameProps) {
@@ -17,9 +22,14 @@ export function NameCause({ open: { trail, plan, record }, button }: NameProps) 
   const entries = lineUp(trail);
   const largest = Math.max(0, ...entries.map(({ share }) => share));
   const name = (suspectIds: readonly string[]) => {
-    record({ kind: 'causeNamed', suspectIds: [...suspectIds] });
+    if (!record({ kind: 'causeNamed', suspectIds: [...suspectIds] })) return;
     setChosen([]);
     setIsOpen(false);
+  };
+  const nameOther = (called: string) => {
+    const id = `suspect-${nanoid(8)}`;
+    const suspect = { id, name: called, kind: 'part', weight: usualWeight, repair: '', afterRepair: '' } as const;
+    if (record({ kind: 'suspectAdded', suspect }, { kind: 'causeNamed', suspectIds: [id] })) setIsOpen(false);
   };
   const likeliest = entries.filter(({ clearedBy }) => !clearedBy).slice(0, 4);
   return (
@@ -50,11 +60,39 @@ export function NameCause({ open: { trail, plan, record }, button }: NameProps) 
           <Button size="lg" disabled={chosen.length === 0} onClick={() => name(chosen)}>
             This is the cause
           </Button>
+          <NotOnTheList onName={nameOther} />
           <Button size="lg" variant="subtle" color="gray" onClick={() => name([])}>
             No fault was found
           </Button>
         </Stack>
       </BottomSheet>
     </>
+  );
+}
+
+/** A cause that nobody has thought of before: it is put on the list, and named. */
+function NotOnTheList({ onName }: { readonly onName: (name: string) => void }) {
+  const [text, setText] = useState('');
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (text.trim() !== '') onName(text.trim());
+      }}
+    >
+      <Group align="end">
+        <TextLine
+          label="Something that is not on the list"
+          size="md"
+          style={{ flex: 1 }}
+          maxLength={planLengths.suspect.name}
+          value={text}
+          onText={setText}
+        />
+        <Button type="submit" size="lg" variant="default" disabled={text.trim() === ''}>
+          Name it
+        </Button>
+      </Group>
+    </form>
   );
 }

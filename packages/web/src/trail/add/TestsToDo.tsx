@@ -4,7 +4,7 @@ import type { Step } from '@probe-trail/core/plan';
 import { isAdded } from '@probe-trail/core/trail';
 import { useMemo } from 'react';
 import rows from '../../ui/rows.module.css';
-import type { OpenTrail } from '../follow/useTrail';
+import type { OpenTrail } from '../log/useTrail';
 import classes from './TestsToDo.module.css';
 
 interface ToDoProps {
@@ -41,7 +41,7 @@ export function TestsToDo({ open: { plan, trail, record }, onOpened }: ToDoProps
   );
   return (
     <section className={classes.toDo} aria-label="Tests to do">
-      <h2>To be tested, whatever tells most for its minutes first</h2>
+      <h2>To be tested, the most useful first</h2>
       <ul className={rows.rows}>
         {telling.map(({ step, reason }) => line(step, reason))}
         {others.map((step) => line(step, 'tells nothing new of the suspects'))}

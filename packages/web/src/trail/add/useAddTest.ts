@@ -5,12 +5,13 @@ import {
   likelySubjects,
   measuredStep,
 } from '@probe-trail/core/experiment';
-import type { AccessLevel, Plan } from '@probe-trail/core/plan';
-import { nanoid } from '@reduxjs/toolkit';
+import { type AccessLevel, accessLevels, type Plan } from '@probe-trail/core/plan';
+import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import { answersOf, type WrittenExperiment } from '../../experiment/ExperimentForm';
-import { useKeptState } from '../../ui/keptState';
-import type { OpenTrail } from '../follow/useTrail';
+import { useKeptState } from '../../device/keptState';
+import { isListOf, isNumber, isOneOf, isRecordOf, isShaped, isText } from '../../device/shapes';
+import { answersOf, isWrittenExperiment, type WrittenExperiment } from '../../experiment/ExperimentForm';
+import type { OpenTrail } from '../log/useTrail';
 
 /** What kind of test is being written. */
 export const testKinds = { seen: 'Done already', measured: 'A number', experiment: 'An experiment' } as const;
@@ -45,18 +46,35 @@ const nothing: WrittenTest = {
   experiment: { kind: null, answers: {}, subjects: {} },
 };
 
+const isLists = isListOf(isText);
+const isSays = isShaped<Says>({ clears: isLists, pointsTo: isLists });
+const isWrittenTest = isShaped<WrittenTest>({
+  kind: isOneOf(Object.keys(testKinds) as TestKind[]),
+  seen: isShaped<WrittenTest['seen']>({ clears: isLists, pointsTo: isLists, title: isText, text: isText }),
+  measured: isShaped<WrittenTest['measured']>({
+    answers: isRecordOf(isText),
+    inSpec: isSays,
+    below: isSays,
+    above: isSays,
+    minutes: isNumber,
+    access: isOneOf(Object.keys(accessLevels) as AccessLevel[]),
+  }),
+  experiment: isWrittenExperiment,
+});
+
 /** Writes a test that is added on a trail; what is written is kept until it is added. */
 export function useAddTest({ trailId, trail, plan, record }: OpenTrail, onAdded: () => void) {
-  const [written, setWritten, forget] = useKeptState<WrittenTest>(`add-test-${trailId}`, nothing);
+  const [written, setWritten, forget] = useKeptState<WrittenTest>(`add-test-${trailId}`, nothing, isWrittenTest);
   const [problem, setProblem] = useState<AskProblem | undefined>();
-  const change = (part: Partial<WrittenTest>) => {
+  const setWrittenPart = (recipe: (last: WrittenTest) => WrittenTest) => {
     setProblem(undefined);
-    setWritten((last) => ({ ...last, ...part }));
+    setWritten(recipe);
   };
+  const change = (part: Partial<WrittenTest>) => setWrittenPart((last) => ({ ...last, ...part }));
   const write = <Kind extends TestKind>(kind: Kind, part: Partial<WrittenTest[Kind]>) =>
-    change({ [kind]: { ...written[kind], ...part } });
-  const finish = (refusal: string | undefined) => {
-    if (refusal !== undefined) return setProblem({ askId: '', says: refusal });
+    setWrittenPart((last) => ({ ...last, [kind]: { ...last[kind], ...part } }));
+  const finish = (isRecorded: boolean) => {
+    if (!isRecorded) return undefined;
     setWritten({ ...nothing, kind: written.kind });
     forget();
     return onAdded();

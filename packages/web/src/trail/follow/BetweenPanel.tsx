@@ -1,12 +1,12 @@
 import { Group } from '@mantine/core';
 import { evidenceOf } from '@probe-trail/core/evidence';
-import { WhereOnWire } from '../../path/WhereOnWire';
 import { AddSuspects } from '../add/AddSuspects';
 import { AddTest } from '../add/AddTest';
 import { NameCause } from '../add/NameCause';
 import { TestsToDo } from '../add/TestsToDo';
+import type { OpenTrail } from '../log/useTrail';
+import { WhereOnWire } from '../step/WhereOnWire';
 import classes from './BetweenPanel.module.css';
-import type { OpenTrail } from './useTrail';
 
 /** An open trail between two tests: what is to be done, whatever tells most first, and what can be added. */
 export function BetweenPanel({ open }: { readonly open: OpenTrail }) {

@@ -1,7 +1,7 @@
-import { clockOffsetMs } from '../../app/clock';
-import { useAppSelector } from '../../app/store';
-import { Notice } from '../../ui/Notice';
-import { selectIsFull } from '../trailSlice';
+import { clockOffsetMs } from '../../device/clock';
+import { Notice } from '../../spec/Notice';
+import { useAppSelector } from '../../state/appState';
+import { selectIsFull } from '../../state/networkSlice';
 
 const hourMs = 3600_000;
 

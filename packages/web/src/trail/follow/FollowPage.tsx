@@ -1,16 +1,35 @@
-import { useParams } from 'react-router';
-import { useMay } from '../../person/sessionApi';
-import { Notice } from '../../ui/Notice';
-import { Opening } from '../../ui/Opening';
+import { Link, useParams } from 'react-router';
+import { Opening } from '../../frame/Opening';
+import { useMay } from '../../session/sessionApi';
+import { Notice } from '../../spec/Notice';
+import { LineUp } from '../evidence/LineUp';
+import { useTrail } from '../log/useTrail';
 import { DeviceNotices } from './DeviceNotices';
 import { Following } from './Following';
 import classes from './FollowPage.module.css';
-import { LineUp } from './LineUp';
 import { RefusalNotice } from './RefusalNotice';
 import { ReturnNote } from './ReturnNote';
 import { TrailHead } from './TrailHead';
 import { TrailSpine } from './TrailSpine';
-import { useTrail } from './useTrail';
+
+interface UnfitProps {
+  readonly trailId: string;
+  readonly count: number;
+}
+
+/** Entries that are kept and do not count, such as one that a later version of the program judges otherwise. */
+const UnfitNotice = ({ trailId, count }: UnfitProps) =>
+  count > 0 && (
+    <Notice
+      kind="tooCloseToCall"
+      title={count === 1 ? 'An entry of this trail does not count' : `${count} entries of this trail do not count`}
+    >
+      <p>
+        They do not fit what stands before them. <Link to={`/trails/${trailId}/record`}>The record</Link> says which,
+        and why.
+      </p>
+    </Notice>
+  );
 
 /** Following: one step at a time, at the vehicle. */
 export function FollowPage() {
@@ -28,6 +47,7 @@ export function FollowPage() {
         )}
         <DeviceNotices />
         <RefusalNotice trailId={trailId} />
+        <UnfitNotice trailId={trailId} count={open.trail.unfit.length} />
         <Following open={open} />
       </main>
       <LineUp open={open} />

@@ -1,11 +1,11 @@
 import type { Step } from '@probe-trail/core/plan';
 import { inputsToAsk } from '@probe-trail/core/trail';
+import { ConclusionPanel } from '../evidence/ConclusionPanel';
+import type { OpenTrail } from '../log/useTrail';
+import { StepView } from '../step/StepView';
 import { BetweenPanel } from './BetweenPanel';
-import { ConclusionPanel } from './ConclusionPanel';
 import { InputsPanel } from './InputsPanel';
 import { PausePanel } from './PausePanel';
-import { StepView } from './StepView';
-import type { OpenTrail } from './useTrail';
 
 /** Where a trail stands: paused, at its end, before its beginning, or on a step. */
 export function Following({ open }: { readonly open: OpenTrail }) {

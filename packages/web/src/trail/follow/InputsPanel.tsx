@@ -1,11 +1,14 @@
-import { Button, Group, TextInput } from '@mantine/core';
+import { Button, TextInput } from '@mantine/core';
 import type { Input } from '@probe-trail/core/plan';
 import { formatReading } from '@probe-trail/core/reading';
-import { readInput, sayMisfit, type Trail } from '@probe-trail/core/trail';
+import { findDoubt } from '@probe-trail/core/spec';
+import { readInput, sayMisfit, type Trail, trailEventLengths } from '@probe-trail/core/trail';
 import { useState } from 'react';
-import { useKeptState } from '../../ui/keptState';
+import { useKeptState } from '../../device/keptState';
+import { isRecordOf, isText } from '../../device/shapes';
+import { DoubtQuestion } from '../../spec/DoubtQuestion';
+import type { OpenTrail } from '../log/useTrail';
 import classes from './InputsPanel.module.css';
-import type { OpenTrail } from './useTrail';
 
 interface InputsProps {
   readonly open: OpenTrail;
@@ -19,19 +22,27 @@ export function InputsPanel({ open: { trailId, trail, record }, inputs, title, o
   const [texts, setTexts, forget] = useKeptState<Readonly<Record<string, string>>>(
     `inputs-${trailId}`,
     Object.fromEntries(inputs.map(({ id }) => [id, sayGiven(trail, id)])),
+    isRecordOf(isText),
   );
-  const [problem, setProblem] = useState<string | undefined>();
   const answers = inputs.map((input) => {
     const text = texts[input.id]?.trim() ?? '';
     return { input, text, read: readInput(text === '' ? null : text, input.unit) };
   });
   const wrong = answers.some(({ read }) => !read.ok);
+  const [askedId, setAskedId] = useState<string | undefined>();
+  // What was answered for once is taken as it stands.
+  const [sure, setSure] = useState<Readonly<Record<string, string>>>({});
+  const doubtful = answers.flatMap(({ input, text, read }) => {
+    const doubt = read.ok && read.value && sure[input.id] !== text ? findDoubt(read.value, {}) : undefined;
+    return doubt && read.ok && read.value ? [{ input, text, doubt, asTyped: formatReading(read.value) }] : [];
+  });
+  const asked = doubtful.find(({ input }) => input.id === askedId);
+  const change = (id: string, text: string) => setTexts((last) => ({ ...last, [id]: text }));
   const give = () => {
-    const says = record(
+    const isGiven = record(
       ...answers.map(({ input, text }) => ({ kind: 'inputGiven', inputId: input.id, text: text || null }) as const),
     );
-    setProblem(says);
-    if (says !== undefined) return;
+    if (!isGiven) return;
     forget();
     onDone?.();
   };
@@ -40,7 +51,9 @@ export function InputsPanel({ open: { trailId, trail, record }, inputs, title, o
       className={classes.inputs}
       onSubmit={(event) => {
         event.preventDefault();
-        if (!wrong) give();
+        const [first] = doubtful;
+        if (first) setAskedId(first.input.id);
+        else if (!wrong) give();
       }}
     >
       <h1>{title}</h1>
@@ -59,18 +72,28 @@ export function InputsPanel({ open: { trailId, trail, record }, inputs, title, o
           inputMode="decimal"
           rightSection={<span className="mono">{input.unit}</span>}
           rightSectionWidth={92}
-          maxLength={60}
+          maxLength={trailEventLengths('inputGiven').text}
           value={texts[input.id] ?? ''}
           error={!read.ok && sayMisfit({ kind: 'entry', problem: read.problem })}
-          onChange={(event) => setTexts({ ...texts, [input.id]: event.currentTarget.value })}
+          onChange={({ currentTarget: { value } }) => change(input.id, value)}
         />
       ))}
-      {problem !== undefined && <p className={classes.problem}>{problem}</p>}
-      <Group>
-        <Button type="submit" size="xl" mih={64} disabled={wrong}>
-          {onDone ? 'Keep it' : 'Begin with the first step'}
-        </Button>
-      </Group>
+      {asked && (
+        <DoubtQuestion
+          key={asked.input.id}
+          doubt={asked.doubt}
+          asTyped={asked.asTyped}
+          onAsTyped={() => setSure((last) => ({ ...last, [asked.input.id]: asked.text }))}
+          onSlip={(text) => {
+            setSure((last) => ({ ...last, [asked.input.id]: text }));
+            change(asked.input.id, text);
+          }}
+          onAgain={() => change(asked.input.id, '')}
+        />
+      )}
+      <Button type="submit" size="xl" mih={64} disabled={wrong} style={{ justifySelf: 'start' }}>
+        {onDone ? 'Keep it' : 'Begin with the first step'}
+      </Button>
     </form>
   );
 }

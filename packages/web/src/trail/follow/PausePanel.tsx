@@ -1,9 +1,9 @@
 import { Button } from '@mantine/core';
 import { whereYouAre } from '@probe-trail/core/evidence';
 import { useEffect, useRef } from 'react';
-import { Moment } from '../../ui/Moment';
+import { Moment } from '../../device/Moment';
+import type { OpenTrail } from '../log/useTrail';
 import classes from './InputsPanel.module.css';
-import type { OpenTrail } from './useTrail';
 
 /** A trail that is paused: where it stands and what is known, and one button to go on. */
 export function PausePanel({ open: { trail, record } }: { readonly open: OpenTrail }) {

@@ -1,8 +1,8 @@
 import { Button } from '@mantine/core';
 import type { Entry, TrailEvent } from '@probe-trail/core/trail';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { Notice } from '../../ui/Notice';
-import { refusalSeen, selectLog } from '../trailSlice';
+import { Notice } from '../../spec/Notice';
+import { useAppDispatch, useAppSelector } from '../../state/appState';
+import { refusalSeen, selectLog } from '../log/trailSlice';
 
 /** Entries that the server refused: why, what they were, and the way on. */
 export function RefusalNotice({ trailId }: { readonly trailId: string }) {

@@ -1,10 +1,11 @@
 import { Button } from '@mantine/core';
 import { whereYouAre } from '@probe-trail/core/evidence';
 import { useState } from 'react';
-import { usePerson } from '../../person/sessionApi';
-import { sayAge } from '../../ui/ago';
+import { sayAge } from '../../device/ago';
+import { nowMs } from '../../device/clock';
+import { usePerson } from '../../session/sessionApi';
+import type { OpenTrail } from '../log/useTrail';
 import classes from './ReturnNote.module.css';
-import type { OpenTrail } from './useTrail';
 
 // After that long the thread is lost: a tea break, another bus, another day.
 const longMs = 20 * 60_000;
@@ -16,7 +17,7 @@ export function ReturnNote({ open: { trail } }: { readonly open: OpenTrail }) {
   const [since] = useState(trail.lastEventAtMs);
   const [lastBy] = useState(trail.lastEventBy);
   const [isSeen, setIsSeen] = useState(false);
-  const isBack = Date.now() - since > longMs || lastBy !== person?.name;
+  const isBack = nowMs() - since > longMs || lastBy !== person?.name;
   if (isSeen || !isBack || trail.at.kind === 'concluded' || trail.lastEventAtMs !== since) return null;
   const { at, known } = whereYouAre(trail);
   return (
@@ -24,7 +25,7 @@ export function ReturnNote({ open: { trail } }: { readonly open: OpenTrail }) {
       <p>
         {at} {known}{' '}
         <small>
-          {lastBy === person?.name ? 'You were here' : `${lastBy} was here`} {sayAge(since, Date.now())}.
+          {lastBy === person?.name ? 'You were here' : `${lastBy} was here`} {sayAge(since, nowMs())}.
         </small>
       </p>
       <Button onClick={() => setIsSeen(true)}>Understood</Button>

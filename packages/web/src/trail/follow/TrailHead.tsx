@@ -1,10 +1,11 @@
-import { useAppSelector } from '../../app/store';
+import { Bar } from '../../frame/Page';
 import { usePlanQuery } from '../../plan/planApi';
-import { Bar } from '../../ui/Page';
-import { selectIsOnline, selectLog } from '../trailSlice';
+import { useAppSelector } from '../../state/appState';
+import { selectIsOnline } from '../../state/networkSlice';
+import { selectLog } from '../log/trailSlice';
+import type { OpenTrail } from '../log/useTrail';
 import classes from './TrailHead.module.css';
 import { TrailMenu } from './TrailMenu';
-import type { OpenTrail } from './useTrail';
 
 /** What is always visible: vehicle and job, the vehicle state as the trail believes it, and what is saved. */
 export function TrailHead({ open }: { readonly open: OpenTrail }) {

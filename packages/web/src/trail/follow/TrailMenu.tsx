@@ -1,10 +1,11 @@
 import { Button, Group, Stack, TextInput } from '@mantine/core';
+import { trailEventLengths } from '@probe-trail/core/trail';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { BottomSheet } from '../../ui/BottomSheet';
 import { NameCause } from '../add/NameCause';
+import type { OpenTrail } from '../log/useTrail';
 import { InputsPanel } from './InputsPanel';
-import type { OpenTrail } from './useTrail';
 
 /** What is seldom needed on a trail: a pause, what was asked at the start, the record. */
 export function TrailMenu({ open }: { readonly open: OpenTrail }) {
@@ -29,7 +30,7 @@ export function TrailMenu({ open }: { readonly open: OpenTrail }) {
                   label="Pause it"
                   description="Why, if somebody else goes on with it"
                   style={{ flex: 1 }}
-                  maxLength={300}
+                  maxLength={trailEventLengths('paused').reason}
                   value={reason}
                   onChange={(event) => setReason(event.currentTarget.value)}
                 />
@@ -37,7 +38,7 @@ export function TrailMenu({ open }: { readonly open: OpenTrail }) {
                   size="lg"
                   variant="default"
                   onClick={() => {
-                    record({ kind: 'paused', reason: reason.trim() });
+                    if (!record({ kind: 'paused', reason: reason.trim() })) return;
                     setReason('');
                     close();
                   }}

@@ -1,10 +1,10 @@
 import { isAdded, type Waymark } from '@probe-trail/core/trail';
 import { useEffect, useRef, useState } from 'react';
-import { VerdictMark } from '../../ui/VerdictMark';
+import { VerdictMark } from '../../spec/VerdictMark';
+import type { OpenTrail } from '../log/useTrail';
+import { markOf, sayWaymark, stepOf } from '../waymarkLook';
 import classes from './TrailSpine.module.css';
-import type { OpenTrail } from './useTrail';
 import { WaymarkSheet } from './WaymarkSheet';
-import { markOf, sayWaymark, stepOf } from './waymarkLook';
 
 /** The waymarks walked, each with its shape and reading; a tap opens what was recorded there. */
 export function TrailSpine({ open }: { readonly open: OpenTrail }) {

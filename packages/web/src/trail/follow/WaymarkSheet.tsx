@@ -1,11 +1,11 @@
 import { Button, Group } from '@mantine/core';
 import { isAdded, type Waymark } from '@probe-trail/core/trail';
+import { Moment } from '../../device/Moment';
+import { ReasonForm } from '../../fields/ReasonForm';
 import { BottomSheet } from '../../ui/BottomSheet';
-import { Moment } from '../../ui/Moment';
-import { ReasonForm } from '../../ui/ReasonForm';
+import type { OpenTrail } from '../log/useTrail';
 import { WaymarkReadings } from '../record/WaymarkReadings';
-import type { OpenTrail } from './useTrail';
-import { stepOf } from './waymarkLook';
+import { stepOf } from '../waymarkLook';
 
 interface SheetProps {
   readonly open: OpenTrail;
@@ -18,8 +18,7 @@ export function WaymarkSheet({ open: { plan, trail, record }, waymark, onClose }
   const canGoBack = waymark && !waymark.setAside && trail.at.kind !== 'concluded';
   const isOwn = waymark !== undefined && isAdded(trail, waymark.stepId);
   const goBack = () => {
-    if (waymark) record({ kind: 'wentBack', toWaymarkId: waymark.id });
-    onClose();
+    if (waymark && record({ kind: 'wentBack', toWaymarkId: waymark.id })) onClose();
   };
   return (
     <BottomSheet
@@ -56,8 +55,7 @@ export function WaymarkSheet({ open: { plan, trail, record }, waymark, onClose }
           description="It stays in the record, set aside"
           does="Take it back"
           onReason={(reason) => {
-            record({ kind: 'offPlanTakenBack', testId: waymark.id, reason });
-            onClose();
+            if (record({ kind: 'offPlanTakenBack', testId: waymark.id, reason })) onClose();
           }}
         />
       )}

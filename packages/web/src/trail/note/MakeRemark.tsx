@@ -1,10 +1,11 @@
 import { Button, Radio, Stack, Textarea } from '@mantine/core';
 import type { Step } from '@probe-trail/core/plan';
-import { type RemarkKind, remarkKinds } from '@probe-trail/core/trail';
+import { type RemarkKind, remarkKinds, trailEventLengths } from '@probe-trail/core/trail';
 import { useState } from 'react';
+import { useKeptState } from '../../device/keptState';
+import { isText } from '../../device/shapes';
 import { BottomSheet } from '../../ui/BottomSheet';
-import { useKeptState } from '../../ui/keptState';
-import type { OpenTrail } from '../follow/useTrail';
+import type { OpenTrail } from '../log/useTrail';
 
 interface RemarkProps {
   readonly open: OpenTrail;
@@ -16,14 +17,11 @@ const kinds = Object.entries(remarkKinds) as [RemarkKind, string][];
 /** Tells the author what is wrong with a step, or what would be better; kept while it is being written. */
 export function MakeRemark({ open: { trailId, trail, record }, step }: RemarkProps) {
   const [isOpen, setIsOpen] = useState(false);
-  const [text, setText, forget] = useKeptState(`remark-${trailId}-${step.id}`, '');
+  const [text, setText, forget] = useKeptState(`remark-${trailId}-${step.id}`, '', isText);
   const [about, setAbout] = useState<RemarkKind>('wrongLimit');
-  const [problem, setProblem] = useState<string | undefined>();
   const made = trail.remarks.filter(({ stepId }) => stepId === step.id).length;
   const send = () => {
-    const says = record({ kind: 'remarkMade', stepId: step.id, about, text: text.trim() });
-    setProblem(says);
-    if (says !== undefined) return;
+    if (!record({ kind: 'remarkMade', stepId: step.id, about, text: text.trim() })) return;
     setText('');
     forget();
     setIsOpen(false);
@@ -47,9 +45,8 @@ export function MakeRemark({ open: { trailId, trail, record }, step }: RemarkPro
             description="Such as: on this bus the wire is at pin 3"
             autosize
             minRows={3}
-            maxLength={1000}
+            maxLength={trailEventLengths('remarkMade').text}
             value={text}
-            error={problem}
             onChange={(event) => setText(event.currentTarget.value)}
           />
           <Button size="lg" disabled={text.trim() === ''} onClick={send}>

@@ -1,5 +1,5 @@
 import type { Photo, PhotoMark } from '@probe-trail/core/trail';
-import { useState } from 'react';
+import { type CSSProperties, useState } from 'react';
 import classes from './MarkedPhoto.module.css';
 import { usePhotoUrl } from './usePhotoUrl';
 
@@ -9,7 +9,7 @@ export function MarkedPhoto({ photo: { photoId, caption, marks, by } }: { readon
   const [ratio, setRatio] = useState(4 / 3);
   if (!url) return null;
   return (
-    <span className={classes.photo} style={{ aspectRatio: ratio }}>
+    <span className={classes.photo} style={{ '--ratio': ratio } as CSSProperties}>
       <img
         src={url}
         alt={caption || `Photo by ${by}`}

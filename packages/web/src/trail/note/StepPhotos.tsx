@@ -2,10 +2,11 @@ import { Button, FileButton, Group } from '@mantine/core';
 import type { Step } from '@probe-trail/core/plan';
 import type { Photo } from '@probe-trail/core/trail';
 import { IconCamera } from '@tabler/icons-react';
-import { lazy, Suspense, useEffect, useState } from 'react';
-import { Notice } from '../../ui/Notice';
-import type { OpenTrail } from '../follow/useTrail';
+import { useEffect, useState } from 'react';
+import { Notice } from '../../spec/Notice';
+import type { OpenTrail } from '../log/useTrail';
 import { MarkedPhoto } from './MarkedPhoto';
+import { PhotoMarker } from './PhotoMarker';
 import classes from './StepPhotos.module.css';
 import { useStepPhotos } from './useStepPhotos';
 
@@ -13,9 +14,6 @@ interface PhotosProps {
   readonly open: OpenTrail;
   readonly step: Step;
 }
-
-// The drawing library is large, and most steps need no picture.
-const PhotoMarker = lazy(() => import('./PhotoMarker'));
 
 /** Pictures of a step: from the camera, chosen, dragged or pasted; marked where it matters. */
 export function StepPhotos({ open, step }: PhotosProps) {
@@ -48,18 +46,16 @@ export function StepPhotos({ open, step }: PhotosProps) {
         </Group>
       )}
       {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
-      <Suspense>
-        {shown && (
-          <PhotoMarker
-            photo={shown}
-            onClose={() => setShown(undefined)}
-            onKeep={(change) => {
-              mark(shown, change);
-              setShown(undefined);
-            }}
-          />
-        )}
-      </Suspense>
+      {shown && (
+        <PhotoMarker
+          photo={shown}
+          onClose={() => setShown(undefined)}
+          onKeep={(change) => {
+            mark(shown, change);
+            setShown(undefined);
+          }}
+        />
+      )}
     </>
   );
 }

@@ -3,7 +3,7 @@ import type { Photo } from '@probe-trail/core/trail';
 import { useState } from 'react';
 import { scalePhoto } from '../../photo/scalePhoto';
 import { keepPhoto } from '../../photo/waitingPhotos';
-import type { OpenTrail } from '../follow/useTrail';
+import type { OpenTrail } from '../log/useTrail';
 
 /** Adds pictures to a step and marks them; without a network they wait on this device like any entry. */
 export function useStepPhotos({ record }: OpenTrail, step: Step) {
@@ -13,7 +13,8 @@ export function useStepPhotos({ record }: OpenTrail, step: Step) {
     if (!picture) return `“${file.name}” is not a picture that can be read here. It was not added.`;
     const photoId = await keepPhoto(picture).catch(() => undefined);
     if (photoId === undefined) return 'This device has no room for another picture. It was not added.';
-    return record({ kind: 'photoAdded', stepId: step.id, photoId, caption: '', marks: [] });
+    record({ kind: 'photoAdded', stepId: step.id, photoId, caption: '', marks: [] });
+    return undefined;
   };
   const add = async (files: readonly File[]) => {
     const refusals: string[] = [];
@@ -21,6 +22,6 @@ export function useStepPhotos({ record }: OpenTrail, step: Step) {
     setProblem(refusals.length > 0 ? refusals.join(' ') : undefined);
   };
   const mark = ({ stepId, photoId }: Photo, { caption, marks }: Pick<Photo, 'caption' | 'marks'>) =>
-    setProblem(record({ kind: 'photoAdded', stepId, photoId, caption, marks: [...marks] }));
+    record({ kind: 'photoAdded', stepId, photoId, caption, marks: [...marks] });
   return { add, mark, problem };
 }

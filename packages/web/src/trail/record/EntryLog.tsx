@@ -1,30 +1,37 @@
 import { voidedEntries } from '@probe-trail/core/log';
+import type { Unfit } from '@probe-trail/core/trail';
 import { useState } from 'react';
-import { useAppDispatch, useAppSelector } from '../../app/store';
 import { EntryWho } from '../../log/EntryWho';
 import { VoidEntry, VoidingToggle } from '../../log/VoidEntry';
-import { openTrail } from '../recordEvents';
-import { useVoidTrailEntryMutation } from '../trailApi';
-import { selectLog } from '../trailSlice';
+import { useAppDispatch, useAppSelector } from '../../state/appState';
+import { openTrail } from '../log/recordEvents';
+import { useVoidTrailEntryMutation } from '../log/trailApi';
+import { selectLog } from '../log/trailSlice';
 import { sayTrailEvent } from './sayTrailEvent';
 import classes from './TrailRecordPage.module.css';
 
+interface LogProps {
+  readonly trailId: string;
+  readonly unfit: readonly Unfit[];
+}
+
 /** Every entry of a trail as it was sent, the voided ones too. */
-export function EntryLog({ trailId }: { readonly trailId: string }) {
+export function EntryLog({ trailId, unfit }: LogProps) {
   const events = useAppSelector((state) => selectLog(state, trailId))?.events ?? [];
   const dispatch = useAppDispatch();
   const [voidEntry] = useVoidTrailEntryMutation();
   const [isVoiding, setIsVoiding] = useState(false);
   const voided = voidedEntries(events);
+  const notCounted = new Map(unfit.map(({ eventId, says }) => [eventId, says]));
   return (
     <details className={classes.entries}>
       <summary>Every entry, as it was sent ({events.length})</summary>
       <VoidingToggle isVoiding={isVoiding} onChange={setIsVoiding} />
       <ol>
         {events.map((event) => (
-          <li key={event.id} data-void={voided.has(event.id) || undefined}>
+          <li key={event.id} data-void={voided.has(event.id) || notCounted.has(event.id) || undefined}>
             <span>{sayTrailEvent(event)}</span>
-            <EntryWho entry={event} voiding={voided.get(event.id)} />
+            <EntryWho entry={event} voiding={voided.get(event.id)} notCounted={notCounted.get(event.id)} />
             {isVoiding && !voided.has(event.id) && event.kind !== 'entryVoided' && (
               <VoidEntry
                 entryId={event.id}

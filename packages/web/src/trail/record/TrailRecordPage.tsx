@@ -4,18 +4,18 @@ import { foundOn } from '@probe-trail/core/path';
 import { indexPlan, type Path } from '@probe-trail/core/plan';
 import { formatReading } from '@probe-trail/core/reading';
 import { cutText } from '@probe-trail/core/text';
-import { planFromTrail, remarkKinds, voltsAlong, type Waymark } from '@probe-trail/core/trail';
+import { planFromTrail, readingsAlong, remarkKinds, type Waymark } from '@probe-trail/core/trail';
 import { Link, useParams } from 'react-router';
-import { useMay } from '../../person/sessionApi';
+import { Wait } from '../../api/Wait';
+import { Moment } from '../../device/Moment';
+import { Page } from '../../frame/Page';
 import { newPlanId, useNewPlan } from '../../plan/useNewPlan';
-import { Moment } from '../../ui/Moment';
-import { Notice } from '../../ui/Notice';
-import { Page } from '../../ui/Page';
-import { VerdictMark } from '../../ui/VerdictMark';
-import { Wait } from '../../ui/Wait';
-import { type OpenTrail, useTrail } from '../follow/useTrail';
-import { markOf, stepOf } from '../follow/waymarkLook';
+import { useMay } from '../../session/sessionApi';
+import { Notice } from '../../spec/Notice';
+import { VerdictMark } from '../../spec/VerdictMark';
+import { type OpenTrail, useTrail } from '../log/useTrail';
 import { MarkedPhoto } from '../note/MarkedPhoto';
+import { markOf, stepOf } from '../waymarkLook';
 import { EntryLog } from './EntryLog';
 import classes from './TrailRecordPage.module.css';
 import { WaymarkReadings } from './WaymarkReadings';
@@ -72,7 +72,7 @@ function Record({ open: { trailId, plan, trail } }: { readonly open: OpenTrail }
       </ol>
       <Ending plan={plan} trail={trail} />
       <Notes plan={plan} trail={trail} />
-      <EntryLog trailId={trailId} />
+      <EntryLog trailId={trailId} unfit={trail.unfit} />
     </>
   );
 }
@@ -128,6 +128,9 @@ function Ending({ plan, trail }: Pick<OpenTrail, 'plan' | 'trail'>) {
   );
 }
 
+const sayFlow = (flows: boolean | undefined): string =>
+  flows === undefined ? '' : flows ? 'Current was seen to flow.' : 'No current was seen to flow.';
+
 /** Volts along a current path, as they were typed, and what they say. */
 function PathRecord({ trail, path }: Pick<OpenTrail, 'trail'> & { readonly path: Path }) {
   const readings = trail.pathReadings[path.id] ?? {};
@@ -136,7 +139,9 @@ function PathRecord({ trail, path }: Pick<OpenTrail, 'trail'> & { readonly path:
   return (
     <section className={classes.notes}>
       <h2>Where on the wire: {path.name}</h2>
-      <p>{foundOn(path, voltsAlong(trail, path.id)).says}</p>
+      <p>
+        {foundOn(path, readingsAlong(trail, path.id)).says} {sayFlow(trail.pathCurrents[path.id])}
+      </p>
       <ul>
         {measured.map(({ id, name, reading, by, atMs }) => (
           <li key={id}>

@@ -2,10 +2,10 @@ import type { Plan } from '@probe-trail/core/plan';
 import { formatReading, readingIn } from '@probe-trail/core/reading';
 import { sayVerdict } from '@probe-trail/core/spec';
 import type { TakenReading, Waymark } from '@probe-trail/core/trail';
-import { usePreferences } from '../../person/sessionApi';
-import { VerdictMark } from '../../ui/VerdictMark';
-import { verdictLook } from '../../ui/verdictLook';
-import { sayTaken, stepOf } from '../follow/waymarkLook';
+import { usePreferences } from '../../session/sessionApi';
+import { VerdictMark } from '../../spec/VerdictMark';
+import { verdictLook } from '../../spec/verdictLook';
+import { sayTaken, stepOf } from '../waymarkLook';
 import classes from './WaymarkReadings.module.css';
 
 /** The readings of a waymark as typed and as judged, and what they were taken to mean. */
@@ -36,6 +36,7 @@ function Taken({ taken, name }: { readonly taken: TakenReading; readonly name: s
   const { entry, reading, verdict, rows, typedFirst, stillStands, instrument, tries, acceptedBecause } = taken;
   const { units } = usePreferences();
   const inOwnUnits = reading && readingIn(reading, units);
+  const { word } = verdictLook[verdict.kind];
   return (
     <div className={classes.taken}>
       <VerdictMark kind={verdict.kind} size={20} />
@@ -43,7 +44,8 @@ function Taken({ taken, name }: { readonly taken: TakenReading; readonly name: s
         {name} <b className="mono">{sayTaken(taken)}</b>
         {inOwnUnits && ` (${inOwnUnits})`}
         <div className="soft">
-          {verdictLook[verdict.kind].word}: {verdict.zone.name}
+          {word}
+          {verdict.zone.name.toLowerCase() !== word.toLowerCase() && <>: {verdict.zone.name}</>}
           {rows.length > 0 && <>. {rows.map((row) => `${row.label} ${formatReading(row.reading)}`).join(', ')}</>}
           {entry === undefined && <>. Computed</>}
           {entry?.kind === 'typed' && <>. Typed “{entry.text.trim()}”</>}

@@ -18,6 +18,7 @@ const words = {
   pathAdded: 'Current path added',
   pointMeasured: 'Point on a path measured',
   pointTakenBack: 'Point on a path withdrawn',
+  currentSeen: 'Whether current flows',
   stepAdded: 'Test added',
   stepOpened: 'Added test opened',
   stepLeft: 'Added test left',

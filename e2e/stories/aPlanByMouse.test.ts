@@ -1,0 +1,4 @@
+import { mouse } from '../support/hands.js';
+import { tellTenSteps } from '../support/tenSteps.js';
+
+tellTenSteps('the mouse', mouse);

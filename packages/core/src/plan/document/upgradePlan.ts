@@ -1,0 +1,101 @@
+import { proposedAction } from '../../vehicleState/index.js';
+import { planFormat, type Step } from './plan.js';
+
+type Fields = Readonly<Record<string, unknown>>;
+
+const isFields = (data: unknown): data is Fields => typeof data === 'object' && data !== null && !Array.isArray(data);
+
+/**
+ * A plan document of an earlier format in today's: what that format could not say is said as it was meant then. Anything else comes back
+ * as it is, for the schema to judge.
+ */
+export function upgradePlan(data: unknown): unknown {
+  if (!isFields(data) || data.format !== planFormat) return data;
+  const upgrade = upgrades[String(data.formatVersion)];
+  return upgrade ? upgradePlan(upgrade(data)) : data;
+}
+
+/** From each earlier format to the one after it. */
+const upgrades: Readonly<Record<string, (plan: Fields) => Fields>> = {
+  1: (plan) => ({
+    ...plan,
+    formatVersion: 2,
+    inputs: [],
+    tooClose: 'asNominal',
+    offline: false,
+    partCards: eachOf(plan.partCards, (card) => ({
+      ...card,
+      connectors: eachOf(card.connectors, (connector) => ({ ...connector, face: null })),
+    })),
+    steps: eachOf(plan.steps, (step) => ({
+      ...step,
+      needs: eachOf(step.needs, (need) => ({ ...need, settleSeconds: null })),
+      hookUp: isFields(step.hookUp) ? { ...step.hookUp, clamp: null, adapter: '', scope: null } : step.hookUp,
+      readings: eachOf(step.readings, (reading) => ({ ...reading, derivedFrom: null })),
+    })),
+  }),
+  2: (plan) => ({
+    ...plan,
+    formatVersion: 3,
+    accepted: [],
+    steps: eachOf(plan.steps, (step) => ({
+      ...step,
+      outcomes: eachOf(step.outcomes, (outcome) => ({ ...outcome, expects: [] })),
+    })),
+  }),
+  3: (plan) => ({
+    ...plan,
+    formatVersion: 4,
+    block: null,
+    uses: [],
+    steps: eachOf(plan.steps, (step) => ({ ...step, use: null })),
+  }),
+  4: (plan) => ({
+    ...plan,
+    formatVersion: 5,
+    paths: [],
+    steps: eachOf(plan.steps, (step) => ({
+      ...step,
+      experiment: null,
+      readings: eachOf(step.readings, (reading) => ({ ...reading, expects: [] })),
+    })),
+  }),
+  5: (plan) => ({
+    ...plan,
+    formatVersion: 6,
+    steps: eachOf(plan.steps, withActions),
+  }),
+};
+
+/** What a computed reading in % came to was its number as it stood; formulas compute in one system now, and a share is a fraction. */
+const inPercent = (formula: unknown, spec: unknown): unknown =>
+  typeof formula === 'string' && isFields(spec) && spec.unit === '%' ? `(${formula}) / 100` : formula;
+
+/** A step of format 5 in today's: what a need does stands in it, and a reading may have its own hook-up. */
+const withActions = (step: Fields): Fields => ({
+  ...step,
+  needs: eachOf(step.needs, (need) => ({ ...need, does: proposedAction(String(need.what), String(need.is)) })),
+  readings: eachOf(step.readings, (reading) => ({
+    ...reading,
+    hookUp: null,
+    derivedFrom: inPercent(reading.derivedFrom, reading.spec),
+    spec: specOfSix(reading.spec),
+  })),
+});
+
+/** Alike things were held against their median, and the time of a count was shared out among its sections. */
+function specOfSix(spec: unknown): unknown {
+  if (!isFields(spec)) return spec;
+  if (spec.kind === 'siblings') return { ...spec, rule: 'median' };
+  const sections = spec.kind === 'count' && Array.isArray(spec.sections) ? spec.sections.length : 0;
+  return sections > 0 ? { ...spec, inSeconds: Math.ceil(Number(spec.inSeconds) / sections) } : spec;
+}
+
+/** A step that was kept by itself, in the log of a trail: brought up to today's format where it is of an earlier one. */
+export function upgradeStep(step: Step): Step {
+  const isOfToday = step.readings.every((reading) => 'hookUp' in reading) && step.needs.every((need) => 'does' in need);
+  return isOfToday ? step : (withActions(step) as unknown as Step);
+}
+
+const eachOf = (list: unknown, upgrade: (item: Fields) => Fields): unknown =>
+  Array.isArray(list) ? list.map((item) => (isFields(item) ? upgrade(item) : item)) : list;

@@ -1,0 +1,44 @@
+import { type VehicleSheet, vehicleParamsSchema } from '@probe-trail/core/vehicle';
+import type { FastifyPluginAsync } from 'fastify';
+import type { CodeStore } from '../codes/store.js';
+import type { JobStore } from '../job/store.js';
+import { signedIn } from '../person/index.js';
+import { vehicleOr404 } from '../vehicle/index.js';
+import type { VehicleStore } from '../vehicle/store.js';
+
+interface HistoryOptions {
+  readonly vehicles: VehicleStore;
+  readonly codes: CodeStore;
+  readonly jobs: JobStore;
+}
+
+interface VehicleRoute {
+  Params: { vehicleId: string };
+}
+
+/** Below a vehicle: what was ever found on it, its jobs and its trails. */
+export const vehicleHistoryPlugin: FastifyPluginAsync<HistoryOptions> = async (app, { vehicles, codes, jobs }) => {
+  const schema = { params: vehicleParamsSchema };
+
+  app.get<VehicleRoute>(
+    '/:vehicleId',
+    { schema, config: signedIn },
+    async ({ params: { vehicleId } }): Promise<VehicleSheet> => {
+      const vehicle = await vehicleOr404(vehicles, vehicleId);
+      const [odometer, overTime, sideFindings] = await Promise.all([
+        vehicles.odometer(vehicleId),
+        codes.overTime(vehicleId),
+        jobs.sideFindings(vehicleId),
+      ]);
+      return { vehicle, odometer, codes: overTime, sideFindings };
+    },
+  );
+
+  app.get<VehicleRoute>('/:vehicleId/jobs', { schema, config: signedIn }, ({ params: { vehicleId } }) =>
+    jobs.ofVehicle(vehicleId),
+  );
+
+  app.get<VehicleRoute>('/:vehicleId/trails', { schema, config: signedIn }, ({ params: { vehicleId } }) =>
+    jobs.trailsOfVehicle(vehicleId),
+  );
+};

@@ -1,0 +1,138 @@
+import { Button } from '@mantine/core';
+import type { Plan, PlanListItem } from '@probe-trail/core/plan';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { sayFailure } from '../../api/api';
+import { Wait } from '../../api/Wait';
+import { Page } from '../../frame/Page';
+import { TakeOut } from '../../plan/exchange/TakeOut';
+import { BlockUsages } from '../../plan/library/BlockUsages';
+import { PlanOutline } from '../../plan/outline/PlanOutline';
+import { useAddDraftMutation, usePlanDraftQuery, usePlanQuery, usePlanVersionQuery } from '../../plan/planApi';
+import { PlanRemarks } from '../../plan/review/PlanRemarks';
+import { useMay } from '../../session/sessionApi';
+import { Notice } from '../../spec/Notice';
+import { StartTrail } from '../../trail/start/StartTrail';
+
+/** A plan: what it is for, what it can find, its steps; from here it is followed or worked on. */
+export function PlanPage() {
+  const { planId = '' } = useParams();
+  const { data: plan, error, refetch } = usePlanQuery(planId, { refetchOnMountOrArgChange: true });
+  if (plan?.released) return <Released plan={plan} version={plan.released.version} />;
+  if (plan?.retired) return <Retired plan={plan} version={plan.retired.version} />;
+  if (plan) return <OnlyDraft plan={plan} />;
+  return (
+    <Page title="Plan">
+      <Wait for={undefined} error={error} retry={refetch}>
+        {() => null}
+      </Wait>
+    </Page>
+  );
+}
+
+function Released({ plan, version }: { readonly plan: PlanListItem; readonly version: number }) {
+  const { data, error, refetch } = usePlanVersionQuery({ planId: plan.planId, version });
+  return (
+    <PlanSheet plan={plan} says={`version ${version}`} document={data?.document} version={version}>
+      <Wait for={data} error={error} retry={refetch}>
+        {({ document }) => (
+          <>
+            <PlanRemarks plan={document} />
+            <PlanOutline plan={document} />
+          </>
+        )}
+      </Wait>
+    </PlanSheet>
+  );
+}
+
+function Retired({ plan, version }: { readonly plan: PlanListItem; readonly version: number }) {
+  const { data, error, refetch } = usePlanVersionQuery({ planId: plan.planId, version });
+  return (
+    <PlanSheet plan={plan} says={`version ${version}, retired: no new trail begins on it`} document={data?.document}>
+      <Wait for={data} error={error} retry={refetch}>
+        {({ document }) => <PlanOutline plan={document} />}
+      </Wait>
+    </PlanSheet>
+  );
+}
+
+function OnlyDraft({ plan }: { readonly plan: PlanListItem }) {
+  const { data, error, refetch } = usePlanDraftQuery(plan.planId, { refetchOnMountOrArgChange: true });
+  return (
+    <PlanSheet plan={plan} says="a draft, not released yet" document={data?.document}>
+      <Wait for={data} error={error} retry={refetch}>
+        {({ document }) => <PlanOutline plan={document} />}
+      </Wait>
+    </PlanSheet>
+  );
+}
+
+interface SheetProps {
+  readonly plan: PlanListItem;
+  readonly says: string;
+  readonly document: Plan | undefined;
+  /** Only of a released plan: the version to follow. */
+  readonly version?: number;
+  readonly children: React.ReactNode;
+}
+
+function PlanSheet({ plan, says, document, version, children }: SheetProps) {
+  const { edit, problem } = useEdit(plan);
+  const [mayWrite, mayWalk] = [useMay('writePlans'), useMay('recordTrails')];
+  return (
+    <Page
+      title={plan.title || 'A plan without a title'}
+      actions={
+        <>
+          {document && <TakeOut plan={document} />}
+          <Button component={Link} to={`/plans/${plan.planId}/versions`} variant="subtle">
+            Versions
+          </Button>
+          {mayWrite && (
+            <Button variant="default" onClick={() => void edit()}>
+              {plan.draft ? `Go on writing draft ${plan.draft.version}` : 'Write the next version'}
+            </Button>
+          )}
+          {mayWalk && document && version !== undefined && !plan.isBlock && (
+            <StartTrail follows={{ plan: document, version }} />
+          )}
+        </>
+      }
+    >
+      <p className="soft">
+        {says}
+        {plan.lines.length > 0 && ` · for ${plan.lines.join(', ')}`}
+        {plan.isBlock
+          ? ' · a block, followed in the plans that have it in them'
+          : ` · about ${plan.expectedMinutes} min`}
+      </p>
+      {problem && <Notice kind="outOfSpec" title={problem} />}
+      {plan.released && plan.released.notes !== '' && (
+        <p>
+          <b>New in version {plan.released.version}:</b> {plan.released.notes}
+        </p>
+      )}
+      {version === undefined && plan.retired === null && (
+        <p>
+          {plan.isBlock ? 'Only a released block can be put into plans.' : 'Only a released version can be followed.'}{' '}
+          <Link to={`/plans/${plan.planId}/edit`}>Open the draft</Link> and release it.
+        </p>
+      )}
+      {children}
+      {plan.isBlock && <BlockUsages plan={plan} document={document} version={version} />}
+    </Page>
+  );
+}
+
+function useEdit(plan: PlanListItem) {
+  const navigate = useNavigate();
+  const [addDraft] = useAddDraftMutation();
+  const [problem, setProblem] = useState<string | undefined>();
+  const edit = async () => {
+    const added = plan.draft ? undefined : await addDraft(plan.planId);
+    if (added?.error) setProblem(sayFailure(added.error));
+    else void navigate(`/plans/${plan.planId}/edit`);
+  };
+  return { edit, problem };
+}

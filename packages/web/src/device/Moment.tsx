@@ -1,0 +1,15 @@
+import dayjs from 'dayjs';
+import { sayMoment } from './ago';
+import { nowMs } from './clock';
+
+/** A moment in words, exact in the element's title and for machines. */
+export function Moment({ atMs }: { readonly atMs: number }) {
+  const exact = dayjs(atMs);
+  // A log of an earlier version may have a time that no calendar has.
+  if (!exact.isValid()) return <span>at no time that a clock shows</span>;
+  return (
+    <time dateTime={exact.toISOString()} title={exact.format('YYYY-MM-DD HH:mm:ss')}>
+      {sayMoment(atMs, nowMs())}
+    </time>
+  );
+}

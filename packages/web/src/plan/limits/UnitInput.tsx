@@ -1,0 +1,22 @@
+import type { MeasuredSpec, SeriesSpec } from '@probe-trail/core/spec';
+import { CommittedInput } from '../../fields/CommittedInput';
+import { parseUnit } from '../../fields/parseFields';
+import type { ChangeSpec } from './changeSpec';
+
+/** The unit of the limits. */
+export function UnitInput<S extends MeasuredSpec | SeriesSpec>({
+  spec,
+  onChange,
+}: {
+  readonly spec: S;
+  readonly onChange: ChangeSpec<S>;
+}) {
+  return (
+    <CommittedInput
+      label="Unit"
+      value={spec.unit}
+      parse={parseUnit}
+      onCommit={(unit) => onChange('unit', (now) => ({ ...now, unit }))}
+    />
+  );
+}

@@ -1,0 +1,99 @@
+import { sayFormulaName } from '@probe-trail/core/plan';
+import { formatReading } from '@probe-trail/core/reading';
+import { type MeasuredSpec, numberIn } from '@probe-trail/core/spec';
+import { useDeferredValue } from 'react';
+import { DoubtQuestion } from '../../spec/DoubtQuestion';
+import { LimitRuler } from '../../spec/LimitRuler';
+import { CurvePlace } from './CurvePlace';
+import { Keypad } from './Keypad';
+import { usableKeys } from './keypadKeys';
+import { ReadingField, RecordedField } from './ReadingField';
+import classes from './ReadingPanel.module.css';
+import type { ReadingProps } from './recordReading';
+import { type TypedReading, useTypedReading } from './useTypedReading';
+import { VerdictPanel } from './VerdictPanel';
+
+interface PanelProps extends ReadingProps {
+  readonly spec: MeasuredSpec;
+}
+
+/** The large field, the verdict beside it, the ruler with the needle that moves while typing, and the keypad. */
+export function ReadingPanel({ spec, ...props }: PanelProps) {
+  const { open, step, reading, kit, isDue, onAgain } = props;
+  const typedReading = useTypedReading(props, spec);
+  const { limits } = typedReading;
+  const recorded = isDue ? undefined : open.trail.taken[reading.id];
+  const shown = recorded ?? (typedReading.judged.ok ? typedReading.judged.value : undefined);
+  const value = shown?.reading && numberIn(shown.reading);
+  const verdict = shown?.verdict.kind;
+  // The verdict and the needle come first; what stands around them follows in the next frame.
+  const activeZoneId = useDeferredValue(shown?.verdict.zone.id);
+  const [valueOnCurve, verdictOnCurve] = [useDeferredValue(value), useDeferredValue(verdict)];
+  return (
+    <section className={classes.measure} aria-label={reading.name || step.title}>
+      {step.readings.length > 1 && <h2 className={classes.name}>{reading.name}</h2>}
+      <div className={classes.row}>
+        {recorded?.reading ? (
+          <RecordedField shown={formatReading(recorded.reading)} onAgain={onAgain} />
+        ) : (
+          <ReadingField label={reading.name || step.title} unit={spec.unit} typedReading={typedReading} />
+        )}
+        <VerdictPanel
+          judged={shown}
+          policy={open.plan.tooClose}
+          typedReading={recorded ? undefined : typedReading}
+          hint={limits.ok ? undefined : limits.problem}
+        />
+      </div>
+      <div className={spec.kind === 'curve' ? classes.curve : undefined}>
+        {spec.kind === 'curve' && (
+          <CurvePlace
+            spec={spec}
+            context={kit.context}
+            over={sayFormulaName(open.plan, spec.of)}
+            value={valueOnCurve}
+            verdict={verdictOnCurve}
+          />
+        )}
+        {limits.ok && (
+          <LimitRuler
+            line={limits.value.line}
+            unit={spec.unit}
+            value={value}
+            verdict={verdict}
+            activeZoneId={activeZoneId}
+          />
+        )}
+      </div>
+      {!recorded && <Below spec={spec} typedReading={typedReading} />}
+    </section>
+  );
+}
+
+interface BelowProps {
+  readonly spec: MeasuredSpec;
+  readonly typedReading: TypedReading;
+}
+
+function Below({ spec, typedReading }: BelowProps) {
+  const { judged, doubt, text, recordAs, setText } = typedReading;
+  if (doubt && judged.ok && judged.value.reading)
+    return (
+      <DoubtQuestion
+        doubt={doubt}
+        asTyped={formatReading(judged.value.reading)}
+        onAsTyped={() => recordAs(text)}
+        onSlip={(meant) => recordAs(meant, { typedFirst: text })}
+        onAgain={() => setText('')}
+      />
+    );
+  return (
+    <Keypad
+      unit={spec.unit}
+      usable={usableKeys(text, spec.unit)}
+      canRecord={judged.ok}
+      onKey={typedReading.onKey}
+      onRecord={typedReading.onRecord}
+    />
+  );
+}

@@ -1,0 +1,103 @@
+import { Button } from '@mantine/core';
+import type { SeriesSpec } from '@probe-trail/core/spec';
+import type { TakenReading } from '@probe-trail/core/trail';
+import { memo, useDeferredValue } from 'react';
+import { DoubtQuestion } from '../../../spec/DoubtQuestion';
+import { Keypad } from '../Keypad';
+import { usableKeys } from '../keypadKeys';
+import { ReadingField } from '../ReadingField';
+import type { ReadingProps } from '../recordReading';
+import { VerdictPanel } from '../VerdictPanel';
+import type { BoardProps } from './boardProps';
+import { ChangeBoard } from './ChangeBoard';
+import classes from './SeriesPanel.module.css';
+import { SiblingsBoard } from './SiblingsBoard';
+import { SweepBoard } from './SweepBoard';
+import { type SeriesRow, sayRow, useTypedRows } from './useTypedRows';
+
+interface PanelProps extends ReadingProps {
+  readonly spec: SeriesSpec;
+}
+
+/** Several numbers that are judged together: nothing but numbers and Enter, row after row, in a board that fits their kind. */
+export function SeriesPanel({ spec, ...props }: PanelProps) {
+  const { open, step, reading, isDue, onAgain } = props;
+  const typedRows = useTypedRows(props, spec);
+  const recorded = isDue ? undefined : open.trail.taken[reading.id];
+  const judged = recorded ?? (typedRows.judged.ok ? typedRows.judged.value : undefined);
+  const rows = recorded ? recordedRows(recorded) : typedRows.rows;
+  // The verdict comes first; the board follows in the next frame.
+  const board = useDeferredValue({ rows, zoneId: judged?.verdict.zone.id });
+  const activeName = typedRows.rows[typedRows.active]?.name ?? '';
+  return (
+    <section className={classes.series} aria-label={reading.name || step.title}>
+      {step.readings.length > 1 && <h2 className={classes.name}>{reading.name}</h2>}
+      <div className={classes.board} data-kind={spec.kind}>
+        <Board
+          spec={spec}
+          rows={board.rows}
+          active={recorded ? undefined : typedRows.active}
+          zoneId={board.zoneId}
+          onPick={typedRows.setActive}
+        />
+        {recorded ? (
+          <Button variant="default" size="lg" className={classes.entry ?? ''} onClick={onAgain}>
+            Type again
+          </Button>
+        ) : (
+          <div className={classes.entry}>
+            <span className={classes.rowName}>{activeName}</span>
+            <ReadingField
+              label={`${reading.name || step.title}, ${activeName}`}
+              unit={spec.unit}
+              typedReading={typedRows}
+            />
+          </div>
+        )}
+        <div className={classes.verdict}>
+          <div className={classes.words}>
+            <VerdictPanel
+              judged={judged ?? typedRows.alone}
+              policy={open.plan.tooClose}
+              typedReading={recorded ? undefined : typedRows}
+              hint={typedRows.hint}
+            />
+          </div>
+        </div>
+      </div>
+      {!recorded && typedRows.doubt && (
+        <DoubtQuestion
+          doubt={typedRows.doubt}
+          asTyped={sayRow(typedRows.rows[typedRows.active] ?? { text: typedRows.text, reading: undefined })}
+          onAsTyped={() => typedRows.settle(typedRows.text)}
+          onSlip={typedRows.settle}
+          onAgain={() => typedRows.setText('')}
+        />
+      )}
+      {!recorded && !typedRows.doubt && (
+        <Keypad
+          unit={spec.unit}
+          usable={usableKeys(typedRows.text, spec.unit)}
+          canRecord={typedRows.canGoOn}
+          go={typedRows.isLast ? 'Record' : 'Next row'}
+          onKey={typedRows.onKey}
+          onRecord={typedRows.onSubmit}
+        />
+      )}
+    </section>
+  );
+}
+
+const recordedRows = ({ rows }: TakenReading): readonly SeriesRow[] =>
+  rows.map(({ label, reading, verdict }) => ({ name: label, text: reading.text, reading, verdict: verdict.kind }));
+
+const Board = memo(function Board({ spec, ...props }: BoardProps<SeriesSpec>) {
+  switch (spec.kind) {
+    case 'siblings':
+      return <SiblingsBoard spec={spec} {...props} />;
+    case 'change':
+      return <ChangeBoard spec={spec} {...props} />;
+    case 'sweep':
+      return <SweepBoard spec={spec} {...props} />;
+  }
+});

@@ -1,0 +1,78 @@
+import { Button } from '@mantine/core';
+import { indexPlan, type Outcome, type Plan, type Step } from '@probe-trail/core/plan';
+import { isAdded } from '@probe-trail/core/trail';
+import { useEffect, useRef } from 'react';
+import { Notice } from '../../spec/Notice';
+import type { OpenTrail } from '../log/useTrail';
+import classes from './OutcomePanel.module.css';
+
+interface OutcomeProps {
+  readonly open: OpenTrail;
+  readonly step: Step;
+  readonly outcome: Outcome | undefined;
+}
+
+/** What the readings of the step mean for the suspects, and where they lead. Nothing moves on by itself. */
+export function OutcomePanel({ open, step, outcome }: OutcomeProps) {
+  const { plan, trail, record } = open;
+  const button = useRef<HTMLButtonElement>(null);
+  useEffect(() => button.current?.focus({ preventScroll: true }), []);
+  if (!outcome)
+    return (
+      <Notice kind="tooCloseToCall" title="The plan says nothing for this case">
+        <p>Type the reading again, or go on with “Cannot do this step” and choose the way yourself.</p>
+      </Notice>
+    );
+  return (
+    <div className={classes.outcome}>
+      <div>
+        {outcome.meaning !== '' && <p>{outcome.meaning}</p>}
+        <Suspects says="Clears" ids={outcome.clears} plan={plan} />
+        <Suspects says="Points to" ids={outcome.pointsTo} plan={plan} />
+      </div>
+      <Button
+        ref={button}
+        // Enter held down since the reading must not move on before the verdict has been seen.
+        onKeyDown={(event) => event.repeat && event.preventDefault()}
+        size="xl"
+        mih={64}
+        classNames={{ label: classes.label ?? '' }}
+        onClick={() => record({ kind: 'outcomeTaken', stepId: step.id, outcomeId: outcome.id })}
+      >
+        Go on: {isAdded(trail, step.id) ? sayReturn(open) : targetName(plan, outcome)}
+      </Button>
+    </div>
+  );
+}
+
+function Suspects({
+  says,
+  ids,
+  plan,
+}: {
+  readonly says: string;
+  readonly ids: readonly string[];
+  readonly plan: Plan;
+}) {
+  if (ids.length === 0) return null;
+  return (
+    <p>
+      <b>{says}</b> {ids.map((id) => indexPlan(plan).suspects.get(id)?.name ?? id).join(', ')}.
+    </p>
+  );
+}
+
+/** Where the trail goes on after a test of one's own. */
+export function sayReturn({ plan, trail }: OpenTrail): string {
+  const at = trail.added.from?.at;
+  if (at?.kind === 'step') return `back to “${indexPlan(plan).steps.get(at.stepId)?.title}”`;
+  return at?.kind === 'between' ? 'the next test' : 'back to the conclusion';
+}
+
+/** Title of the step or conclusion that an outcome leads to. */
+export function targetName(plan: Plan, { goTo }: Outcome): string {
+  const { steps, conclusions } = indexPlan(plan);
+  if (goTo.kind === 'step') return steps.get(goTo.stepId)?.title ?? goTo.stepId;
+  if (goTo.kind === 'conclusion') return conclusions.get(goTo.conclusionId)?.title ?? goTo.conclusionId;
+  return 'nowhere yet';
+}

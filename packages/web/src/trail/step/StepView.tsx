@@ -1,0 +1,180 @@
+import type { Step, StepReading } from '@probe-trail/core/plan';
+import { isMeasured, isSeries } from '@probe-trail/core/spec';
+import {
+  closeCallAsks,
+  isAdded,
+  outcomeOfTaken,
+  settledAtMs,
+  type TakenReading,
+  unmetNeeds,
+} from '@probe-trail/core/trail';
+import { useState } from 'react';
+import { nowMs } from '../../device/clock';
+import { SafeMarkdown } from '../../part/SafeMarkdown';
+import { ChoicePanel } from '../entry/ChoicePanel';
+import { CloseCall } from '../entry/CloseCall';
+import { CountPanel } from '../entry/CountPanel';
+import { DerivedReading } from '../entry/DerivedReading';
+import { OfferedReading } from '../entry/OfferedReading';
+import { ReadingPanel } from '../entry/ReadingPanel';
+import { placeOf, type ReadingProps } from '../entry/recordReading';
+import { SeriesPanel } from '../entry/series/SeriesPanel';
+import { TakenRow } from '../entry/TakenRow';
+import takenClasses from '../entry/TakenRow.module.css';
+import { type Kit, useKit } from '../entry/useKit';
+import type { OpenTrail } from '../log/useTrail';
+import { Cautions } from './Cautions';
+import { HookUpStrip } from './HookUpStrip';
+import { OutcomePanel, sayReturn } from './OutcomePanel';
+import { Shelf } from './Shelf';
+import { StateGate } from './StateGate';
+import { StepActions } from './StepActions';
+import classes from './StepView.module.css';
+import { useMoment } from './useMoment';
+
+interface StepProps {
+  readonly open: OpenTrail;
+  readonly step: Step;
+}
+
+/** One step: what it proves, the vehicle state, the hook-up, the instruction, then the readings one after the other. */
+export function StepView({ open, step }: StepProps) {
+  const unmet = unmetNeeds(open.trail, step.needs);
+  const settlesAtMs = settledAtMs(open.trail, step.needs);
+  useMoment(settlesAtMs);
+  const isShut = unmet.length > 0 || settlesAtMs > nowMs();
+  return (
+    <article className={classes.step}>
+      <div className={classes.top}>
+        <p className={classes.proves}>
+          {isAdded(open.trail, step.id) && <b>{sayOwn(open)} </b>}
+          {step.proves}
+        </p>
+        <Shelf plan={open.plan} step={step} />
+      </div>
+      <h1 className={classes.title}>{step.title}</h1>
+      {isShut ? (
+        <StateGate open={open} step={step} unmet={unmet} settlesAtMs={settlesAtMs} />
+      ) : (
+        <OpenStep open={open} step={step} />
+      )}
+      <StepActions open={open} step={step} />
+    </article>
+  );
+}
+
+/** That a step is a test of one's own, and where the trail goes on after it. */
+const sayOwn = (open: OpenTrail): string => `A test of your own, then ${sayReturn(open)}.`;
+
+function OpenStep({ open, step }: StepProps) {
+  const [againId, setAgainId] = useState<string | undefined>();
+  const entered = step.readings.filter(({ derivedFrom }) => derivedFrom === null);
+  const due = entered.find(({ id }) => id === againId) ?? entered.find(({ id }) => !open.trail.taken[id]);
+  // Of several that are all entered, each is a row: what comes of them has the room.
+  const shown = due ?? (entered.length === 1 ? entered[0] : undefined);
+  const hookUp = shown?.hookUp ?? step.hookUp;
+  const kit = useKit(open, step, shown);
+  return (
+    <>
+      {open.trail.overridden.map(({ what, is, reason }) => (
+        <p key={what} className={classes.caution}>
+          <b>
+            Without {what} {is}:
+          </b>{' '}
+          {reason}
+        </p>
+      ))}
+      {hookUp && <HookUpStrip plan={open.plan} step={step} hookUp={hookUp} kit={kit} />}
+      <Cautions step={step} />
+      <SafeMarkdown text={step.instruction} plan={open.plan} />
+      <Readings open={open} step={step} kit={kit} entered={entered} due={due} shown={shown} onAgain={setAgainId} />
+    </>
+  );
+}
+
+interface ReadingsProps extends StepProps {
+  readonly kit: Kit;
+}
+
+interface EnteredProps extends ReadingsProps {
+  readonly entered: readonly StepReading[];
+  readonly due: StepReading | undefined;
+  readonly shown: StepReading | undefined;
+  /** Takes up a reading that is to be entered again; `undefined` once it is recorded. */
+  readonly onAgain: (readingId: string | undefined) => void;
+}
+
+/** The reading that is due, or the last one with the outcome; the others of this step stand above as rows. */
+function Readings({ open, step, kit, entered, due, shown, onAgain }: EnteredProps) {
+  const { taken } = open.trail;
+  const others = entered.filter(({ id }) => taken[id] && id !== shown?.id);
+  return (
+    <>
+      {others.length > 0 && (
+        <div className={takenClasses.rows}>
+          {others.map(({ id, name }) => (
+            <TakenRow key={id} name={name} taken={taken[id]} onAgain={() => onAgain(id)} />
+          ))}
+        </div>
+      )}
+      {shown && (
+        <ReadingOf
+          open={open}
+          step={step}
+          kit={kit}
+          reading={shown}
+          isDue={due !== undefined}
+          onRecorded={() => onAgain(undefined)}
+          onAgain={() => onAgain(shown.id)}
+        />
+      )}
+      {!due && <Ending open={open} step={step} kit={kit} onAgain={onAgain} />}
+    </>
+  );
+}
+
+interface EndingProps extends ReadingsProps {
+  readonly onAgain: (readingId: string) => void;
+}
+
+/** What comes once everything is entered: what is computed from it, what is too close to call, and the outcome. */
+function Ending({ open, step, kit, onAgain }: EndingProps) {
+  const { taken } = open.trail;
+  const close = step.readings.flatMap(({ id }) => closeCallOf(open, taken[id]) ?? [])[0];
+  return (
+    <>
+      {step.readings.map((reading) => (
+        <DerivedReading key={reading.id} open={open} step={step} reading={reading} kit={kit} />
+      ))}
+      {close ? (
+        <CloseCall open={open} step={step} taken={close.taken} asks={close.asks} kit={kit} onAgain={onAgain} />
+      ) : (
+        <OutcomePanel open={open} step={step} outcome={outcomeOfTaken(step, taken)} />
+      )}
+    </>
+  );
+}
+
+function closeCallOf({ plan }: OpenTrail, taken: TakenReading | undefined) {
+  const asks = taken && closeCallAsks(plan.tooClose, taken);
+  return asks && { asks, taken };
+}
+
+function ReadingOf(props: ReadingProps) {
+  return (
+    <>
+      <OfferedReading key={`offer-${props.reading.id}`} {...props} />
+      <PanelOf key={placeOf(props)} {...props} />
+    </>
+  );
+}
+
+/** The panel that fits the kind of limit. */
+function PanelOf(props: ReadingProps) {
+  const { spec } = props.reading;
+  if (spec.kind === 'choice') return <ChoicePanel {...props} spec={spec} />;
+  if (spec.kind === 'count') return <CountPanel {...props} spec={spec} />;
+  if (isSeries(spec)) return <SeriesPanel {...props} spec={spec} />;
+  if (isMeasured(spec)) return <ReadingPanel {...props} spec={spec} />;
+  return spec satisfies never;
+}

@@ -1,0 +1,41 @@
+import type { Evidence } from '@probe-trail/core/evidence';
+import { indexPlan, type Plan, type Step } from '@probe-trail/core/plan';
+import { formatReading } from '@probe-trail/core/reading';
+import type { TakenReading, Waymark } from '@probe-trail/core/trail';
+import type { MarkKind } from '../spec/verdictLook';
+
+/** The mark of a waymark: the gravest verdict of its readings; open where nothing counts. */
+export function markOf({
+  setAside,
+  skippedBecause,
+  taken,
+}: Pick<Waymark, 'setAside' | 'skippedBecause' | 'taken'>): MarkKind {
+  if (setAside || skippedBecause !== undefined) return 'open';
+  const kinds = taken.map(({ verdict }) => verdict.kind);
+  if (kinds.includes('outOfSpec')) return 'outOfSpec';
+  if (kinds.includes('tooCloseToCall')) return 'tooCloseToCall';
+  return kinds.includes('noLimit') ? 'noLimit' : 'inSpec';
+}
+
+/** A taken reading in a few words: its number, or what was seen. */
+export const sayTaken = ({ reading, verdict, rows }: TakenReading): string => {
+  if (reading) return formatReading(reading);
+  // A count and a series say more in their note than in the name of their zone; a short one fits.
+  return rows.length === 0 && verdict.note !== '' && verdict.kind !== 'noLimit' ? verdict.note : verdict.zone.name;
+};
+
+/** What a waymark showed, in a few words. */
+export function sayWaymark({ taken, skippedBecause }: Waymark): string {
+  if (skippedBecause !== undefined) return 'skipped';
+  return taken.map(sayTaken).join(' · ') || 'done';
+}
+
+/** What came out of something that counts, in a few words. */
+export const sayEvidence = ({ source }: Evidence): string =>
+  source.kind === 'step' ? sayWaymark(source.waymark) : source.says;
+
+/** The mark of something that counts; volts along a path have no verdict of their own. */
+export const markOfEvidence = ({ source }: Evidence): MarkKind =>
+  source.kind === 'step' ? markOf(source.waymark) : 'noLimit';
+
+export const stepOf = (plan: Plan, stepId: string): Step | undefined => indexPlan(plan).steps.get(stepId);
