@@ -1,5 +1,6 @@
+import { searchDeep } from '../graph/index.js';
 import { indexPlan, type Outcome, type Plan, type Step } from '../plan/index.js';
-import { findLoops, type Loops } from './loops.js';
+import { findLoops } from './loops.js';
 
 /** Where a walk stops: at a conclusion, at an outcome that leads nowhere yet, or where it would come back to a step that it has done. */
 export type WalkEnd =
@@ -44,8 +45,8 @@ const graphs = new WeakMap<Plan, WalkGraph>();
 export function walkGraph(plan: Plan): WalkGraph {
   const known = graphs.get(plan);
   if (known) return known;
-  const loops = findLoops(plan);
-  const graph = unroll(plan, loops, mostPlaces) ?? unrollBySearch(plan);
+  const first = indexPlan(plan).steps.get(plan.startStepId);
+  const graph = first ? (unroll(plan, first) ?? unrollBySearch(plan, first)) : { places: [], isExact: true };
   graphs.set(plan, graph);
   return graph;
 }
@@ -59,79 +60,74 @@ interface OpenPlace {
 
 const nothing: ReadonlySet<string> = new Set();
 
-/** Every place with what was done before it in the same knot; `undefined` where there are more than `most`. */
-function unroll(plan: Plan, { isReturn, knotOf }: Loops, most: number): WalkGraph | undefined {
-  const nextDone = (from: OpenPlace, to: Step): ReadonlySet<string> => {
+/** Every place with what was done before it in the same knot; `undefined` where there are more than `mostPlaces`. */
+function unroll(plan: Plan, first: Step): WalkGraph | undefined {
+  const { isReturn, knotOf } = findLoops(plan);
+  const places = new Map<string, OpenPlace>();
+  const graph = new Map<string, readonly string[]>();
+  const keyOf = ({ step, done }: Pick<OpenPlace, 'step' | 'done'>) =>
+    done.size === 0 ? step.id : JSON.stringify([step.id, ...[...done].sort()]);
+  const placeAt = (step: Step, done: ReadonlySet<string>): OpenPlace => {
+    const key = keyOf({ step, done });
+    const place = places.get(key) ?? { step, ways: [], done };
+    places.set(key, place);
+    return place;
+  };
+  const doneAt = (from: OpenPlace, to: Step): ReadonlySet<string> => {
     const knot = knotOf(to.id);
     return knot !== undefined && knot === knotOf(from.step.id) ? new Set([...from.done, from.step.id]) : nothing;
   };
-  return search(plan, {
-    most,
-    isBack: (from, to) => isReturn(from.step.id, to.id) || from.done.has(to.id),
-    doneAt: nextDone,
-    isExact: true,
-  });
-}
+  const enter = (from: OpenPlace, to: Step): OpenPlace | undefined =>
+    isReturn(from.step.id, to.id) || from.done.has(to.id) ? undefined : placeAt(to, doneAt(from, to));
 
-/** A way to a step that the search is still in is a return: of crossing loops this finds some walks, and not all. */
-function unrollBySearch(plan: Plan): WalkGraph {
-  const graph = search(plan, {
-    most: Number.POSITIVE_INFINITY,
-    isBack: (_, to, inside) => inside.has(to.id),
-    doneAt: () => nothing,
-    isExact: false,
-  });
-  return graph ?? { places: [], isExact: false };
-}
-
-interface SearchRules {
-  readonly most: number;
-  readonly isBack: (from: OpenPlace, to: Step, inside: ReadonlySet<string>) => boolean;
-  readonly doneAt: (from: OpenPlace, to: Step) => ReadonlySet<string>;
-  readonly isExact: boolean;
-}
-
-/** Depth first, with a stack of its own: a plan may be a thousand steps deep. */
-function search(plan: Plan, { most, isBack, doneAt, isExact }: SearchRules): WalkGraph | undefined {
-  const { steps, conclusions } = indexPlan(plan);
-  const places = new Map<string, OpenPlace>();
-  const inside = new Set<string>();
-  const left: WalkPlace[] = [];
-  const stack: { readonly place: OpenPlace; next: number }[] = [];
-
-  const enter = (step: Step, done: ReadonlySet<string>): OpenPlace => {
-    const key = done.size === 0 ? step.id : JSON.stringify([step.id, ...[...done].sort()]);
-    const known = places.get(key);
-    if (known) return known;
-    const place: OpenPlace = { step, ways: [], done };
-    places.set(key, place);
-    inside.add(step.id);
-    stack.push({ place, next: 0 });
-    return place;
-  };
-  const toWay = (from: OpenPlace, outcome: Outcome): Way => {
-    const { goTo } = outcome;
-    if (goTo.kind === 'conclusion' && conclusions.has(goTo.conclusionId)) return { outcome, to: undefined, end: goTo };
-    const to = goTo.kind === 'step' ? steps.get(goTo.stepId) : undefined;
-    if (!to) return { outcome, to: undefined, end: { kind: 'nowhere' } };
-    return isBack(from, to, inside)
-      ? { outcome, to: undefined, end: { kind: 'back', stepId: to.id } }
-      : { outcome, to: enter(to, doneAt(from, to)), end: undefined };
-  };
-
-  const first = steps.get(plan.startStepId);
-  if (first) enter(first, nothing);
-  for (let top = stack.at(-1); top; top = stack.at(-1)) {
-    if (places.size > most) return undefined;
-    const outcome = top.place.step.outcomes[top.next];
-    if (outcome) {
-      top.next += 1;
-      top.place.ways.push(toWay(top.place, outcome));
-    } else {
-      inside.delete(top.place.step.id);
-      left.push(top.place);
-      stack.pop();
+  const start = keyOf(placeAt(first, nothing));
+  // A map hands out what is added while it is being walked, so it is its own queue.
+  for (const [key, place] of places) {
+    if (places.size > mostPlaces) return undefined;
+    const next: OpenPlace[] = [];
+    for (const outcome of place.step.outcomes) {
+      const way = toWay(plan, outcome, (to) => enter(place, to));
+      place.ways.push(way);
+      if (way.to) next.push(way.to);
     }
+    graph.set(key, next.map(keyOf));
   }
-  return { places: left.reverse(), isExact };
+  const { order } = searchDeep([start], graph);
+  return { places: order.flatMap((key) => places.get(key) ?? []), isExact: true };
+}
+
+/** A way to a step that a search is still in is a return: of crossing loops this finds some walks, and not all. */
+function unrollBySearch(plan: Plan, first: Step): WalkGraph {
+  const graph = new Map(plan.steps.map(({ id, outcomes }) => [id, outcomes.map(stepAfter)]));
+  const { order, onward } = searchDeep([first.id], graph);
+  const { steps } = indexPlan(plan);
+  const places = new Map(
+    order.flatMap((id) => {
+      const step = steps.get(id);
+      return step ? [[id, { step, ways: [] as Way[] }] as const] : [];
+    }),
+  );
+  const isOnward = new Set(onward.map(({ from, at }) => `${from} ${at}`));
+  for (const { step, ways } of places.values())
+    for (const [at, outcome] of step.outcomes.entries())
+      ways.push(toWay(plan, outcome, (to) => (isOnward.has(`${step.id} ${at}`) ? places.get(to.id) : undefined)));
+  return { places: [...places.values()], isExact: false };
+}
+
+/** The step that an outcome leads to; no id of a step where it leads to none. */
+const stepAfter = ({ goTo }: Outcome): string => (goTo.kind === 'step' ? goTo.stepId : '');
+
+/** @param enter the place that a way to this step comes to; none where it is a return */
+function toWay<Place extends WalkPlace>(
+  plan: Plan,
+  outcome: Outcome,
+  enter: (to: Step) => Place | undefined,
+): Way & { readonly to: Place | undefined } {
+  const { steps, conclusions } = indexPlan(plan);
+  const { goTo } = outcome;
+  if (goTo.kind === 'conclusion' && conclusions.has(goTo.conclusionId)) return { outcome, to: undefined, end: goTo };
+  const step = steps.get(stepAfter(outcome));
+  if (!step) return { outcome, to: undefined, end: { kind: 'nowhere' } };
+  const to = enter(step);
+  return { outcome, to, end: to ? undefined : { kind: 'back', stepId: step.id } };
 }
