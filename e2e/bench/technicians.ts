@@ -100,7 +100,7 @@ async function walk(bay: Bay, trailId: string, plan: Plan, isFollowed: boolean):
     await pause(betweenMs * (0.5 + Math.random()));
     const reduced = reduceTrail(plan, events);
     const trail: Trail | undefined = reduced.ok ? reduced.value : undefined;
-    const next = trail && nextEvent(plan, trail, (count) => Math.floor(Math.random() * count));
+    const next = trail && nextEvent(trail, (count) => Math.floor(Math.random() * count));
     if (!next) break;
     await record(next);
   }

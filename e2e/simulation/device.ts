@@ -51,7 +51,7 @@ export class Device {
 
   /** Records an event if it fits, as the interface does: at once, then into the outbox. */
   record(event: TrailEvent): boolean {
-    if (!applyTrailEvent(this.plan, this.trail, event).ok) return false;
+    if (!applyTrailEvent(this.trail ?? { plan: this.plan }, event).ok) return false;
     this.#log = withRecorded(this.#log ?? emptyLog, [event]);
     this.#waiting.push({ trailId: this.trailId, event });
     this.recordedIds.push(event.id);

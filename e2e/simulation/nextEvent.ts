@@ -1,4 +1,4 @@
-import { indexPlan, type Plan, type StepReading } from '@probe-trail/core/plan';
+import { indexPlan, type StepReading } from '@probe-trail/core/plan';
 import { isSeries } from '@probe-trail/core/spec';
 import {
   type Entry,
@@ -17,22 +17,22 @@ const numbers = ['0', '0.02', '0.4', '1', '2.4', '4.9', '8.2', '12.4', '14.6', '
 const one = <Item>(items: readonly Item[], choose: Choose): Item => items[choose(items.length)] as Item;
 
 /** What somebody might do next on a trail: mostly what the step asks for, now and then something else. `undefined` at its end. */
-export function nextEvent(plan: Plan, trail: Trail, choose: Choose): NewTrailEvent | undefined {
+export function nextEvent(trail: Trail, choose: Choose): NewTrailEvent | undefined {
   if (trail.at.kind === 'concluded') return undefined;
   const aside = choose(12);
-  if (aside === 0) return { kind: 'remarkMade', stepId: plan.startStepId, about: 'unclear', text: 'What now?' };
+  if (aside === 0) return { kind: 'remarkMade', stepId: trail.plan.startStepId, about: 'unclear', text: 'What now?' };
   if (aside === 1) return trail.paused ? { kind: 'resumed' } : { kind: 'paused', reason: '' };
   const back = standingWaymarks(trail);
   if (aside === 2 && back.length > 0) return { kind: 'wentBack', toWaymarkId: one(back, choose).id };
   if (trail.at.kind === 'conclusion') return { kind: 'concluded', conclusionId: trail.at.conclusionId };
   if (trail.at.kind === 'between') return undefined;
-  const [input] = inputsToAsk(plan, trail);
+  const [input] = inputsToAsk(trail);
   if (input) return { kind: 'inputGiven', inputId: input.id, text: choose(2) === 0 ? null : '12' };
-  return onStep(plan, trail, trail.at.stepId, choose);
+  return onStep(trail, trail.at.stepId, choose);
 }
 
-function onStep(plan: Plan, trail: Trail, stepId: string, choose: Choose): NewTrailEvent | undefined {
-  const step = indexPlan(plan).steps.get(stepId);
+function onStep(trail: Trail, stepId: string, choose: Choose): NewTrailEvent | undefined {
+  const step = indexPlan(trail.plan).steps.get(stepId);
   if (!step) throw new Error(`the trail stands at “${stepId}”, which the plan does not have`);
   if (choose(15) === 0) return { kind: 'skipped', stepId, reason: 'No time', outcomeId: one(step.outcomes, choose).id };
   const next = followPlan(trail, {

@@ -111,7 +111,7 @@ async function act(device: Device, choose: Choose, reached: Reached, stamp: Stam
   else {
     if (!device.log) await device.reload();
     const { trail } = device;
-    const next = trail && nextEvent(device.plan, trail, choose);
+    const next = trail && nextEvent(trail, choose);
     if (next && device.record(stamp(next, device))) reached.kinds.add(next.kind);
   }
 }

@@ -80,7 +80,7 @@ function entryOf({ spec }: StepReading, shown: Shown): Entry {
 /** The walk with one more entry; where it does not fit, why, and the trail as it was. */
 function withEvent(trail: Trail, event: NewTrailEvent): Walk {
   const step = trail.at.kind === 'step' ? indexPlan(trail.plan).steps.get(trail.at.stepId) : undefined;
-  const next = applyTrailEvent(trail.plan, trail, stamped(event, nextAtMs(trail, step)));
+  const next = applyTrailEvent(trail, stamped(event, nextAtMs(trail, step)));
   return next.ok
     ? { trail: next.value, stoppedBecause: undefined }
     : { trail, stoppedBecause: sayMisfit(next.problem) };

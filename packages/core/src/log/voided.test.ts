@@ -40,12 +40,12 @@ describe('a voided entry', () => {
   it('at the opening, makes the whole trail count no more', () => {
     const trail = fold(opened, pause('e1'), voiding('e0'));
     expect(trail.voided).to.deep.equal({ by: 'Tobi Lunde', atMs: 1000, reason: 'Wrong bus' });
-    const next = applyTrailEvent(aPlan(), trail, pause('e2'));
+    const next = applyTrailEvent(trail, pause('e2'));
     expect(next.ok || next.problem.kind).to.equal('trailVoided');
   });
 
   it('cannot be made on a device', () => {
-    const next = applyTrailEvent(aPlan(), fold(opened), voiding('e0'));
+    const next = applyTrailEvent(fold(opened), voiding('e0'));
     expect(next.ok || next.problem.kind).to.equal('onlyByServer');
   });
 

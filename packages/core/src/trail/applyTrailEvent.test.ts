@@ -188,8 +188,7 @@ describe('applyTrailEvent', () => {
     });
     it('an event before the opening, and a log without one', () => {
       expect(reduceTrail(plan, events(ignitionOn('look'))).ok).to.equal(false);
-      for (const event of events(ignitionOn('look')))
-        expect(applyTrailEvent(plan, undefined, event).ok).to.equal(false);
+      for (const event of events(ignitionOn('look'))) expect(applyTrailEvent({ plan }, event).ok).to.equal(false);
       expect(reduceTrail(plan, []).ok).to.equal(false);
     });
     it('a plan that is not the one it was opened with', () =>
@@ -224,7 +223,7 @@ describe('applyTrailEvent', () => {
         let trail: Trail | undefined;
         for (const event of events(opened, ...loose)) {
           const before = JSON.stringify(trail);
-          const next = applyTrailEvent(plan, trail, event);
+          const next = applyTrailEvent(trail ?? { plan }, event);
           expect(JSON.stringify(trail)).to.equal(before);
           reached.refused += Number(!next.ok);
           if (!next.ok) continue;

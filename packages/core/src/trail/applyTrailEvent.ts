@@ -21,15 +21,19 @@ import { acceptCloseCall, enterReading, goBack, skipStep, takeOutcome } from './
 import type { Trail, Unfit } from './trail.js';
 import type { TrailEvent, TrailEventOf } from './trailEvent.js';
 
+/** What a trail is before its first event: the plan that it will follow; `openPlan` for an open trail. */
+export interface UnopenedTrail {
+  readonly plan: Plan;
+  readonly at?: undefined;
+}
+
 /**
  * Next state of a trail. Pure: clock, ids and person arrive inside the event.
- * @param plan that the trail follows; `openPlan` for an open trail
- * @param trail `undefined` before the first event
  * @returns the next state, or why the event does not fit this one
  */
-export function applyTrailEvent(plan: Plan, trail: Trail | undefined, event: TrailEvent): Result<Trail, Misfit> {
-  if (event.kind === 'opened') return trail ? failed({ kind: 'alreadyOpened' }) : openTrail(plan, event);
-  if (!trail) return failed({ kind: 'notOpened' });
+export function applyTrailEvent(trail: Trail | UnopenedTrail, event: TrailEvent): Result<Trail, Misfit> {
+  if (event.kind === 'opened') return trail.at ? failed({ kind: 'alreadyOpened' }) : openTrail(trail.plan, event);
+  if (!trail.at) return failed({ kind: 'notOpened' });
   const draft: Draft = { ...trail, waymarks: [...trail.waymarks] };
   const misfit = advance(draft, event);
   return misfit ? failed(misfit) : ok(draft);
@@ -47,7 +51,7 @@ export function reduceTrail(plan: Plan, events: readonly TrailEvent[]): Result<T
   const opened = first?.kind === 'opened' ? openTrail(plan, first) : failed<Misfit>({ kind: 'notOpened' });
   if (!opened.ok) return failed({ eventId: first?.id ?? '', misfit: opened.problem });
   const voided = voidedEntries(rest);
-  if (voided.size > 0) return ok(foldFitting(plan, { ...opened.value, voided: voided.get(first?.id ?? '') }, rest));
+  if (voided.size > 0) return ok(foldFitting({ ...opened.value, voided: voided.get(first?.id ?? '') }, rest));
   // One draft for the whole fold: a copy for each event would make long trails quadratic.
   const draft: Draft = { ...opened.value, waymarks: [] };
   for (const event of rest) {
@@ -67,15 +71,15 @@ export function foldStored(plan: Plan, events: readonly TrailEvent[]): Result<Tr
   const [first, ...rest] = events;
   if (strict.ok || first?.kind !== 'opened') return strict;
   const opened = openTrail(plan, first);
-  return opened.ok ? ok(foldFitting(plan, opened.value, rest)) : strict;
+  return opened.ok ? ok(foldFitting(opened.value, rest)) : strict;
 }
 
 /** What does not fit is passed over, such as what follows an entry that was voided and does not fit without it. */
-function foldFitting(plan: Plan, opened: Trail, events: readonly TrailEvent[]): Trail {
+function foldFitting(opened: Trail, events: readonly TrailEvent[]): Trail {
   if (opened.voided) return opened;
   const unfit: Unfit[] = [];
   const trail = standingEntries(events).reduce<Trail>((state, event) => {
-    const next = applyTrailEvent(plan, state, event);
+    const next = applyTrailEvent(state, event);
     if (next.ok) return next.value;
     unfit.push({ eventId: event.id, says: sayMisfit(next.problem) });
     return state;
@@ -138,27 +142,26 @@ function advance(draft: Draft, event: Later): Misfit | undefined {
 }
 
 function applyByKind(draft: Draft, event: Later): Misfit | undefined {
-  const { plan } = draft;
   switch (event.kind) {
     case 'entryVoided':
       // What a voided entry leaves behind is found by folding the whole log, never from the state alone.
       return { kind: 'onlyByServer' };
     case 'inputGiven':
-      return giveInput(plan, draft, event);
+      return giveInput(draft, event);
     case 'instrumentChosen':
       return chooseInstrument(draft, event);
     case 'stateConfirmed':
-      return confirmState(plan, draft, event);
+      return confirmState(draft, event);
     case 'stateOverridden':
-      return overrideState(plan, draft, event);
+      return overrideState(draft, event);
     case 'readingEntered':
-      return enterReading(plan, draft, event);
+      return enterReading(draft, event);
     case 'closeCallAccepted':
-      return acceptCloseCall(plan, draft, event);
+      return acceptCloseCall(draft, event);
     case 'outcomeTaken':
-      return takeOutcome(plan, draft, event);
+      return takeOutcome(draft, event);
     case 'skipped':
-      return skipStep(plan, draft, event);
+      return skipStep(draft, event);
     case 'wentBack':
       return goBack(draft, event);
     case 'concluded':
@@ -195,9 +198,9 @@ function applyByKind(draft: Draft, event: Later): Misfit | undefined {
     case 'resumed':
       return resume(draft);
     case 'remarkMade':
-      return addRemark(plan, draft, event);
+      return addRemark(draft, event);
     case 'photoAdded':
-      return addPhoto(plan, draft, event);
+      return addPhoto(draft, event);
   }
 }
 

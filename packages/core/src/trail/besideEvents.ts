@@ -1,21 +1,21 @@
-import { indexPlan, type Plan } from '../plan/index.js';
+import { indexPlan } from '../plan/index.js';
 import { type Draft, notAtStep } from './draft.js';
 import type { Misfit } from './misfit.js';
 import type { TrailEventOf } from './trailEvent.js';
 
 /** What is noted beside the way: it changes neither the place nor the evidence. */
 
-export function addRemark(plan: Plan, draft: Draft, event: TrailEventOf<'remarkMade'>): Misfit | undefined {
+export function addRemark(draft: Draft, event: TrailEventOf<'remarkMade'>): Misfit | undefined {
   const { id, stepId, about, text, atMs, by } = event;
-  if (!indexPlan(plan).steps.has(stepId)) return notAtStep(stepId);
+  if (!indexPlan(draft.plan).steps.has(stepId)) return notAtStep(stepId);
   draft.remarks = [...draft.remarks, { id, stepId, about, text, atMs, by }];
   return undefined;
 }
 
 /** The same picture again carries a new caption or new marks. */
-export function addPhoto(plan: Plan, draft: Draft, event: TrailEventOf<'photoAdded'>): Misfit | undefined {
+export function addPhoto(draft: Draft, event: TrailEventOf<'photoAdded'>): Misfit | undefined {
   const { stepId, photoId, caption, marks, atMs, by } = event;
-  if (!indexPlan(plan).steps.has(stepId)) return notAtStep(stepId);
+  if (!indexPlan(draft.plan).steps.has(stepId)) return notAtStep(stepId);
   const photo = { photoId, stepId, caption, marks, atMs, by };
   const isSame = (other: Pick<typeof photo, 'photoId' | 'stepId'>) =>
     other.photoId === photoId && other.stepId === stepId;

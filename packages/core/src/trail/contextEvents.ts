@@ -11,9 +11,9 @@ import type { TrailEventOf } from './trailEvent.js';
 /** What stands around the readings: inputs, instruments, and the state of the vehicle. */
 
 /** An input may be given again; readings taken before keep the verdict that they had. */
-export function giveInput(plan: Plan, draft: Draft, event: TrailEventOf<'inputGiven'>): Misfit | undefined {
+export function giveInput(draft: Draft, event: TrailEventOf<'inputGiven'>): Misfit | undefined {
   const { inputId, text, atMs, by } = event;
-  const input = plan.inputs.find(({ id }) => id === inputId);
+  const input = draft.plan.inputs.find(({ id }) => id === inputId);
   if (!input) return { kind: 'noSuchInput', inputId };
   const reading = readInput(text, input.unit);
   if (!reading.ok) return { kind: 'entry', problem: reading.problem };
@@ -38,8 +38,8 @@ export function chooseInstrument(
 }
 
 /** The moves in their order: what comes later counts. A state that must settle begins to do so now. */
-export function confirmState(plan: Plan, draft: Draft, event: TrailEventOf<'stateConfirmed'>): Misfit | undefined {
-  const step = openStep(plan, draft, event.stepId);
+export function confirmState(draft: Draft, event: TrailEventOf<'stateConfirmed'>): Misfit | undefined {
+  const step = openStep(draft, event.stepId);
   if (!step) return notAtStep(event.stepId);
   const settles = { ...draft.settlesAtMs };
   for (const { what, is } of event.state) {
@@ -56,8 +56,8 @@ export function confirmState(plan: Plan, draft: Draft, event: TrailEventOf<'stat
  * What cannot be made so is left as it is, with the reason; and whoever cannot wait for it to settle need not. What the step does not need,
  * or has already, is not overridden.
  */
-export function overrideState(plan: Plan, draft: Draft, event: TrailEventOf<'stateOverridden'>): Misfit | undefined {
-  const step = openStep(plan, draft, event.stepId);
+export function overrideState(draft: Draft, event: TrailEventOf<'stateOverridden'>): Misfit | undefined {
+  const step = openStep(draft, event.stepId);
   if (!step) return notAtStep(event.stepId);
   const unmet = unmetNeeds(draft, step.needs);
   const isSettling = (what: string) => (draft.settlesAtMs[what] ?? 0) > event.atMs;

@@ -1,4 +1,4 @@
-import { indexPlan, type Plan, type Step } from '../plan/index.js';
+import { indexPlan, type Step } from '../plan/index.js';
 import type { Misfit } from './misfit.js';
 import type { Trail, Waymark } from './trail.js';
 
@@ -8,9 +8,9 @@ type Mutable<T> = { -readonly [Key in keyof T]: T[Key] };
 export type Draft = Mutable<Omit<Trail, 'waymarks'>> & { waymarks: Waymark[] };
 
 /** The step that is open, if it is the one that an event speaks of. */
-export function openStep(plan: Plan, draft: Draft, stepId: string): Step | undefined {
+export function openStep(draft: Draft, stepId: string): Step | undefined {
   if (draft.at.kind !== 'step' || draft.at.stepId !== stepId) return undefined;
-  return indexPlan(plan).steps.get(stepId);
+  return indexPlan(draft.plan).steps.get(stepId);
 }
 
 /** Readings of a step that is left before its outcome was taken stay readable, set aside. */

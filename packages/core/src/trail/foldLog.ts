@@ -20,7 +20,7 @@ function fold(plan: Plan, { events, confirmedCount }: LocalLog): Trail {
   const stored = foldStored(plan, events.slice(0, own));
   if (!stored.ok) throw new Error(`the log is broken at event ${stored.problem.eventId}`);
   return events.slice(own).reduce<Trail>((trail, event) => {
-    const next = applyTrailEvent(plan, trail, event);
+    const next = applyTrailEvent(trail, event);
     return next.ok ? next.value : trail;
   }, stored.value);
 }

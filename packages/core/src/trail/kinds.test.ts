@@ -19,9 +19,9 @@ const planOf = (
 ) => aPlan({ startStepId: 'one', steps: [one(readings, step), two], ...more });
 
 /** What is said of the event after these, which must be refused. */
-function refused(plan: Plan, trail: Trail, event: Parameters<typeof events>[0]): string {
+function refused(trail: Trail, event: Parameters<typeof events>[0]): string {
   const [stamped] = events(event) as [TrailEvent];
-  const next = applyTrailEvent(plan, trail, { ...stamped, id: 'refused', atMs: trail.lastEventAtMs + 1000 });
+  const next = applyTrailEvent(trail, { ...stamped, id: 'refused', atMs: trail.lastEventAtMs + 1000 });
   return next.ok ? 'it was taken' : sayMisfit(next.problem);
 }
 
@@ -65,7 +65,7 @@ describe('a derived reading', () => {
   });
 
   it('is never entered', () =>
-    expect(refused(plan, walk(plan), typed('one', 'ohms', '4'))).to.include('takes no reading “ohms”'));
+    expect(refused(walk(plan), typed('one', 'ohms', '4'))).to.include('takes no reading “ohms”'));
 });
 
 describe('limits from other readings', () => {
@@ -123,7 +123,6 @@ describe('limits from other readings', () => {
   it('are none when the reading has been set aside', () => {
     const trail = walk(plan, ...toTwo, { kind: 'wentBack', toWaymarkId: 'e2' });
     const judged = applyTrailEvent(
-      { ...plan, startStepId: 'two' },
       { ...trail, at: { kind: 'step', stepId: 'two' } },
       events(typed('two', 'atFan', '12.0'))[0] as TrailEvent,
     );
@@ -136,8 +135,8 @@ describe('limits from other readings', () => {
   });
 
   it('refuses an input that the plan does not ask for, and one that is no reading', () => {
-    expect(refused(plan, walk(plan), given('mood', '7'))).to.include('does not ask for “mood”');
-    expect(refused(plan, walk(plan), given('supply', '5 Ω'))).to.include('is a resistance');
+    expect(refused(walk(plan), given('mood', '7'))).to.include('does not ask for “mood”');
+    expect(refused(walk(plan), given('supply', '5 Ω'))).to.include('is a resistance');
   });
 });
 
@@ -200,14 +199,14 @@ describe('the accuracy in a verdict', () => {
 
 describe('too close to call', () => {
   const close = (tooClose: Plan['tooClose']) => planOf([aReading('v', volts(12, null))], { tooClose });
-  const asks = (plan: Plan, trail: Trail) => refused(plan, trail, taken('one', 'on'));
+  const asks = (trail: Trail) => refused(trail, taken('one', 'on'));
 
   it('goes on as the number says where the plan says so', () =>
     expect(walk(close('asNominal'), typed('one', 'v', '12.0'), taken('one', 'on')).waymarks).to.have.length(1));
 
   it('is measured once more, and then goes on as the number says', () => {
     const plan = close('repeat');
-    expect(asks(plan, walk(plan, typed('one', 'v', '12.0')))).to.include('once more');
+    expect(asks(walk(plan, typed('one', 'v', '12.0')))).to.include('once more');
     const trail = walk(plan, typed('one', 'v', '12.0'), typed('one', 'v', '12.01'), taken('one', 'on'));
     expect(trail.waymarks[0]?.taken[0]?.tries.map(({ kind }) => kind)).to.deep.equal(['tooCloseToCall']);
   });
@@ -215,8 +214,8 @@ describe('too close to call', () => {
   it('wants a better instrument, or a reason why there is none', () => {
     const plan = close('betterInstrument');
     const trail = walk(plan, typed('one', 'v', '12.0'), typed('one', 'v', '12.0'));
-    expect(asks(plan, trail)).to.include('better instrument');
-    expect(asks(plan, walk(plan, typed('one', 'v', '12.4')))).to.equal('it was taken');
+    expect(asks(trail)).to.include('better instrument');
+    expect(asks(walk(plan, typed('one', 'v', '12.4')))).to.equal('it was taken');
     const accept = {
       kind: 'closeCallAccepted',
       stepId: 'one',
@@ -225,7 +224,7 @@ describe('too close to call', () => {
     } as const;
     const accepted = walk(plan, typed('one', 'v', '12.0'), accept, taken('one', 'on'));
     expect(accepted.waymarks[0]?.taken[0]?.acceptedBecause).to.equal('No better meter here');
-    expect(refused(plan, walk(plan, typed('one', 'v', '13')), accept)).to.include('not too close to call');
+    expect(refused(walk(plan, typed('one', 'v', '13')), accept)).to.include('not too close to call');
   });
 });
 
@@ -252,18 +251,18 @@ describe('entries of each kind', () => {
   });
 
   it('are refused with the row that is wrong', () =>
-    expect(refused(plan, walk(plan), rows('plugs', '10', '1.2.3', '4'))).to.match(
+    expect(refused(walk(plan), rows('plugs', '10', '1.2.3', '4'))).to.match(
       /^b: “1\.2\.3” has more than one decimal mark/,
     ));
 
   it('are refused where they are of another kind or another length', () => {
-    expect(refused(plan, walk(plan), rows('plugs', '10', '4'))).to.include('row of 3 numbers');
-    expect(refused(plan, walk(plan), typed('one', 'plugs', '10'))).to.include('row of numbers');
-    expect(refused(plan, walk(plan), typed('one', 'drops', '10'))).to.include('expects a count');
+    expect(refused(walk(plan), rows('plugs', '10', '4'))).to.include('row of 3 numbers');
+    expect(refused(walk(plan), typed('one', 'plugs', '10'))).to.include('row of numbers');
+    expect(refused(walk(plan), typed('one', 'drops', '10'))).to.include('expects a count');
   });
 
   it('say how long there is still to be counted', () =>
-    expect(refused(plan, walk(plan), entered('one', 'drops', { kind: 'counted', counts: [0], seconds: 4.6 }))).to.equal(
+    expect(refused(walk(plan), entered('one', 'drops', { kind: 'counted', counts: [0], seconds: 4.6 }))).to.equal(
       'Counted for 4 of 10 s. Go on counting until the time is up.',
     ));
 
@@ -287,8 +286,8 @@ describe('a state that must settle', () => {
   it('keeps the step shut until the time is up', () => {
     const trail = walk(plan, asleep);
     expect(settledAtMs(trail, indexPlan(plan).steps.get('one')?.needs ?? [])).to.equal(121_000);
-    expect(refused(plan, trail, typed('one', 'v', '0.01'))).to.include('not settled yet');
-    expect(applyTrailEvent(plan, trail, after(120)).ok).to.equal(true);
+    expect(refused(trail, typed('one', 'v', '0.01'))).to.include('not settled yet');
+    expect(applyTrailEvent(trail, after(120)).ok).to.equal(true);
   });
 
   it('begins again when the state is confirmed anew', () => {
@@ -303,7 +302,7 @@ describe('a state that must settle', () => {
       state: [{ what: 'buses', is: 'asleep' }],
       reason: 'It is silent already',
     });
-    expect(applyTrailEvent(plan, trail, after(3)).ok).to.equal(true);
+    expect(applyTrailEvent(trail, after(3)).ok).to.equal(true);
     expect(trail.overridden[0]).to.include({ what: 'buses', reason: 'It is silent already' });
   });
 });
@@ -335,7 +334,7 @@ describe('a pause', () => {
   it('ends when somebody works on it', () =>
     expect(walk(plan, state, pause, typed('one', 'v', '12.4')).paused).to.equal(undefined));
   it('cannot be ended when there is none', () =>
-    expect(refused(plan, walk(plan), { kind: 'resumed' })).to.include('not paused'));
+    expect(refused(walk(plan), { kind: 'resumed' })).to.include('not paused'));
 });
 
 describe('what is noted beside the way', () => {
@@ -371,5 +370,5 @@ describe('what is noted beside the way', () => {
   });
 
   it('belongs to a step of the plan', () =>
-    expect(refused(plan, walk(plan), { ...remark, stepId: 'gone' })).to.include('not at the step'));
+    expect(refused(walk(plan), { ...remark, stepId: 'gone' })).to.include('not at the step'));
 });

@@ -6,7 +6,7 @@ import {
   type InstrumentFunction,
   largestShown,
 } from '../instrument/index.js';
-import { type HookUp, hookUpOf, type Plan, type Step, type StepReading } from '../plan/index.js';
+import { type HookUp, hookUpOf, type Step, type StepReading } from '../plan/index.js';
 import { ambientKPaAt, formatReading, type Reading } from '../reading/index.js';
 import { type UncertaintyOf, uncertaintyOf } from '../spec/index.js';
 import { convert, unitOf } from '../units/index.js';
@@ -24,15 +24,14 @@ export interface MeasuringContext {
 
 /** What stands around a reading of a step, as the trail is now; without one, around whatever the step is hooked up to. */
 export function measuringContextOf(
-  plan: Plan,
-  trail: Pick<Trail, 'inputs' | 'instruments' | 'taken' | 'waymarks'>,
+  trail: Pick<Trail, 'plan' | 'inputs' | 'instruments' | 'taken' | 'waymarks'>,
   step: Step,
   reading?: StepReading,
 ): MeasuringContext {
-  const ambientKPa = ambientOf(plan, trail);
+  const ambientKPa = ambientOf(trail);
   const hookUp = reading ? hookUpOf(step, reading) : step.hookUp;
   return {
-    valueFor: (name) => valueFor(plan, trail, name, ambientKPa),
+    valueFor: (name) => valueFor(trail, name, ambientKPa),
     uncertaintyOf: (reading) => uncertaintyAt(hookUp, trail.instruments, reading, ambientKPa),
     ambientKPa,
     instrumentEnd: (unit) => {
@@ -62,7 +61,7 @@ function uncertaintyAt(
   return known == null ? uncertaintyOf(reading, hookUp?.accuracy) : Math.max(known, reading.resolution / 2);
 }
 
-type Known = Pick<Trail, 'inputs' | 'taken' | 'waymarks'>;
+type Known = Pick<Trail, 'plan' | 'inputs' | 'taken' | 'waymarks'>;
 
 /** The reading that a name stands for: of the open step first, then the newest that still counts. */
 function newestReading(trail: Known, name: string): KnownValue | string | undefined {
@@ -78,8 +77,8 @@ function newestReading(trail: Known, name: string): KnownValue | string | undefi
   return { value: reading.value, unit: reading.unit, uncertainty, sources };
 }
 
-function valueFor(plan: Plan, trail: Known, name: string, ambientKPa: number | undefined): KnownValue | string {
-  const input = plan.inputs.find(({ id }) => id === name);
+function valueFor(trail: Known, name: string, ambientKPa: number | undefined): KnownValue | string {
+  const input = trail.plan.inputs.find(({ id }) => id === name);
   const reading = newestReading(trail, input?.from ?? name);
   if (reading !== undefined) return reading;
   const given = trail.inputs[name]?.reading;
@@ -89,10 +88,10 @@ function valueFor(plan: Plan, trail: Known, name: string, ambientKPa: number | u
   return input ? `${input.name || name} is not known.` : `“${name}” has not been read, or no longer counts.`;
 }
 
-function ambientOf(plan: Plan, trail: Known): number | undefined {
-  for (const { id, means } of plan.inputs) {
+function ambientOf(trail: Known): number | undefined {
+  for (const { id, means } of trail.plan.inputs) {
     if (means === 'value') continue;
-    const known = valueFor(plan, trail, id, undefined);
+    const known = valueFor(trail, id, undefined);
     if (typeof known === 'string') continue;
     const target = unitOf(means === 'altitude' ? 'm' : 'kPa(abs)');
     const value = convert(known.value, unitOf(known.unit), target);

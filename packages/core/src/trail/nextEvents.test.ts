@@ -29,12 +29,12 @@ describe('what comes next on a trail', () => {
         let trail = opened();
         for (let nth = 1; nth < 200; nth += 1) {
           const event = nextEvent(trail, {
-            entryFor: (reading, step) => sampleEntry(reading, measuringContextOf(plan, trail, step, reading), random),
+            entryFor: (reading, step) => sampleEntry(reading, measuringContextOf(trail, step, reading), random),
             nowMs: nth,
             reason: 'only tried',
           });
           if (!event) break;
-          const next = applyTrailEvent(plan, trail, stampTrailEvent(event, stampAt(nth)));
+          const next = applyTrailEvent(trail, stampTrailEvent(event, stampAt(nth)));
           if (!next.ok) throw new Error(`${event.kind}: ${next.problem.kind}`);
           trail = next.value;
         }

@@ -20,8 +20,8 @@ import type { TrailEventOf } from './trailEvent.js';
 
 /** What happens on a step: its readings, its outcome, and the ways out of it. */
 
-export function enterReading(plan: Plan, draft: Draft, event: TrailEventOf<'readingEntered'>): Misfit | undefined {
-  const step = openStep(plan, draft, event.stepId);
+export function enterReading(draft: Draft, event: TrailEventOf<'readingEntered'>): Misfit | undefined {
+  const step = openStep(draft, event.stepId);
   if (!step) return notAtStep(event.stepId);
   const shut = gateOf(draft, step.needs, event.atMs);
   if (shut) return shut;
@@ -29,21 +29,21 @@ export function enterReading(plan: Plan, draft: Draft, event: TrailEventOf<'read
   if (!wanted) return { kind: 'noSuchReading', readingId: event.readingId };
   // What is computed from others is never entered.
   if (wanted.derivedFrom !== null) return { kind: 'noSuchReading', readingId: event.readingId };
-  const judged = judgeEntry(wanted, event.entry, measuringContextOf(plan, draft, step, wanted));
+  const judged = judgeEntry(wanted, event.entry, measuringContextOf(draft, step, wanted));
   if (!judged.ok) return { kind: 'entry', problem: judged.problem };
   draft.taken = { ...draft.taken, [event.readingId]: toTaken(draft, step, event, judged.value) };
-  judgeAnew(plan, draft, step, event.readingId);
+  judgeAnew(draft, step, event.readingId);
   // Limits may come from what is computed, which comes from what was just entered.
-  if (derive(plan, draft, step, event)) judgeAnew(plan, draft, step, event.readingId);
+  if (derive(draft, step, event)) judgeAnew(draft, step, event.readingId);
   return undefined;
 }
 
 /** Readings of the open step whose limits come from others follow when one of those is measured again. */
-function judgeAnew(plan: Plan, draft: Draft, step: Step, changedId: string): void {
+function judgeAnew(draft: Draft, step: Step, changedId: string): void {
   for (const wanted of step.readings) {
     const taken = draft.taken[wanted.id];
     if (!taken?.entry || wanted.id === changedId || namesUsedBy(wanted).length === 0) continue;
-    const judged = judgeEntry(wanted, taken.entry, measuringContextOf(plan, draft, step, wanted));
+    const judged = judgeEntry(wanted, taken.entry, measuringContextOf(draft, step, wanted));
     if (judged.ok) draft.taken = { ...draft.taken, [wanted.id]: { ...taken, ...judged.value } };
   }
 }
@@ -81,23 +81,18 @@ function measuredWith(draft: Draft, step: Step, readingId: string): string | und
  * Computes what comes from the readings of the step, as soon as they are all there; each after those that it uses.
  * @returns whether anything was computed
  */
-function derive(
-  plan: Plan,
-  draft: Draft,
-  step: Step,
-  { id: eventId, atMs, by }: TrailEventOf<'readingEntered'>,
-): boolean {
+function derive(draft: Draft, step: Step, { id: eventId, atMs, by }: TrailEventOf<'readingEntered'>): boolean {
   if (step.readings.every(({ derivedFrom }) => derivedFrom === null)) return false;
   if (step.readings.some(({ id, derivedFrom }) => derivedFrom === null && !draft.taken[id])) return false;
   const plain = { entry: undefined, typedFirst: null, stillStands: null, tries: [], acceptedBecause: undefined };
   const around = { instrument: undefined, takenIn: draft.believed };
-  const { ordered, inCircles } = computedOrder(plan, step);
+  const { ordered, inCircles } = computedOrder(draft.plan, step);
   const put = (readingId: string, judged: JudgedEntry) => {
     const taken = { eventId, readingId, atMs, by, ...plain, ...around, sources: undefined, ...judged };
     draft.taken = { ...draft.taken, [readingId]: taken };
   };
   for (const wanted of ordered) {
-    const judged = judgeDerived(wanted, measuringContextOf(plan, draft, step, wanted));
+    const judged = judgeDerived(wanted, measuringContextOf(draft, step, wanted));
     if (judged) put(wanted.id, judged);
   }
   for (const { id, name } of inCircles)
@@ -107,32 +102,31 @@ function derive(
 
 /** Lets a reading that is too close to call go on as its number says, where the plan wants more than can be had. */
 export function acceptCloseCall(
-  plan: Plan,
   draft: Draft,
   { stepId, readingId, reason }: TrailEventOf<'closeCallAccepted'>,
 ): Misfit | undefined {
-  if (!openStep(plan, draft, stepId)) return notAtStep(stepId);
+  if (!openStep(draft, stepId)) return notAtStep(stepId);
   const taken = draft.taken[readingId];
   if (taken?.verdict.kind !== 'tooCloseToCall') return { kind: 'notCloseToCall', readingId };
   draft.taken = { ...draft.taken, [readingId]: { ...taken, acceptedBecause: reason } };
   return undefined;
 }
 
-export function takeOutcome(plan: Plan, draft: Draft, event: TrailEventOf<'outcomeTaken'>): Misfit | undefined {
-  const step = openStep(plan, draft, event.stepId);
+export function takeOutcome(draft: Draft, event: TrailEventOf<'outcomeTaken'>): Misfit | undefined {
+  const step = openStep(draft, event.stepId);
   if (!step) return notAtStep(event.stepId);
   const shut = gateOf(draft, step.needs, event.atMs);
   if (shut) return shut;
   const missing = step.readings.find(({ id }) => !draft.taken[id]);
   if (missing) return { kind: 'readingMissing', readingId: missing.id };
   for (const taken of Object.values(draft.taken)) {
-    const asks = closeCallAsks(plan.tooClose, taken);
+    const asks = closeCallAsks(draft.plan.tooClose, taken);
     if (asks) return { kind: 'closeCall', asks };
   }
   const follows = outcomeOfTaken(step, draft.taken);
   if (follows?.id !== event.outcomeId)
     return { kind: 'otherOutcome', outcomeId: event.outcomeId, follows: follows?.id };
-  return leaveStep(plan, draft, event, follows, undefined);
+  return leaveStep(draft, event, follows, undefined);
 }
 
 /** The outcome to which the readings of a step lead; `undefined` while some are missing or when the case was left open. */
@@ -141,23 +135,22 @@ export function outcomeOfTaken(step: Step, taken: Trail['taken']): Outcome | und
   return outcomeFor(step, { get: (readingId) => taken[readingId]?.verdict.zone.id });
 }
 
-export function skipStep(plan: Plan, draft: Draft, event: TrailEventOf<'skipped'>): Misfit | undefined {
-  const step = openStep(plan, draft, event.stepId);
+export function skipStep(draft: Draft, event: TrailEventOf<'skipped'>): Misfit | undefined {
+  const step = openStep(draft, event.stepId);
   if (!step) return notAtStep(event.stepId);
   const outcome = step.outcomes.find(({ id }) => id === event.outcomeId);
   if (!outcome) return { kind: 'noSuchOutcome', outcomeId: event.outcomeId };
-  return leaveStep(plan, draft, event, outcome, event.reason);
+  return leaveStep(draft, event, outcome, event.reason);
 }
 
 function leaveStep(
-  plan: Plan,
   draft: Draft,
   event: TrailEventOf<'outcomeTaken' | 'skipped'>,
   outcome: Outcome,
   skippedBecause: string | undefined,
 ): Misfit | undefined {
   const { id, stepId, atMs, by } = event;
-  const next = isAdded(draft, stepId) ? draft.added.from?.at : positionAfter(plan, outcome);
+  const next = isAdded(draft, stepId) ? draft.added.from?.at : positionAfter(draft.plan, outcome);
   if (!next) return { kind: 'leadsNowhere', outcomeId: outcome.id };
   const taken = Object.values(draft.taken);
   const { overridden } = draft;

@@ -217,8 +217,8 @@ export const settledAtMs = ({ settlesAtMs }: Trail, needs: readonly { readonly w
   Math.max(0, ...needs.map(({ what }) => settlesAtMs[what] ?? 0));
 
 /** Inputs that are still to be asked for: those that come from no reading and were not answered. */
-export const inputsToAsk = ({ inputs }: Plan, trail: Pick<Trail, 'inputs'>): readonly Input[] =>
-  inputs.filter(({ id, from }) => from === null && !trail.inputs[id]);
+export const inputsToAsk = ({ plan, inputs }: Pick<Trail, 'plan' | 'inputs'>): readonly Input[] =>
+  plan.inputs.filter(({ id, from }) => from === null && !inputs[id]);
 
 /** Needs of the open step that the believed vehicle state does not meet yet, and that were not overridden. */
 export function unmetNeeds<Need extends { readonly what: string; readonly is: string }>(

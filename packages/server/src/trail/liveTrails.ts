@@ -66,7 +66,7 @@ export function stateAfter({ plan, trail, refusedIds }: LiveTrail, events: reado
   if (events.some(({ id }) => refusedIds.has(id)))
     throw new AppError('EVENT_MISFIT', 'It was refused when it came first. Nothing of what was sent was added.');
   const after = events.reduce<Trail | undefined>((state, event) => {
-    const next = applyTrailEvent(plan, state, event);
+    const next = applyTrailEvent(state ?? { plan }, event);
     if (next.ok) return next.value;
     if (events.length === 1) noteRefused(refusedIds, event.id);
     throw new AppError('EVENT_MISFIT', `${sayMisfit(next.problem)} Nothing of what was sent was added.`);

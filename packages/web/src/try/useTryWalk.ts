@@ -5,6 +5,7 @@ import {
   type NewTrailEvent,
   nextEvent,
   openingOf,
+  reduceTrail,
   sampleEntry,
   sayMisfit,
   stampTrailEvent,
@@ -31,17 +32,17 @@ export function useTryWalk(plan: Plan) {
   }, []);
   const record = useCallback(
     (...fresh: readonly NewTrailEvent[]): boolean => {
-      const next = applyAll(plan, latest.current.trail, fresh);
+      const next = applyAll(latest.current.trail, fresh);
       const isRecorded = typeof next !== 'string';
       dispatch(recordingEnded(isRecorded ? undefined : next));
       if (isRecorded) put({ ...latest.current, trail: next });
       return isRecorded;
     },
-    [plan, put, dispatch],
+    [put, dispatch],
   );
   const open = useMemo<OpenTrail>(
-    () => ({ trailId: walk.trailId, plan, trail: walk.trail, record, isOnlyTried: true }),
-    [plan, walk, record],
+    () => ({ trailId: walk.trailId, trail: walk.trail, record, isOnlyTried: true }),
+    [walk, record],
   );
   const recordSample = () => {
     const event = sampleNext(latest.current.trail);
@@ -56,29 +57,29 @@ export function useTryWalk(plan: Plan) {
 }
 
 function begin(plan: Plan): { readonly trailId: string; readonly trail: Trail } {
-  const trail = applyAll(plan, undefined, [
-    openingOf(plan.id, { fleetNumber: 'try', line: plan.appliesTo.lines[0] ?? '' }),
-  ]);
-  if (typeof trail === 'string') throw new Error(trail);
-  return { trailId: `try-${nanoid(6)}`, trail };
+  const vehicle = { fleetNumber: 'try', line: plan.appliesTo.lines[0] ?? '' };
+  const opened = reduceTrail(plan, [stampNow(openingOf(plan.id, vehicle))]);
+  if (!opened.ok) throw new Error(sayMisfit(opened.problem.misfit));
+  return { trailId: `try-${nanoid(6)}`, trail: opened.value };
 }
 
-function applyAll(plan: Plan, trail: Trail | undefined, fresh: readonly NewTrailEvent[]): Trail | string {
+/** The trail after these events, or why one of them does not fit. */
+function applyAll(trail: Trail, fresh: readonly NewTrailEvent[]): Trail | string {
   let state = trail;
-  for (const one of fresh) {
-    const event = stampTrailEvent(one, { id: nanoid(), atMs: nowMs(), by: trier });
-    const next = applyTrailEvent(plan, state, event);
+  for (const event of fresh) {
+    const next = applyTrailEvent(state, stampNow(event));
     if (!next.ok) return sayMisfit(next.problem);
     state = next.value;
   }
-  return state as Trail;
+  return state;
 }
+
+const stampNow = (event: NewTrailEvent) => stampTrailEvent(event, { id: nanoid(), atMs: nowMs(), by: trier });
 
 /** What somebody would do next at the step that is open, with a reading by chance; `undefined` where it cannot go on. */
 const sampleNext = (trail: Trail): NewTrailEvent | undefined =>
   nextEvent(trail, {
-    entryFor: (reading, step) =>
-      sampleEntry(reading, measuringContextOf(trail.plan, trail, step, reading), Math.random),
+    entryFor: (reading, step) => sampleEntry(reading, measuringContextOf(trail, step, reading), Math.random),
     nowMs: nowMs(),
     reason: 'only tried',
   });

@@ -34,8 +34,8 @@ export function AddSuspects({ open, button }: AddProps) {
       <BottomSheet opened={isOpen} onClose={() => setIsOpen(false)} title="Who may be the cause">
         <Stack maw={760}>
           <Typed open={open} />
-          {open.plan.suspects.length > 0 && (
-            <p className="soft">So far: {open.plan.suspects.map(({ name, id }) => name || id).join(', ')}.</p>
+          {open.trail.plan.suspects.length > 0 && (
+            <p className="soft">So far: {open.trail.plan.suspects.map(({ name, id }) => name || id).join(', ')}.</p>
           )}
           <FromCard open={open} />
           <Button size="lg" variant="default" onClick={() => setIsOpen(false)}>
@@ -94,7 +94,12 @@ function Typed({ open: { trailId, record } }: Pick<AddProps, 'open'>) {
   );
 }
 
-function FromCard({ open: { plan, record } }: Pick<AddProps, 'open'>) {
+function FromCard({
+  open: {
+    trail: { plan },
+    record,
+  },
+}: Pick<AddProps, 'open'>) {
   const { data: cards = [] } = useLibraryCardsQuery();
   const dispatch = useAppDispatch();
   const [card, setCard] = useState<PartCard | undefined>();

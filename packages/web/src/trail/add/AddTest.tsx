@@ -26,7 +26,7 @@ export function AddTest({ open, button, says }: AddProps) {
   const close = () => setIsOpen(false);
   const adding = useAddTest(open, close);
   const { written, problem } = adding;
-  const { plan } = open;
+  const { plan } = open.trail;
   return (
     <>
       <Button {...button} onClick={() => setIsOpen(true)}>

@@ -16,7 +16,14 @@ interface NameProps {
 const usualWeight = 3;
 
 /** The cause as whoever tests sees it, without a plan that leads to it; what the readings say of it comes before it is accepted. */
-export function NameCause({ open: { trail, plan, record }, button }: NameProps) {
+export function NameCause({
+  open: {
+    trail,
+    trail: { plan },
+    record,
+  },
+  button,
+}: NameProps) {
   const [isOpen, setIsOpen] = useState(false);
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const entries = lineUp(trail);

@@ -13,7 +13,14 @@ interface ToDoProps {
 }
 
 /** The tests that were added and not done yet; what tells nothing new comes last. */
-export function TestsToDo({ open: { plan, trail, record }, onOpened }: ToDoProps) {
+export function TestsToDo({
+  open: {
+    trail,
+    trail: { plan },
+    record,
+  },
+  onOpened,
+}: ToDoProps) {
   const telling = useMemo(() => nextTests(trail).filter(({ step }) => isAdded(trail, step.id)), [trail]);
   const done = new Set(evidenceOf(trail).flatMap(({ source }) => (source.kind === 'step' ? source.step.id : [])));
   const others = plan.steps.filter(

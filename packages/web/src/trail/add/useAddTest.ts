@@ -63,7 +63,7 @@ const isWrittenTest = isShaped<WrittenTest>({
 });
 
 /** Writes a test that is added on a trail; what is written is kept until it is added. */
-export function useAddTest({ trailId, trail, plan, record }: OpenTrail, onAdded: () => void) {
+export function useAddTest({ trailId, trail, trail: { plan }, record }: OpenTrail, onAdded: () => void) {
   const [written, setWritten, forget] = useKeptState<WrittenTest>(`add-test-${trailId}`, nothing, isWrittenTest);
   const [problem, setProblem] = useState<AskProblem | undefined>();
   const setWrittenPart = (recipe: (last: WrittenTest) => WrittenTest) => {

@@ -22,7 +22,7 @@ export function CountPanel({ spec, ...props }: PanelProps) {
   if (recorded)
     return (
       <section className={classes.count} aria-label={reading.name || step.title}>
-        <VerdictPanel judged={recorded} policy={open.plan.tooClose} />
+        <VerdictPanel judged={recorded} policy={open.trail.plan.tooClose} />
         <Button variant="default" size="lg" onClick={onAgain}>
           Count again
         </Button>
@@ -57,7 +57,7 @@ export function CountPanel({ spec, ...props }: PanelProps) {
       <div className={classes.row}>
         <VerdictPanel
           judged={judged.ok ? judged.value : undefined}
-          policy={open.plan.tooClose}
+          policy={open.trail.plan.tooClose}
           typedReading={{ text: sayCount(spec, counted), judged }}
         />
         <Group>

@@ -20,7 +20,7 @@ export function DerivedReading({ open, reading, kit }: Pick<ReadingProps, 'open'
         </small>
         <output className="mono">{taken.reading ? formatReading(taken.reading) : '–'}</output>
       </p>
-      <VerdictPanel judged={taken} policy={open.plan.tooClose} />
+      <VerdictPanel judged={taken} policy={open.trail.plan.tooClose} />
       {limits.ok && taken.reading && (
         <LimitRuler
           line={limits.value.line}

@@ -40,7 +40,7 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
         )}
         <VerdictPanel
           judged={shown}
-          policy={open.plan.tooClose}
+          policy={open.trail.plan.tooClose}
           typedReading={recorded ? undefined : typedReading}
           hint={limits.ok ? undefined : limits.problem}
         />
@@ -50,7 +50,7 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
           <CurvePlace
             spec={spec}
             context={kit.context}
-            over={sayFormulaName(open.plan, spec.of)}
+            over={sayFormulaName(open.trail.plan, spec.of)}
             value={valueOnCurve}
             verdict={verdictOnCurve}
           />

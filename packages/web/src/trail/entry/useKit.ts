@@ -27,7 +27,8 @@ export interface Kit {
 
 /** Gathers what stands around a reading of a step; without one, around what the step is hooked up to. */
 export function useKit(open: OpenTrail, step: Step, reading?: StepReading): Kit {
-  const { plan, trail, record } = open;
+  const { trail, record } = open;
+  const { plan } = trail;
   const hookUp = reading ? hookUpOf(step, reading) : step.hookUp;
   const measures = hookUp?.instrument;
   const [lastUsed, setLastUsed] = useKeptState<Partial<Record<InstrumentFunction, string>>>(
@@ -45,7 +46,7 @@ export function useKit(open: OpenTrail, step: Step, reading?: StepReading): Kit 
   const assumed = measures && !known ? offered.find(({ id }) => id === lastUsed[measures]) : undefined;
   const context = useMemo(() => {
     const instruments = measures && assumed ? { ...trail.instruments, [measures]: assumed } : trail.instruments;
-    return measuringContextOf(plan, { ...trail, instruments }, step, reading);
+    return measuringContextOf({ ...trail, instruments }, step, reading);
   }, [plan, trail, step, reading, measures, assumed]);
   const choose = (instrument: Instrument | null) => {
     if (!measures) return;

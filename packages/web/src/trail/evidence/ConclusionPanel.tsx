@@ -15,7 +15,8 @@ import { EvidenceList } from './EvidenceList';
 
 /** The end of the plan: the cause with its evidence and its repair. The technician accepts it, or goes back. */
 export function ConclusionPanel({ open }: { readonly open: OpenTrail }) {
-  const { plan, trail, trailId, record } = open;
+  const { trail, trailId, record } = open;
+  const { plan } = trail;
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => button.current?.focus(), []);
   if (!('conclusionId' in trail.at)) return null;
@@ -50,7 +51,7 @@ export function ConclusionPanel({ open }: { readonly open: OpenTrail }) {
         );
       })}
       <h2>Evidence</h2>
-      <EvidenceList plan={plan} trail={trail} />
+      <EvidenceList trail={trail} />
       {trail.at.kind === 'concluded' ? (
         <Group>
           <p className={classes.accepted}>

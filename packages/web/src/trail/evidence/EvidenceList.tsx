@@ -1,13 +1,13 @@
 import { type Evidence, evidenceOf } from '@probe-trail/core/evidence';
-import { indexPlan, type Plan } from '@probe-trail/core/plan';
+import { indexPlan } from '@probe-trail/core/plan';
 import { isAdded, type Trail } from '@probe-trail/core/trail';
 import { VerdictMark } from '../../spec/VerdictMark';
 import { markOfEvidence, sayEvidence } from '../waymarkLook';
 import classes from './EvidenceList.module.css';
 
 /** What each standing waymark said about the suspects, in the order in which it was found. */
-export function EvidenceList({ plan, trail }: { readonly plan: Plan; readonly trail: Trail }) {
-  const { suspects } = indexPlan(plan);
+export function EvidenceList({ trail }: { readonly trail: Trail }) {
+  const { suspects } = indexPlan(trail.plan);
   const names = (ids: readonly string[]) => ids.map((id) => suspects.get(id)?.name ?? id).join(', ');
   return (
     <ol className={classes.evidence}>

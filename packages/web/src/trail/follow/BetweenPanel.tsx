@@ -10,7 +10,8 @@ import classes from './BetweenPanel.module.css';
 
 /** An open trail between two tests: what is to be done, whatever tells most first, and what can be added. */
 export function BetweenPanel({ open }: { readonly open: OpenTrail }) {
-  const { plan, trail } = open;
+  const { trail } = open;
+  const { plan } = trail;
   const hasSuspects = plan.suspects.length > 0;
   const isBegun = evidenceOf(trail).length > 0;
   return (

@@ -9,8 +9,9 @@ import { PausePanel } from './PausePanel';
 
 /** Where a trail stands: paused, at its end, before its beginning, or on a step. */
 export function Following({ open }: { readonly open: OpenTrail }) {
-  const { plan, trail } = open;
-  const asked = inputsToAsk(plan, trail);
+  const { trail } = open;
+  const { plan } = trail;
+  const asked = inputsToAsk(trail);
   if (trail.paused) return <PausePanel open={open} />;
   if (trail.at.kind === 'between') return <BetweenPanel open={open} />;
   if (trail.at.kind !== 'step') return <ConclusionPanel open={open} />;

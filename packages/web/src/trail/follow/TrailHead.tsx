@@ -9,7 +9,8 @@ import { TrailMenu } from './TrailMenu';
 
 /** What is always visible: vehicle and job, the vehicle state as the trail believes it, and what is saved. */
 export function TrailHead({ open }: { readonly open: OpenTrail }) {
-  const { trailId, plan, trail } = open;
+  const { trailId, trail } = open;
+  const { plan } = trail;
   return (
     <div className={classes.head}>
       <Bar compact>

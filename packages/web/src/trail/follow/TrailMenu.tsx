@@ -9,7 +9,8 @@ import { InputsPanel } from './InputsPanel';
 
 /** What is seldom needed on a trail: a pause, what was asked at the start, the record. */
 export function TrailMenu({ open }: { readonly open: OpenTrail }) {
-  const { plan, trail, trailId, record } = open;
+  const { trail, trailId, record } = open;
+  const { plan } = trail;
   const [shown, setShown] = useState<'menu' | 'inputs' | undefined>();
   const [reason, setReason] = useState('');
   const asked = plan.inputs.filter(({ from }) => from === null);

@@ -8,7 +8,8 @@ import { WaymarkSheet } from './WaymarkSheet';
 
 /** The waymarks walked, each with its shape and reading; a tap opens what was recorded there. */
 export function TrailSpine({ open }: { readonly open: OpenTrail }) {
-  const { plan, trail } = open;
+  const { trail } = open;
+  const { plan } = trail;
   const [shown, setShown] = useState<Waymark | undefined>();
   const end = useRef<HTMLLIElement>(null);
   // On a narrow screen the trail is one row: the place where you are must be in it.
@@ -38,7 +39,7 @@ export function TrailSpine({ open }: { readonly open: OpenTrail }) {
   );
 }
 
-function sayHere({ plan, trail }: OpenTrail): string | undefined {
+function sayHere({ trail, trail: { plan } }: OpenTrail): string | undefined {
   if (trail.at.kind === 'step') return stepOf(plan, trail.at.stepId)?.title;
   return trail.at.kind === 'between' ? 'The next test' : 'Conclusion';
 }
@@ -49,7 +50,14 @@ interface WaymarkButtonProps {
   readonly onOpen: () => void;
 }
 
-function WaymarkButton({ open: { plan, trail }, waymark, onOpen }: WaymarkButtonProps) {
+function WaymarkButton({
+  open: {
+    trail,
+    trail: { plan },
+  },
+  waymark,
+  onOpen,
+}: WaymarkButtonProps) {
   return (
     <button type="button" onClick={onOpen} className={classes.waymark}>
       <VerdictMark kind={markOf(waymark)} size={22} />

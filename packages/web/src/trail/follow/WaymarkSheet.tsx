@@ -14,7 +14,15 @@ interface SheetProps {
 }
 
 /** What was recorded at a waymark, with the offer to go back to it. */
-export function WaymarkSheet({ open: { plan, trail, record }, waymark, onClose }: SheetProps) {
+export function WaymarkSheet({
+  open: {
+    trail,
+    trail: { plan },
+    record,
+  },
+  waymark,
+  onClose,
+}: SheetProps) {
   const canGoBack = waymark && !waymark.setAside && trail.at.kind !== 'concluded';
   const isOwn = waymark !== undefined && isAdded(trail, waymark.stepId);
   const goBack = () => {

@@ -30,7 +30,7 @@ export const recordEvents =
     const log = selectLog(getState(), trailId);
     let state = log && foldLog(plan, log);
     for (const event of events) {
-      const next = applyTrailEvent(plan, state, event);
+      const next = applyTrailEvent(state ?? { plan }, event);
       if (!next.ok) {
         dispatch(recordingEnded(sayMisfit(next.problem)));
         return false;

@@ -1,5 +1,4 @@
 import { sayForbidden } from '@probe-trail/core/person';
-import type { Plan } from '@probe-trail/core/plan';
 import { foldLog, type NewTrailEvent, openPlan, type Trail } from '@probe-trail/core/trail';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useCallback, useEffect, useMemo, useState } from 'react';
@@ -11,11 +10,9 @@ import { openTrail, recordEvents } from './recordEvents';
 import { selectLog } from './trailSlice';
 import { useLive } from './useLive';
 
-/** A trail as this device shows it: its plan, its state, and the way to add to it. */
+/** A trail as this device shows it: its state with its plan, and the way to add to it. */
 export interface OpenTrail {
   readonly trailId: string;
-  /** As the trail has it: with what was added on the way. */
-  readonly plan: Plan;
   readonly trail: Trail;
   /** Records events at once. @returns whether they were; why not is said over the page */
   readonly record: (...events: readonly NewTrailEvent[]) => boolean;
@@ -49,10 +46,7 @@ export function useTrail(trailId: string): {
     },
     [dispatch, trailId, plan, person?.name, mayRecord],
   );
-  const open = useMemo(
-    () => (trail ? { trailId, plan: trail.plan, trail, record } : undefined),
-    [trailId, trail, record],
-  );
+  const open = useMemo(() => (trail ? { trailId, trail, record } : undefined), [trailId, trail, record]);
   return { open, error: logError ?? version.error, retry };
 }
 

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import { supportOf, supportWords } from '@probe-trail/core/evidence';
 import { foundOn } from '@probe-trail/core/path';
-import { indexPlan, type Path } from '@probe-trail/core/plan';
+import { indexPlan, type Path, type Plan } from '@probe-trail/core/plan';
 import { formatReading } from '@probe-trail/core/reading';
 import { cutText } from '@probe-trail/core/text';
 import { planFromTrail, readingsAlong, remarkKinds, type Waymark } from '@probe-trail/core/trail';
@@ -38,7 +38,7 @@ export function TrailRecordPage() {
   );
   return (
     <Page
-      title={open ? `${open.trail.vehicle.fleetNumber}: ${open.plan.title}` : 'Record of a trail'}
+      title={open ? `${open.trail.vehicle.fleetNumber}: ${open.trail.plan.title}` : 'Record of a trail'}
       actions={actions}
     >
       <Wait for={open} error={error} retry={retry}>
@@ -48,7 +48,15 @@ export function TrailRecordPage() {
   );
 }
 
-function Record({ open: { trailId, plan, trail } }: { readonly open: OpenTrail }) {
+function Record({
+  open: {
+    trailId,
+    trail,
+    trail: { plan },
+  },
+}: {
+  readonly open: OpenTrail;
+}) {
   return (
     <>
       {trail.voided && (
@@ -70,8 +78,8 @@ function Record({ open: { trailId, plan, trail } }: { readonly open: OpenTrail }
           <RecordLine key={waymark.id} plan={plan} waymark={waymark} />
         ))}
       </ol>
-      <Ending plan={plan} trail={trail} />
-      <Notes plan={plan} trail={trail} />
+      <Ending trail={trail} />
+      <Notes trail={trail} />
       <EntryLog trailId={trailId} unfit={trail.unfit} />
     </>
   );
@@ -91,7 +99,7 @@ function MakeDraft({ open: { trail } }: { readonly open: OpenTrail }) {
   );
 }
 
-function RecordLine({ plan, waymark }: Pick<OpenTrail, 'plan'> & { readonly waymark: Waymark }) {
+function RecordLine({ plan, waymark }: { readonly plan: Plan; readonly waymark: Waymark }) {
   return (
     <li data-aside={waymark.setAside || undefined}>
       <VerdictMark kind={markOf(waymark)} />
@@ -112,9 +120,9 @@ function RecordLine({ plan, waymark }: Pick<OpenTrail, 'plan'> & { readonly waym
   );
 }
 
-function Ending({ plan, trail }: Pick<OpenTrail, 'plan' | 'trail'>) {
+function Ending({ trail }: Pick<OpenTrail, 'trail'>) {
   if (trail.at.kind !== 'concluded') return <p className="soft">This trail has not come to an end yet.</p>;
-  const conclusion = indexPlan(plan).conclusions.get(trail.at.conclusionId);
+  const conclusion = indexPlan(trail.plan).conclusions.get(trail.at.conclusionId);
   return (
     <section className={classes.ending}>
       <h2>{conclusion?.title}</h2>
@@ -157,7 +165,8 @@ function PathRecord({ trail, path }: Pick<OpenTrail, 'trail'> & { readonly path:
 }
 
 /** What was noted beside the way: pictures and remarks, with the steps that they belong to. */
-function Notes({ plan, trail }: Pick<OpenTrail, 'plan' | 'trail'>) {
+function Notes({ trail }: Pick<OpenTrail, 'trail'>) {
+  const { plan } = trail;
   return (
     <>
       {trail.photos.length > 0 && (

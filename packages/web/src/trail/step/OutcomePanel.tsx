@@ -14,7 +14,8 @@ interface OutcomeProps {
 
 /** What the readings of the step mean for the suspects, and where they lead. Nothing moves on by itself. */
 export function OutcomePanel({ open, step, outcome }: OutcomeProps) {
-  const { plan, trail, record } = open;
+  const { trail, record } = open;
+  const { plan } = trail;
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => button.current?.focus({ preventScroll: true }), []);
   if (!outcome)
@@ -63,7 +64,7 @@ function Suspects({
 }
 
 /** Where the trail goes on after a test of one's own. */
-export function sayReturn({ plan, trail }: OpenTrail): string {
+export function sayReturn({ trail, trail: { plan } }: OpenTrail): string {
   const at = trail.added.from?.at;
   if (at?.kind === 'step') return `back to “${indexPlan(plan).steps.get(at.stepId)?.title}”`;
   return at?.kind === 'between' ? 'the next test' : 'back to the conclusion';

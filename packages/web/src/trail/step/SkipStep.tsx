@@ -12,7 +12,13 @@ interface SkipProps {
 }
 
 /** A step that cannot be done: the reason is recorded, the technician chooses the way, and it counts for no suspect. */
-export function SkipStep({ open: { plan, record }, step }: SkipProps) {
+export function SkipStep({
+  open: {
+    trail: { plan },
+    record,
+  },
+  step,
+}: SkipProps) {
   const [isOpen, setIsOpen] = useState(false);
   const [reason, setReason] = useState('');
   const [outcomeId, setOutcomeId] = useState<string | null>(null);

@@ -50,7 +50,7 @@ export function StepView({ open, step }: StepProps) {
           {isAdded(open.trail, step.id) && <b>{sayOwn(open)} </b>}
           {step.proves}
         </p>
-        <Shelf plan={open.plan} step={step} />
+        <Shelf plan={open.trail.plan} step={step} />
       </div>
       <h1 className={classes.title}>{step.title}</h1>
       {isShut ? (
@@ -84,9 +84,9 @@ function OpenStep({ open, step }: StepProps) {
           {reason}
         </p>
       ))}
-      {hookUp && <HookUpStrip plan={open.plan} step={step} hookUp={hookUp} kit={kit} />}
+      {hookUp && <HookUpStrip plan={open.trail.plan} step={step} hookUp={hookUp} kit={kit} />}
       <Cautions step={step} />
-      <SafeMarkdown text={step.instruction} plan={open.plan} />
+      <SafeMarkdown text={step.instruction} plan={open.trail.plan} />
       <Readings open={open} step={step} kit={kit} entered={entered} due={due} shown={shown} onAgain={setAgainId} />
     </>
   );
@@ -155,7 +155,7 @@ function Ending({ open, step, kit, onAgain }: EndingProps) {
   );
 }
 
-function closeCallOf({ plan }: OpenTrail, taken: TakenReading | undefined) {
+function closeCallOf({ trail: { plan } }: OpenTrail, taken: TakenReading | undefined) {
   const asks = taken && closeCallAsks(plan.tooClose, taken);
   return asks && { asks, taken };
 }

@@ -28,7 +28,7 @@ const isPath = (value: unknown): value is Path => validate(pathSchema, value).ok
 /** Where on a wire the fault lies: volts at points along a path of the plan, or along one that is written here. */
 export function WhereOnWire({ open, button }: WhereProps) {
   const [isOpen, setIsOpen] = useState(false);
-  const { paths } = open.plan;
+  const { paths } = open.trail.plan;
   const [pathId, setPathId] = useState<string | undefined>();
   const path = paths.find(({ id }) => id === pathId) ?? paths[0];
   const [isWriting, setIsWriting] = useState(false);
@@ -222,7 +222,8 @@ function Measuring({ open, path }: MeasuringProps) {
 
 /** A current path that the plan does not have. */
 function Writing({ open, onWritten }: { readonly open: OpenTrail; readonly onWritten: (pathId: string) => void }) {
-  const { plan, trailId, record } = open;
+  const { trailId, record } = open;
+  const { plan } = open.trail;
   const [path, setPath, forget] = useKeptState<Path>(`new-path-${trailId}`, newPath(), isPath);
   const isNamed = path.name.trim() !== '' && path.points.every(({ name }) => name.trim() !== '');
   const keep = () => {

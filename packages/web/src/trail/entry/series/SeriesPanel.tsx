@@ -58,7 +58,7 @@ export function SeriesPanel({ spec, ...props }: PanelProps) {
           <div className={classes.words}>
             <VerdictPanel
               judged={judged ?? typedRows.alone}
-              policy={open.plan.tooClose}
+              policy={open.trail.plan.tooClose}
               typedReading={recorded ? undefined : typedRows}
               hint={typedRows.hint}
             />
