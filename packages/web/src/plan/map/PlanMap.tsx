@@ -13,6 +13,7 @@ import {
   useStore,
 } from '@xyflow/react';
 import '@xyflow/react/dist/base.css';
+import { useWindowEvent } from '@mantine/hooks';
 import type { Finding, Plan } from '@probe-trail/core/plan';
 import { type ClipboardEvent, type KeyboardEvent, memo, useEffect, useMemo, useRef } from 'react';
 import { Waiting } from '../../ui/Waiting';
@@ -318,13 +319,9 @@ function useShown(area: React.RefObject<HTMLElement | null>, layout: MapLayout, 
 /** Whether the map had the focus last: a step that is deleted takes it away without giving it to anything else. */
 function useFocusInside(area: React.RefObject<HTMLElement | null>) {
   const hasFocus = useRef(false);
-  useEffect(() => {
-    const note = ({ target }: FocusEvent) => {
-      hasFocus.current = target instanceof Node && area.current?.contains(target) === true;
-    };
-    document.addEventListener('focusin', note);
-    return () => document.removeEventListener('focusin', note);
-  }, [area]);
+  useWindowEvent('focusin', ({ target }) => {
+    hasFocus.current = target instanceof Node && area.current?.contains(target) === true;
+  });
   return hasFocus;
 }
 

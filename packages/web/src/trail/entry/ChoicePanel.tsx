@@ -1,5 +1,5 @@
+import { useWindowEvent } from '@mantine/hooks';
 import type { ChoiceSpec } from '@probe-trail/core/spec';
-import { useEffect } from 'react';
 import { VerdictMark } from '../../spec/VerdictMark';
 import classes from './ChoicePanel.module.css';
 import { type ReadingProps, recordReading } from './recordReading';
@@ -38,13 +38,10 @@ export function ChoicePanel({ spec, ...props }: ChoiceProps) {
 }
 
 function useDigitKeys(isDue: boolean, spec: ChoiceSpec, choose: (optionId: string) => void) {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const isTyping = event.target instanceof Element && event.target.closest('input, textarea, [role="dialog"]');
-      const option = spec.options[Number(event.key) - 1];
-      if (isDue && option && !isTyping && !event.ctrlKey && !event.metaKey) choose(option.id);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+  // Not useHotkeys: on some keyboards a digit needs Shift, which it would ask to be up.
+  useWindowEvent('keydown', (event) => {
+    const isTyping = event.target instanceof Element && event.target.closest('input, textarea, [role="dialog"]');
+    const option = spec.options[Number(event.key) - 1];
+    if (isDue && option && !isTyping && !event.ctrlKey && !event.metaKey) choose(option.id);
   });
 }

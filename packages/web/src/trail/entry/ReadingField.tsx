@@ -1,4 +1,5 @@
 import { Button } from '@mantine/core';
+import { useWindowEvent } from '@mantine/hooks';
 import { typedLength } from '@probe-trail/core/trail';
 import { type RefObject, useEffect, useRef } from 'react';
 import classes from './ReadingField.module.css';
@@ -42,16 +43,14 @@ export function ReadingField({ label, unit, typedReading: { text, setText, submi
 function useFocusOnTyping(input: RefObject<HTMLInputElement | null>) {
   useEffect(() => {
     input.current?.focus({ preventScroll: true });
-    const focus = (event: KeyboardEvent) => {
-      const isAt = (places: string) => event.target instanceof Element && event.target.closest(places) !== null;
-      const isKey = event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey;
-      // A button that was pressed keeps the focus; a number is not meant for it.
-      const isFree = !isAt('button, a') || /^[\d.,+\-−]$/.test(event.key);
-      if (isKey && isFree && !isAt('input, textarea, select, [role="dialog"]')) input.current?.focus();
-    };
-    window.addEventListener('keydown', focus);
-    return () => window.removeEventListener('keydown', focus);
   }, [input]);
+  useWindowEvent('keydown', (event) => {
+    const isAt = (places: string) => event.target instanceof Element && event.target.closest(places) !== null;
+    const isKey = event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey;
+    // A button that was pressed keeps the focus; a number is not meant for it.
+    const isFree = !isAt('button, a') || /^[\d.,+\-−]$/.test(event.key);
+    if (isKey && isFree && !isAt('input, textarea, select, [role="dialog"]')) input.current?.focus();
+  });
 }
 
 /** A reading that has been recorded, until the technician goes on. */

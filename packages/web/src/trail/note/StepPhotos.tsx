@@ -1,8 +1,9 @@
 import { Button, FileButton, Group } from '@mantine/core';
+import { useWindowEvent } from '@mantine/hooks';
 import type { Step } from '@probe-trail/core/plan';
 import type { Photo } from '@probe-trail/core/trail';
 import { IconCamera } from '@tabler/icons-react';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Notice } from '../../spec/Notice';
 import type { OpenTrail } from '../log/useTrail';
 import { MarkedPhoto } from './MarkedPhoto';
@@ -61,26 +62,14 @@ export function StepPhotos({ open, step }: PhotosProps) {
 }
 
 function useDropAndPaste(onFiles: (files: readonly File[]) => void) {
-  useEffect(() => {
-    const picturesIn = (data: DataTransfer | null) =>
-      [...(data?.files ?? [])].filter(({ type }) => type.startsWith('image/'));
-    const take = (event: Event, data: DataTransfer | null) => {
-      const pictures = picturesIn(data);
-      if (pictures.length === 0) return;
-      event.preventDefault();
-      onFiles(pictures);
-    };
-    const onPaste = (event: ClipboardEvent) => take(event, event.clipboardData);
-    const onDrop = (event: DragEvent) => take(event, event.dataTransfer);
-    // Without this the browser opens what is dropped, and the page is gone.
-    const onDragOver = (event: DragEvent) => event.preventDefault();
-    window.addEventListener('paste', onPaste);
-    window.addEventListener('drop', onDrop);
-    window.addEventListener('dragover', onDragOver);
-    return () => {
-      window.removeEventListener('paste', onPaste);
-      window.removeEventListener('drop', onDrop);
-      window.removeEventListener('dragover', onDragOver);
-    };
-  });
+  const take = (event: Event, data: DataTransfer | null) => {
+    const pictures = [...(data?.files ?? [])].filter(({ type }) => type.startsWith('image/'));
+    if (pictures.length === 0) return;
+    event.preventDefault();
+    onFiles(pictures);
+  };
+  useWindowEvent('paste', (event) => take(event, event.clipboardData));
+  useWindowEvent('drop', (event) => take(event, event.dataTransfer));
+  // Without this the browser opens what is dropped, and the page is gone.
+  useWindowEvent('dragover', (event) => event.preventDefault());
 }
