@@ -1,5 +1,5 @@
 // What other features and packages may use; every other file here is private to the folder.
-export { type Bulletin, bulletinsFileSchema, matchBulletins } from './bulletin.js';
+export { type Bulletin, bulletinSchema, bulletinsFileSchema, matchBulletins } from './bulletin.js';
 export { type MissedPlan, type PlanChoice, planChoiceQuerySchema } from './choosingApi.js';
 export {
   type PlanCandidate,

@@ -20,7 +20,7 @@ export const unitAnswers = {
 export type SheetMoment = keyof typeof sheetMoments;
 export type UnitAnswer = keyof typeof unitAnswers;
 
-const sheetUnitSchema = closedObject({
+export const sheetUnitSchema = closedObject({
   unitId: idText(),
   name: draftText(120),
   answer: string()
@@ -28,7 +28,7 @@ const sheetUnitSchema = closedObject({
     .oneOf(Object.keys(unitAnswers) as UnitAnswer[]),
 });
 
-const sheetCodeSchema = closedObject({
+export const sheetCodeSchema = closedObject({
   unitId: idText(),
   code: string()
     .required()

@@ -4,6 +4,7 @@ export {
   type Checked,
   casesOfUnion,
   closedObject,
+  type DeepReadonly,
   draftText,
   idLength,
   idOrNull,

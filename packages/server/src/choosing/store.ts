@@ -55,7 +55,9 @@ export const makeChoosingStore = ({ orm }: Database, trails: Pick<TrailStore, 'f
     return [...groupBy(rows, (row) => row.planId).values()].flatMap((versions) => {
       const newest = versions.at(-1);
       if (!newest) return [];
-      const found = [...(foundByPlan.get(newest.planId) ?? [])].sort((a, b) => b.count - a.count);
+      const found = (foundByPlan.get(newest.planId) ?? [])
+        .map(({ title, count }) => ({ title, count }))
+        .sort((a, b) => b.count - a.count);
       return [{ ...newest, uses: found.reduce((sum, { count }) => sum + count, 0), found }];
     });
   },

@@ -6,7 +6,9 @@ import {
 } from '@probe-trail/core/job';
 import { type NewVoiding, voidingSchema } from '@probe-trail/core/log';
 import type { FastifyPluginAsync } from 'fastify';
+import { answers, appendedAnswer } from '../answer/index.js';
 import { demand, personOf, signedIn } from '../person/index.js';
+import { jobListAnswer, jobLogAnswer, missedPlansAnswer } from './answers.js';
 import type { JobService } from './service.js';
 
 export interface JobOptions {
@@ -23,15 +25,22 @@ interface JobRoute {
 export const jobPlugin: FastifyPluginAsync<JobOptions> = async (app, { jobs, nowMs, newId }) => {
   const params = jobParamsSchema;
 
-  app.get('/', { config: signedIn }, () => jobs.board());
+  app.get('/', { schema: answers(jobListAnswer), config: signedIn }, () => jobs.board());
 
-  app.get('/missed-plans', { config: signedIn }, () => jobs.missedPlans());
+  app.get('/missed-plans', { schema: answers(missedPlansAnswer), config: signedIn }, () => jobs.missedPlans());
 
-  app.get<JobRoute>('/:jobId', { schema: { params }, config: signedIn }, ({ params: { jobId } }) => jobs.log(jobId));
+  app.get<JobRoute>(
+    '/:jobId',
+    { schema: { params, ...answers(jobLogAnswer) }, config: signedIn },
+    ({ params: { jobId } }) => jobs.log(jobId),
+  );
 
   app.post<JobRoute & { Body: AppendJobEvents }>(
     '/:jobId/events',
-    { schema: { params, body: appendJobEventsSchema }, config: { needs: 'takeInJobs', body: 'jobEvents' } },
+    {
+      schema: { params, body: appendJobEventsSchema, ...answers(appendedAnswer) },
+      config: { needs: 'takeInJobs', body: 'jobEvents' },
+    },
     (request) => {
       const person = personOf(request);
       // The counter may take in and move on, but not measure: each kind of event says whom it needs.
@@ -42,7 +51,7 @@ export const jobPlugin: FastifyPluginAsync<JobOptions> = async (app, { jobs, now
 
   app.post<JobRoute & { Body: NewVoiding }>(
     '/:jobId/void',
-    { schema: { params, body: voidingSchema }, config: { needs: 'voidEntries' } },
+    { schema: { params, body: voidingSchema, ...answers(appendedAnswer) }, config: { needs: 'voidEntries' } },
     (request) =>
       jobs.voidEntry(request.params.jobId, {
         kind: 'entryVoided',

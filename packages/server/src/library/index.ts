@@ -1,8 +1,10 @@
 import { type CardToKeep, cardToKeepSchema, type UsageQuery, usageQuerySchema } from '@probe-trail/core/library';
 import { closedObject, idText } from '@probe-trail/core/schema';
 import type { FastifyPluginAsync, FastifyReply } from 'fastify';
+import { answers, answersNothing } from '../answer/index.js';
 import { personOf, signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
+import { cardAnswer, cardListAnswer, usagesAnswer } from './answers.js';
 import type { LibraryStore } from './store.js';
 
 export interface LibraryOptions {
@@ -25,15 +27,17 @@ export const libraryPlugin: FastifyPluginAsync<LibraryOptions> = async (app, { l
     return reply.header('etag', `"${found.etag}"`).send(found);
   };
 
-  app.get('/cards', { config: signedIn }, () => library.cards());
+  app.get('/cards', { schema: answers(cardListAnswer), config: signedIn }, () => library.cards());
 
-  app.get<CardRoute>('/cards/:cardId', { schema: { params }, config: signedIn }, ({ params: { cardId } }, reply) =>
-    sendCard(reply, cardId),
+  app.get<CardRoute>(
+    '/cards/:cardId',
+    { schema: { params, ...answers(cardAnswer) }, config: signedIn },
+    ({ params: { cardId } }, reply) => sendCard(reply, cardId),
   );
 
   app.put<CardRoute & { Body: CardToKeep }>(
     '/cards/:cardId',
-    { schema: { params, body: cardToKeepSchema }, config: { ...config, body: 'card' } },
+    { schema: { params, body: cardToKeepSchema, ...answers(cardAnswer) }, config: { ...config, body: 'card' } },
     async (request, reply) => {
       const {
         params: { cardId },
@@ -49,14 +53,18 @@ export const libraryPlugin: FastifyPluginAsync<LibraryOptions> = async (app, { l
     },
   );
 
-  app.delete<CardRoute>('/cards/:cardId', { schema: { params }, config }, async ({ params: { cardId } }, reply) => {
-    await library.remove(cardId);
-    return reply.code(204).send();
-  });
+  app.delete<CardRoute>(
+    '/cards/:cardId',
+    { schema: { params, ...answersNothing }, config },
+    async ({ params: { cardId } }, reply) => {
+      await library.remove(cardId);
+      return reply.code(204).send();
+    },
+  );
 
   app.get<{ Querystring: UsageQuery }>(
     '/usages',
-    { schema: { querystring: usageQuerySchema }, config: signedIn },
+    { schema: { querystring: usageQuerySchema, ...answers(usagesAnswer) }, config: signedIn },
     ({ query }) => library.usages(query),
   );
 };

@@ -3,6 +3,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { appendTo, jobEvent, takeInVehicle } from '../testing/aJob.js';
 import { aServer, releaseSmallPlan, smallWalk, type TestServer, testPassword } from '../testing/aServer.js';
+import { checkAnswer } from '../testing/checkAnswer.js';
 import { dataOf, hostileText } from '../testing/hostileArbitraries.js';
 
 /** How long it goes on in `npm test`; `FUZZ_SECONDS` lets it run longer, `FUZZ_SEED` elsewhere. */
@@ -113,6 +114,8 @@ describe('every route, with whatever its description allows and forbids', () => 
         ...(payload === undefined ? {} : { payload: JSON.stringify(payload) }),
       });
       const { statusCode, body } = answer;
+      const isJson = String(answer.headers['content-type']).includes('json');
+      if (isJson) checkAnswer(server.app, { method, url, status: statusCode, body: answer.json() });
       seen.set(statusCode, (seen.get(statusCode) ?? 0) + 1);
       // No interface is connected here: that it fails is the right answer.
       const isUnconnected = statusCode === 502 && body.includes('INTERFACE_FAILED');

@@ -14,7 +14,9 @@ import {
   personParamsSchema,
 } from '@probe-trail/core/person';
 import type { FastifyPluginAsync } from 'fastify';
+import { answers, answersNothing, creates } from '../answer/index.js';
 import { AppError } from '../problem/index.js';
+import { firstPersonAnswer, peopleAnswer, personAnswer } from './answers.js';
 import { signedIn } from './guard.js';
 import { hashNewPassword } from './passwords.js';
 import type { SessionStore } from './sessions.js';
@@ -41,11 +43,11 @@ export const personPlugin: FastifyPluginAsync<PersonOptions> = async (app, optio
   const params = personParamsSchema;
   const config = { needs: 'managePeople' } as const;
 
-  app.get('/', { config: signedIn }, () => people.list());
+  app.get('/', { schema: answers(peopleAnswer), config: signedIn }, () => people.list());
 
   app.post<{ Body: FirstPerson }>(
     '/first',
-    { schema: { body: firstPersonSchema }, config: { needs: 'nobody' } },
+    { schema: { body: firstPersonSchema, ...creates(firstPersonAnswer) }, config: { needs: 'nobody' } },
     async ({ body: { name, password, token } }, reply) => {
       if (!isSame(token, setupToken))
         throw new AppError('SETUP_TOKEN_WRONG', 'That is not the token that the server printed when it started.');
@@ -58,17 +60,21 @@ export const personPlugin: FastifyPluginAsync<PersonOptions> = async (app, optio
     },
   );
 
-  app.post<{ Body: NewPerson }>('/', { schema: { body: newPersonSchema }, config }, async ({ body }, reply) => {
-    const { roles, password } = body;
-    const [id, name] = [newId(), body.name.normalize()];
-    refuseLookalike(name, await people.list());
-    if (!(await people.add({ id, name, roles, passwordHash: await hashNewPassword(password) }))) throw exists(name);
-    return reply.code(201).send(await people.find(id));
-  });
+  app.post<{ Body: NewPerson }>(
+    '/',
+    { schema: { body: newPersonSchema, ...creates(personAnswer) }, config },
+    async ({ body }, reply) => {
+      const { roles, password } = body;
+      const [id, name] = [newId(), body.name.normalize()];
+      refuseLookalike(name, await people.list());
+      if (!(await people.add({ id, name, roles, passwordHash: await hashNewPassword(password) }))) throw exists(name);
+      return reply.code(201).send(await people.find(id));
+    },
+  );
 
   app.put<PersonRoute & { Body: PersonChange }>(
     '/:personId',
-    { schema: { params, body: personChangeSchema }, config },
+    { schema: { params, body: personChangeSchema, ...answers(personAnswer) }, config },
     async ({ params: { personId }, body }) => {
       const others = (await people.list()).filter(({ id }) => id !== personId);
       const name = body.name.normalize();
@@ -84,7 +90,7 @@ export const personPlugin: FastifyPluginAsync<PersonOptions> = async (app, optio
 
   app.put<PersonRoute & { Body: NewPassword }>(
     '/:personId/password',
-    { schema: { params, body: newPasswordSchema }, config },
+    { schema: { params, body: newPasswordSchema, ...answersNothing }, config },
     async ({ params: { personId }, body }, reply) => {
       if (!(await people.setPassword(personId, await hashNewPassword(body.password)))) throw personNotFound(personId);
       await sessions.endAllOf(personId);

@@ -9,7 +9,9 @@ import {
   signInSchema,
 } from '@probe-trail/core/person';
 import type { FastifyPluginAsync } from 'fastify';
+import { answers, answersNothing, creates } from '../answer/index.js';
 import { AppError } from '../problem/index.js';
+import { personAnswer, sessionAnswer } from './answers.js';
 import { personOf, signedIn, signInBrowser, signOutBrowser } from './guard.js';
 import { hashNewPassword, isPassword } from './passwords.js';
 import type { SessionStore } from './sessions.js';
@@ -28,7 +30,7 @@ export const sessionPlugin: FastifyPluginAsync<SessionOptions> = async (app, { p
 
   app.get(
     '/',
-    { config: { needs: 'nobody' } },
+    { schema: answers(sessionAnswer), config: { needs: 'nobody' } },
     async ({ person }): Promise<Session> => ({
       person: person ?? null,
       needsFirstPerson: await people.isEmpty(),
@@ -38,7 +40,7 @@ export const sessionPlugin: FastifyPluginAsync<SessionOptions> = async (app, { p
 
   app.post<{ Body: SignIn }>(
     '/',
-    { schema: { body: signInSchema }, config: { needs: 'nobody' } },
+    { schema: { body: signInSchema, ...creates(personAnswer) }, config: { needs: 'nobody' } },
     async ({ ip, body: { name, password } }, reply) => {
       const account = await people.accountByName(name.normalize());
       const one = { address: ip, personId: account?.id, name };
@@ -52,19 +54,19 @@ export const sessionPlugin: FastifyPluginAsync<SessionOptions> = async (app, { p
     },
   );
 
-  app.delete('/', { config: signedIn }, async ({ sessionToken }, reply) => {
+  app.delete('/', { schema: answersNothing, config: signedIn }, async ({ sessionToken }, reply) => {
     if (sessionToken) await sessions.end(sessionToken);
     return signOutBrowser(reply).code(204).send();
   });
 
-  app.delete('/everywhere', { config: signedIn }, async (request, reply) => {
+  app.delete('/everywhere', { schema: answersNothing, config: signedIn }, async (request, reply) => {
     await sessions.endAllOf(personOf(request).id);
     return signOutBrowser(reply).code(204).send();
   });
 
   app.put<{ Body: Preferences }>(
     '/preferences',
-    { schema: { body: preferencesSchema }, config: signedIn },
+    { schema: { body: preferencesSchema, ...answers(personAnswer) }, config: signedIn },
     async (request) => {
       const { id } = personOf(request);
       await people.setPreferences(id, request.body);
@@ -74,7 +76,7 @@ export const sessionPlugin: FastifyPluginAsync<SessionOptions> = async (app, { p
 
   app.put<{ Body: OwnPassword }>(
     '/password',
-    { schema: { body: ownPasswordSchema }, config: signedIn },
+    { schema: { body: ownPasswordSchema, ...answersNothing }, config: signedIn },
     async (request, reply) => {
       const { id } = personOf(request);
       const account = await people.accountById(id);

@@ -6,8 +6,10 @@ import { cutText } from '@probe-trail/core/text';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import { fileTypeFromBuffer } from 'file-type';
 import { imageSize } from 'image-size';
+import { creates, sends } from '../answer/index.js';
 import { personOf, signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
+import { photoAnswer } from './answers.js';
 import type { PhotoStore } from './store.js';
 
 export interface PhotoOptions {
@@ -27,7 +29,7 @@ const pictures: ReadonlySet<string> = new Set(pictureTypes);
 export const photoPlugin: FastifyPluginAsync<PhotoOptions> = async (app, { photos, nowMs }) => {
   await app.register(multipart, { limits: { fileSize: largestPhoto, files: 1, fields: 0 }, throwFileSizeLimit: true });
 
-  app.post('/', { config: { needs: 'takeInJobs' } }, async (request, reply) => {
+  app.post('/', { schema: creates(photoAnswer), config: { needs: 'takeInJobs' } }, async (request, reply) => {
     const { bytes, name } = await readFile(request);
     const type = await fileTypeFromBuffer(bytes);
     if (!type || !pictures.has(type.mime)) throw notAPicture(`“${cutText(name, 80)}” is not a picture`);
@@ -43,7 +45,7 @@ export const photoPlugin: FastifyPluginAsync<PhotoOptions> = async (app, { photo
 
   app.get<{ Params: { photoId: string } }>(
     '/:photoId',
-    { schema: { params }, config: signedIn },
+    { schema: { params, ...sends('image/*', { type: 'string', format: 'binary' }) }, config: signedIn },
     async ({ params: { photoId }, headers }, reply) => {
       // Asked for again each time: whoever has signed out sees none that the browser has kept.
       reply.header('cache-control', 'private, no-cache').header('etag', `"${photoId}"`);

@@ -1,8 +1,10 @@
 import { newPlanSchema, planParamsSchema, planVersionParamsSchema } from '@probe-trail/core/plan';
 import { type Release, releaseSchema } from '@probe-trail/core/review';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
+import { answers, creates } from '../answer/index.js';
 import { personOf, signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
+import { planListAnswer, planListItemAnswer, versionAnswer, versionInfoAnswer, versionsAnswer } from './answers.js';
 import type { PlanRows } from './planRows.js';
 import type { PlanService } from './service.js';
 import type { SentVersion } from './versionReads.js';
@@ -22,38 +24,47 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
   const config = { needs: 'writePlans' } as const;
   const params = planParamsSchema;
 
-  app.get('/', { config: signedIn }, () => plans.list());
+  app.get('/', { schema: answers(planListAnswer), config: signedIn }, () => plans.list());
 
-  app.get<PlanRoute>('/:planId', { schema: { params }, config: signedIn }, ({ params: { planId } }) =>
-    plans.listItemOr404(planId),
+  app.get<PlanRoute>(
+    '/:planId',
+    { schema: { params, ...answers(planListItemAnswer) }, config: signedIn },
+    ({ params: { planId } }) => plans.listItemOr404(planId),
   );
 
   const takesPlan = { ...config, body: 'plan' } as const;
 
-  app.post<{ Body: PlanRows }>('/', { schema: { body: newPlanSchema }, config: takesPlan }, async (request, reply) => {
-    const draft = await plans.create(request.body, stampOf(request));
-    return sendVersion(reply.code(201), draft);
-  });
+  app.post<{ Body: PlanRows }>(
+    '/',
+    { schema: { body: newPlanSchema, ...creates(versionAnswer) }, config: takesPlan },
+    async (request, reply) => {
+      const draft = await plans.create(request.body, stampOf(request));
+      return sendVersion(reply.code(201), draft);
+    },
+  );
 
   app.get<{ Params: { planId: string; version: number } }>(
     '/:planId/versions/:version',
-    { schema: { params: planVersionParamsSchema }, config: signedIn },
+    { schema: { params: planVersionParamsSchema, ...answers(versionAnswer) }, config: signedIn },
     async ({ params: { planId, version } }, reply) => sendVersion(reply, await plans.sentVersionOr404(planId, version)),
   );
 
   app.get<PlanRoute>(
     '/:planId/draft',
-    { schema: { params }, config: signedIn },
+    { schema: { params, ...answers(versionAnswer) }, config: signedIn },
     async ({ params: { planId } }, reply) => sendVersion(reply, await plans.draftOr404(planId)),
   );
 
-  app.post<PlanRoute>('/:planId/draft', { schema: { params }, config }, async (request, reply) =>
-    sendVersion(reply.code(201), await plans.draftFromReleased(request.params.planId, stampOf(request))),
+  app.post<PlanRoute>(
+    '/:planId/draft',
+    { schema: { params, ...creates(versionAnswer) }, config },
+    async (request, reply) =>
+      sendVersion(reply.code(201), await plans.draftFromReleased(request.params.planId, stampOf(request))),
   );
 
   app.put<PlanRoute & { Body: PlanRows }>(
     '/:planId/draft',
-    { schema: { params, body: newPlanSchema }, config: takesPlan },
+    { schema: { params, body: newPlanSchema, ...answers(versionInfoAnswer) }, config: takesPlan },
     async (request, reply) => {
       const { planId } = request.params;
       // Who saves has the document already, and saves often.
@@ -64,25 +75,33 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
 
   app.post<PlanRoute & { Body: Release }>(
     '/:planId/draft/release',
-    { schema: { params, body: releaseSchema }, config: { needs: 'releasePlans' } },
+    { schema: { params, body: releaseSchema, ...answers(versionAnswer) }, config: { needs: 'releasePlans' } },
     async (request, reply) =>
       sendVersion(reply, await plans.release(request.params.planId, ifMatchOf(request), request.body.notes, nowMs())),
   );
 
-  app.get<PlanRoute>('/:planId/versions', { schema: { params }, config: signedIn }, ({ params: { planId } }) =>
-    plans.versions(planId),
+  app.get<PlanRoute>(
+    '/:planId/versions',
+    { schema: { params, ...answers(versionsAnswer) }, config: signedIn },
+    ({ params: { planId } }) => plans.versions(planId),
   );
 
   for (const [path, isInReview] of [
     ['review', true],
     ['back', false],
   ] as const)
-    app.post<PlanRoute>(`/:planId/draft/${path}`, { schema: { params }, config }, async (request, reply) =>
-      sendVersion(reply, await plans.setInReview(request.params.planId, ifMatchOf(request), isInReview)),
+    app.post<PlanRoute>(
+      `/:planId/draft/${path}`,
+      { schema: { params, ...answers(versionAnswer) }, config },
+      async (request, reply) =>
+        sendVersion(reply, await plans.setInReview(request.params.planId, ifMatchOf(request), isInReview)),
     );
 
-  app.post<PlanRoute>('/:planId/draft/approve', { schema: { params }, config }, async (request, reply) =>
-    sendVersion(reply, await plans.approve(request.params.planId, ifMatchOf(request), personOf(request).name)),
+  app.post<PlanRoute>(
+    '/:planId/draft/approve',
+    { schema: { params, ...answers(versionAnswer) }, config },
+    async (request, reply) =>
+      sendVersion(reply, await plans.approve(request.params.planId, ifMatchOf(request), personOf(request).name)),
   );
 
   for (const [path, isRetired] of [
@@ -91,7 +110,7 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
   ] as const)
     app.post<PlanRoute>(
       `/:planId/${path}`,
-      { schema: { params }, config: { needs: 'releasePlans' } },
+      { schema: { params, ...answers(planListItemAnswer) }, config: { needs: 'releasePlans' } },
       ({ params: { planId } }) => plans.setRetired(planId, isRetired),
     );
 };

@@ -10,10 +10,12 @@ import {
   remarkParamsSchema,
 } from '@probe-trail/core/review';
 import type { FastifyPluginAsync } from 'fastify';
+import { answers, answersNothing, creates } from '../answer/index.js';
 import { personOf, signedIn } from '../person/index.js';
 import type { PlanService } from '../plan/service.js';
 import { AppError } from '../problem/index.js';
 import type { TrailStore } from '../trail/store.js';
+import { commentAnswer, commentsAnswer, remarksAnswer } from './answers.js';
 import type { ReviewStore } from './store.js';
 
 export interface ReviewOptions {
@@ -35,13 +37,13 @@ export const reviewPlugin: FastifyPluginAsync<ReviewOptions> = async (app, optio
 
   app.get<PlanRoute>(
     '/:planId/comments',
-    { schema: { params: planParamsSchema }, config: signedIn },
+    { schema: { params: planParamsSchema, ...answers(commentsAnswer) }, config: signedIn },
     ({ params: { planId } }) => reviews.commentsOf(planId),
   );
 
   app.post<PlanRoute & { Body: NewComment }>(
     '/:planId/comments',
-    { schema: { params: planParamsSchema, body: newCommentSchema }, config },
+    { schema: { params: planParamsSchema, body: newCommentSchema, ...creates(commentAnswer) }, config },
     async (request, reply) => {
       const { planId } = request.params;
       await plans.versionOr404(planId, request.body.version);
@@ -60,7 +62,7 @@ export const reviewPlugin: FastifyPluginAsync<ReviewOptions> = async (app, optio
 
   app.put<{ Params: { planId: string; commentId: string }; Body: CommentChange }>(
     '/:planId/comments/:commentId',
-    { schema: { params: commentParamsSchema, body: commentChangeSchema }, config },
+    { schema: { params: commentParamsSchema, body: commentChangeSchema, ...answersNothing }, config },
     async ({ params: { planId, commentId }, body: { isDone } }, reply) => {
       if (!(await reviews.setDone(planId, commentId, isDone)))
         throw new AppError('COMMENT_NOT_FOUND', `There is no comment “${commentId}” on the plan “${planId}”.`);
@@ -70,7 +72,7 @@ export const reviewPlugin: FastifyPluginAsync<ReviewOptions> = async (app, optio
 
   app.get<PlanRoute>(
     '/:planId/remarks',
-    { schema: { params: planParamsSchema }, config: signedIn },
+    { schema: { params: planParamsSchema, ...answers(remarksAnswer) }, config: signedIn },
     async ({ params: { planId } }) => {
       const [said, answered] = await Promise.all([remarks.remarksOf(planId), reviews.answersOf(planId)]);
       const answers = new Map(answered.map((answer) => [answer.eventId, answer]));
@@ -80,7 +82,7 @@ export const reviewPlugin: FastifyPluginAsync<ReviewOptions> = async (app, optio
 
   app.put<{ Params: { planId: string; eventId: string }; Body: NewRemarkAnswer }>(
     '/:planId/remarks/:eventId',
-    { schema: { params: remarkParamsSchema, body: remarkAnswerSchema }, config },
+    { schema: { params: remarkParamsSchema, body: remarkAnswerSchema, ...answersNothing }, config },
     async (request, reply) => {
       const { planId, eventId } = request.params;
       const said = await remarks.remarksOf(planId);

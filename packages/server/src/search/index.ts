@@ -1,6 +1,8 @@
 import { type SearchAnswer, searchQuerySchema, toMatch } from '@probe-trail/core/search';
 import type { FastifyPluginAsync } from 'fastify';
+import { answers } from '../answer/index.js';
 import { signedIn } from '../person/index.js';
+import { searchAnswer } from './answers.js';
 import type { SearchStore } from './store.js';
 
 interface SearchRoute {
@@ -13,7 +15,7 @@ const hitsOfAKind = 6;
 export const searchPlugin: FastifyPluginAsync<{ readonly search: SearchStore }> = async (app, { search }) => {
   app.get<SearchRoute>(
     '/',
-    { schema: { querystring: searchQuerySchema }, config: signedIn },
+    { schema: { querystring: searchQuerySchema, ...answers(searchAnswer) }, config: signedIn },
     async ({ query }): Promise<SearchAnswer> => {
       const match = toMatch(query.words);
       if (match === undefined) return { hits: [] };

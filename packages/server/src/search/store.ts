@@ -7,13 +7,14 @@ export type SearchStore = ReturnType<typeof makeSearchStore>;
 interface HitRow {
   readonly ref: string;
   readonly title: string;
-  readonly detail: string;
+  /** `null` where the index holds no text of it. */
+  readonly detail: string | null;
 }
 
 /** One full-text index a kind of thing. Each gives its newest hits, but vehicles, which stand in their order: ranking a million rows for every key would be slow. */
 export const makeSearchStore = ({ orm }: Database) => {
   const ask = async (kind: SearchHit['kind'], query: SQL): Promise<SearchHit[]> =>
-    (await orm.all<HitRow>(query)).map((row) => ({ kind, ...row }));
+    (await orm.all<HitRow>(query)).map(({ ref, title, detail }) => ({ kind, ref, title, detail: detail ?? '' }));
 
   return {
     vehicles: (match: string, limit: number) =>

@@ -11,6 +11,7 @@ import { type Database, openDatabase } from '../db/openDatabase.js';
 import { hashPassword } from '../person/passwords.js';
 import { makeServices, type Services } from '../services/services.js';
 import { makeSimulatedInterface } from '../vehicleInterface/simulatedInterface.js';
+import { checkAnswer } from './checkAnswer.js';
 
 /** Sends a request and gives the status, the body and the etag. */
 export type Ask = (
@@ -101,7 +102,7 @@ async function signedIn(app: FastifyInstance, { people }: Services, name: string
   return makeAsk(app, cookie);
 }
 
-/** Asks with a cookie, as a browser does that is signed in. */
+/** Asks with a cookie, as a browser does that is signed in. Every answer is held to what the server says of its route. */
 export const makeAsk =
   (app: FastifyInstance, cookie = ''): Ask =>
   async (method, url, body, headers = {}) => {
@@ -111,9 +112,12 @@ export const makeAsk =
       headers: { 'x-probe-trail': '1', ...(cookie ? { cookie } : {}), ...headers },
     };
     const response = await app.inject(body ? { ...request, payload: body } : request);
+    const status = response.statusCode;
+    const answered = response.body === '' ? undefined : response.json();
+    checkAnswer(app, { method, url, status, body: answered });
     return {
-      status: response.statusCode,
-      body: response.body === '' ? {} : response.json(),
+      status,
+      body: answered ?? {},
       etag: String(response.headers.etag ?? ''),
       type: String(response.headers['content-type']),
       cookie: String(response.headers['set-cookie'] ?? '').split(';')[0] ?? '',

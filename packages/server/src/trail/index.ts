@@ -8,7 +8,9 @@ import {
   trailParamsSchema,
 } from '@probe-trail/core/trail';
 import type { FastifyPluginAsync } from 'fastify';
+import { answers, appendedAnswer, sends } from '../answer/index.js';
 import { personOf, signedIn } from '../person/index.js';
+import { trailEventsAnswer, trailListAnswer, trailLogAnswer } from './answers.js';
 import type { TrailService } from './service.js';
 
 export interface TrailOptions {
@@ -25,21 +27,26 @@ interface TrailRoute {
 export const trailPlugin: FastifyPluginAsync<TrailOptions> = async (app, { trails, nowMs, newId }) => {
   const params = trailParamsSchema;
 
-  app.get('/', { config: signedIn }, () => trails.list());
+  app.get('/', { schema: answers(trailListAnswer), config: signedIn }, () => trails.list());
 
-  app.get<TrailRoute>('/:trailId', { schema: { params }, config: signedIn }, ({ params: { trailId } }) =>
-    trails.log(trailId),
+  app.get<TrailRoute>(
+    '/:trailId',
+    { schema: { params, ...answers(trailLogAnswer) }, config: signedIn },
+    ({ params: { trailId } }) => trails.log(trailId),
   );
 
   app.post<TrailRoute & { Body: AppendEvents }>(
     '/:trailId/events',
-    { schema: { params, body: appendEventsSchema }, config: { needs: 'recordTrails', body: 'trailEvents' } },
+    {
+      schema: { params, body: appendEventsSchema, ...answers(appendedAnswer) },
+      config: { needs: 'recordTrails', body: 'trailEvents' },
+    },
     (request) => trails.append(request.params.trailId, request.body.events, personOf(request)),
   );
 
   app.post<TrailRoute & { Body: NewVoiding }>(
     '/:trailId/void',
-    { schema: { params, body: voidingSchema }, config: { needs: 'voidEntries' } },
+    { schema: { params, body: voidingSchema, ...answers(appendedAnswer) }, config: { needs: 'voidEntries' } },
     (request) =>
       trails.voidEntry(request.params.trailId, {
         kind: 'entryVoided',
@@ -52,7 +59,10 @@ export const trailPlugin: FastifyPluginAsync<TrailOptions> = async (app, { trail
 
   app.get<TrailRoute & { Querystring: { seen: number } }>(
     '/:trailId/live',
-    { schema: { params, querystring: liveTrailQuerySchema }, config: signedIn },
+    {
+      schema: { params, querystring: liveTrailQuerySchema, ...sends('text/event-stream', trailEventsAnswer) },
+      config: signedIn,
+    },
     async (request, reply) => {
       const { trailId } = request.params;
       const live = trails.follow(trailId, request.query.seen, app.beginStream(request, reply));

@@ -15,8 +15,10 @@ import {
 } from '@probe-trail/core/vehicle';
 import type { FastifyPluginAsync } from 'fastify';
 import { object, string } from 'yup';
+import { answers, creates } from '../answer/index.js';
 import { personOf, signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
+import { lineAnswer, linesAnswer, odometerAnswer, vehicleAnswer, vehicleListAnswer } from './answers.js';
 import type { VehicleStore } from './store.js';
 
 export interface VehicleOptions {
@@ -39,20 +41,24 @@ export const vehiclePlugin: FastifyPluginAsync<VehicleOptions> = async (app, opt
 
   app.get<{ Querystring: { after?: string } }>(
     '/',
-    { schema: { querystring: listQuery }, config: signedIn },
+    { schema: { querystring: listQuery, ...answers(vehicleListAnswer) }, config: signedIn },
     ({ query }) => vehicles.list(query.after ?? ''),
   );
 
-  app.post<{ Body: NewVehicle }>('/', { schema: { body: newVehicleSchema }, config }, async ({ body }, reply) => {
-    await lineOr404(vehicles, body.lineId);
-    const vehicleId = newId();
-    if (!(await vehicles.add(vehicleId, body))) throw exists(body.fleetNumber);
-    return reply.code(201).send(await vehicleOr404(vehicles, vehicleId));
-  });
+  app.post<{ Body: NewVehicle }>(
+    '/',
+    { schema: { body: newVehicleSchema, ...creates(vehicleAnswer) }, config },
+    async ({ body }, reply) => {
+      await lineOr404(vehicles, body.lineId);
+      const vehicleId = newId();
+      if (!(await vehicles.add(vehicleId, body))) throw exists(body.fleetNumber);
+      return reply.code(201).send(await vehicleOr404(vehicles, vehicleId));
+    },
+  );
 
   app.put<VehicleRoute & { Body: VehicleChange }>(
     '/:vehicleId',
-    { schema: { params, body: vehicleChangeSchema }, config },
+    { schema: { params, body: vehicleChangeSchema, ...answers(vehicleAnswer) }, config },
     async ({ params: { vehicleId }, body }) => {
       await vehicleOr404(vehicles, vehicleId);
       await lineOr404(vehicles, body.lineId);
@@ -69,7 +75,7 @@ export const vehiclePlugin: FastifyPluginAsync<VehicleOptions> = async (app, opt
 
   app.post<VehicleRoute & { Body: NewOdometer }>(
     '/:vehicleId/odometer',
-    { schema: { params, body: newOdometerSchema }, config },
+    { schema: { params, body: newOdometerSchema, ...creates(odometerAnswer) }, config },
     async (request, reply) => {
       const { vehicleId } = request.params;
       const { name, preferences } = personOf(request);
@@ -95,11 +101,11 @@ function refuseGoingBack(reading: OdometerReading, before: OdometerReading | und
 
 /** Vehicle lines: which control units a line has, and what each hangs on. */
 export const linePlugin: FastifyPluginAsync<Pick<VehicleOptions, 'vehicles'>> = async (app, { vehicles }) => {
-  app.get('/', { config: signedIn }, () => vehicles.lines());
+  app.get('/', { schema: answers(linesAnswer), config: signedIn }, () => vehicles.lines());
 
   app.put<{ Body: Line }>(
     '/',
-    { schema: { body: lineSchema }, config: { needs: 'writePlans', body: 'line' } },
+    { schema: { body: lineSchema, ...answers(lineAnswer) }, config: { needs: 'writePlans', body: 'line' } },
     async ({ body }) => {
       await vehicles.putLine(body);
       return body;

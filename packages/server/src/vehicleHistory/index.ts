@@ -1,10 +1,14 @@
 import { type VehicleSheet, vehicleParamsSchema } from '@probe-trail/core/vehicle';
 import type { FastifyPluginAsync } from 'fastify';
+import { answers } from '../answer/index.js';
 import type { CodeStore } from '../codes/store.js';
+import { jobListAnswer } from '../job/answers.js';
 import type { JobStore } from '../job/store.js';
 import { signedIn } from '../person/index.js';
+import { trailListAnswer } from '../trail/answers.js';
 import { vehicleOr404 } from '../vehicle/index.js';
 import type { VehicleStore } from '../vehicle/store.js';
+import { vehicleSheetAnswer } from './answers.js';
 
 interface HistoryOptions {
   readonly vehicles: VehicleStore;
@@ -18,11 +22,11 @@ interface VehicleRoute {
 
 /** Below a vehicle: what was ever found on it, its jobs and its trails. */
 export const vehicleHistoryPlugin: FastifyPluginAsync<HistoryOptions> = async (app, { vehicles, codes, jobs }) => {
-  const schema = { params: vehicleParamsSchema };
+  const params = vehicleParamsSchema;
 
   app.get<VehicleRoute>(
     '/:vehicleId',
-    { schema, config: signedIn },
+    { schema: { params, ...answers(vehicleSheetAnswer) }, config: signedIn },
     async ({ params: { vehicleId } }): Promise<VehicleSheet> => {
       const vehicle = await vehicleOr404(vehicles, vehicleId);
       const [odometer, overTime, sideFindings] = await Promise.all([
@@ -34,11 +38,15 @@ export const vehicleHistoryPlugin: FastifyPluginAsync<HistoryOptions> = async (a
     },
   );
 
-  app.get<VehicleRoute>('/:vehicleId/jobs', { schema, config: signedIn }, ({ params: { vehicleId } }) =>
-    jobs.ofVehicle(vehicleId),
+  app.get<VehicleRoute>(
+    '/:vehicleId/jobs',
+    { schema: { params, ...answers(jobListAnswer) }, config: signedIn },
+    ({ params: { vehicleId } }) => jobs.ofVehicle(vehicleId),
   );
 
-  app.get<VehicleRoute>('/:vehicleId/trails', { schema, config: signedIn }, ({ params: { vehicleId } }) =>
-    jobs.trailsOfVehicle(vehicleId),
+  app.get<VehicleRoute>(
+    '/:vehicleId/trails',
+    { schema: { params, ...answers(trailListAnswer) }, config: signedIn },
+    ({ params: { vehicleId } }) => jobs.trailsOfVehicle(vehicleId),
   );
 };

@@ -10,11 +10,13 @@ import {
   readingRequestSchema,
 } from '@probe-trail/core/vehicleInterface';
 import type { FastifyPluginAsync } from 'fastify';
+import { answers, sends } from '../answer/index.js';
 import type { JobService } from '../job/service.js';
 import { personOf } from '../person/index.js';
 import { AppError } from '../problem/index.js';
 import { vehicleOr404 } from '../vehicle/index.js';
 import type { VehicleStore } from '../vehicle/store.js';
+import { clearedAnswer, readingLine } from './answers.js';
 import { InterfaceSilent, type VehicleInterface } from './vehicleInterface.js';
 
 export interface InterfaceOptions {
@@ -42,7 +44,7 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
 
   app.post<JobRoute & { Body: ReadingRequest }>(
     '/:jobId/interface/reading',
-    { schema: { params, body: readingRequestSchema }, config },
+    { schema: { params, body: readingRequestSchema, ...sends('application/x-ndjson', readingLine) }, config },
     async (request, reply) => {
       const { params, body } = request;
       const { vehicle, units } = await vehicleOf(params.jobId);
@@ -54,7 +56,7 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
 
   app.post<JobRoute & { Body: ClearingRequest }>(
     '/:jobId/interface/clearing',
-    { schema: { params, body: clearingRequestSchema }, config },
+    { schema: { params, body: clearingRequestSchema, ...answers(clearedAnswer) }, config },
     async (request, reply): Promise<Cleared> => {
       const { jobId } = request.params;
       // Asked before anything is cleared: afterwards the codes are gone.
