@@ -46,7 +46,7 @@ const functionSchema = closedObject({
 /** An instrument of the workshop: what it measures, how well, and until when that has been checked. */
 export const instrumentSchema = closedObject({
   id: idText(),
-  name: draftText(80).min(1, '${path}: an instrument needs a name'),
+  name: draftText(80).min(1, '${path}: an instrument needs a name').trim('${path} begins or ends with a space'),
   functions: array(functionSchema.required()).required().min(1).max(20),
   calibrationDueAtMs: number()
     .integer()

@@ -8,7 +8,7 @@ export {
   sayJobMisfit,
   wereCleared,
 } from './applyJobEvent.js';
-export { type Arrival, blankArrival, type Occasion, occasions } from './arrival.js';
+export { type Arrival, arrivalSchema, blankArrival, type Occasion, occasions } from './arrival.js';
 export type { Job, MeasuredVoltage } from './job.js';
 export {
   type AppendJobEvents,

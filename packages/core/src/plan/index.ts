@@ -69,6 +69,7 @@ export {
   planVersionParamsSchema,
   type VersionState,
 } from './document/planApi.js';
+export { planBounds } from './document/planBounds.js';
 export {
   type Picture,
   type PlanFile,

@@ -11,6 +11,9 @@ export const draftText = (maximum: number) =>
 /** A name by which other parts of a document refer to this one. */
 export const idText = () => ownName(string().required('${path} is missing').matches(idPattern, saysId));
 
+/** Whether a text can be such a name. */
+export const isId = (text: string): boolean => idText().isValidSync(text, { strict: true });
+
 /** The same, or `null` where there is nothing to refer to. */
 export const idOrNull = () => ownName(string().nullable().defined().matches(idPattern, saysId));
 

@@ -1,5 +1,6 @@
 // What other features and packages may use; every other file here is private to the folder.
 export { largestNumber, latestTimeMs, timeMs, versionNumber, wholeNumber } from './bounds.js';
+export { type Bounds, boundsOf, type NumberBounds } from './boundsOf.js';
 export {
   type Checked,
   casesOfUnion,
@@ -9,6 +10,7 @@ export {
   idLength,
   idOrNull,
   idText,
+  isId,
   nameOfThing,
   ownName,
   photoIdText,

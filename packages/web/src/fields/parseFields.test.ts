@@ -22,6 +22,7 @@ describe('fields of the editor', () => {
   it('takes C31 for an id, and nothing with a blank', () => {
     expect(parseId('C31').ok).to.equal(true);
     expect(parseId('C 31').ok).to.equal(false);
+    expect(parseId('constructor').ok).to.equal(false);
   });
   it('takes a name for formulas that nothing else has, and keeps its own', () => {
     const parse = parseFreeName('supply', new Set(['supply', 'drop']));

@@ -1,6 +1,7 @@
 import { isFormulaName } from '@probe-trail/core/formula';
 import { commaMeanings, parseReading, sayReadingProblem } from '@probe-trail/core/reading';
 import { failed, ok, type Result } from '@probe-trail/core/result';
+import { isId } from '@probe-trail/core/schema';
 import { findUnit } from '@probe-trail/core/units';
 
 /** A limit as an author types it: with comma or point, with or without unit, in any prefix. */
@@ -32,7 +33,9 @@ export function parseUnit(text: string): Result<string, string> {
 }
 
 export const parseId = (text: string): Result<string, string> =>
-  /^[\w.-]{1,80}$/.test(text) ? ok(text) : failed('Letters, digits, dots, dashes and underscores only.');
+  isId(text)
+    ? ok(text)
+    : failed('Letters, digits, dots, dashes and underscores only, at most 80; no word of the program’s own.');
 
 /** A name for formulas: letters and digits, and no other thing of the plan is called so. */
 export const parseFreeName =

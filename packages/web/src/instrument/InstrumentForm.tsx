@@ -3,15 +3,17 @@ import {
   type Instrument,
   type InstrumentFunction,
   instrumentFunctions,
-  instrumentLengths,
+  instrumentSchema,
 } from '@probe-trail/core/instrument';
 import { IconTrash } from '@tabler/icons-react';
 import dayjs from 'dayjs';
 import { useState } from 'react';
 import { sayFailure } from '../api/api';
 import { CommittedInput } from '../fields/CommittedInput';
+import { DayInput } from '../fields/DayInput';
 import { optionsOf } from '../fields/optionsOf';
 import { parseUnit } from '../fields/parseFields';
+import { useShortForm } from '../fields/useShortForm';
 import { Notice } from '../spec/Notice';
 import { useKeepInstrumentMutation } from './instrumentApi';
 import { parseRanges, rangesText } from './rangesText';
@@ -25,78 +27,62 @@ type MeasuringFunction = Instrument['functions'][number];
 
 const functionOptions = optionsOf(instrumentFunctions);
 
+/** What is offered for something else that it measures. */
+const blankFunction: MeasuringFunction = {
+  measures: 'ohms',
+  unit: 'Ω',
+  ranges: [{ upTo: 600, percent: 1, digits: 3, lastPlace: 0.1 }],
+};
+
 /** An instrument as its data sheet has it. */
 export function InstrumentForm({ instrument, onClose }: FormProps) {
-  const [draft, setDraft] = useState(instrument);
   const [keep, { error, isLoading }] = useKeepInstrumentMutation();
-  const setFunction = (index: number, change: Partial<MeasuringFunction>) =>
-    setDraft({
-      ...draft,
-      functions: draft.functions.map((one, at) => (at === index ? { ...one, ...change } : one)),
-    });
-  const save = async () => {
-    const answer = await keep(draft);
-    if (!answer.error) onClose();
-  };
+  const form = useShortForm({
+    schema: instrumentSchema,
+    initial: instrument,
+    send: async (written) => (await keep(written)).error || onClose(),
+  });
+  const { functions, calibrationDueAtMs } = form.values;
   return (
     <Modal opened onClose={onClose} size="xl" title={instrument.name || 'New instrument'}>
       <Stack>
         <TextInput
           label="Name"
           description="As it is called in the workshop, or written on it"
-          maxLength={instrumentLengths.name}
           data-autofocus
-          value={draft.name}
-          onChange={(event) => setDraft({ ...draft, name: event.currentTarget.value })}
+          {...form.text('name')}
         />
-        <TextInput
-          type="date"
+        <DayInput
           label="Calibrated until"
           description="Empty where nobody asks for it"
           w={220}
-          value={draft.calibrationDueAtMs === null ? '' : dayjs(draft.calibrationDueAtMs).format('YYYY-MM-DD')}
-          onChange={(event) => {
-            const day = dayjs(event.currentTarget.value);
-            setDraft({ ...draft, calibrationDueAtMs: day.isValid() ? day.endOf('day').valueOf() : null });
-          }}
+          value={calibrationDueAtMs === null ? '' : dayjs(calibrationDueAtMs).format('YYYY-MM-DD')}
+          onChange={(day) => form.set({ calibrationDueAtMs: day === '' ? null : dayjs(day).endOf('day').valueOf() })}
         />
-        {draft.functions.map((measuringFunction, index) => (
+        {functions.map((measuringFunction, index) => (
           // A function has no identity but its place in the list.
           <FunctionRow
             key={index}
             measuringFunction={measuringFunction}
-            onChange={(change) => setFunction(index, change)}
+            onChange={(change) =>
+              form.set({ functions: functions.map((one, at) => (at === index ? { ...one, ...change } : one)) })
+            }
             onDelete={
-              draft.functions.length > 1
-                ? () => setDraft({ ...draft, functions: draft.functions.filter((_, at) => at !== index) })
+              functions.length > 1
+                ? () => form.set({ functions: functions.filter((_, at) => at !== index) })
                 : undefined
             }
           />
         ))}
         <Group>
-          <Button
-            variant="default"
-            onClick={() =>
-              setDraft({
-                ...draft,
-                functions: [
-                  ...draft.functions,
-                  { measures: 'ohms', unit: 'Ω', ranges: [{ upTo: 600, percent: 1, digits: 3, lastPlace: 0.1 }] },
-                ],
-              })
-            }
-          >
+          <Button variant="default" onClick={() => form.set({ functions: [...functions, blankFunction] })}>
             It measures something else too
           </Button>
-          <Switch
-            label="Retired: no longer offered"
-            checked={draft.isRetired}
-            onChange={(event) => setDraft({ ...draft, isRetired: event.currentTarget.checked })}
-          />
+          <Switch label="Retired: no longer offered" {...form.isOn('isRetired')} />
         </Group>
         {error !== undefined && <Notice kind="outOfSpec" title={sayFailure(error)} />}
         <Group>
-          <Button size="lg" loading={isLoading} disabled={draft.name.trim() === ''} onClick={() => void save()}>
+          <Button size="lg" loading={isLoading} disabled={!form.isReady} onClick={() => form.onSubmit()}>
             Keep it
           </Button>
         </Group>

@@ -6,9 +6,10 @@ import { TextBlock } from '../fields/TextField';
 import { useMay } from '../session/sessionApi';
 import { VerdictMark } from '../spec/VerdictMark';
 import { Facts } from '../ui/Facts';
-import { ArrivalForm } from './ArrivalForm';
+import { ArrivalFields } from './ArrivalFields';
 import classes from './ComplaintPart.module.css';
 import { Part } from './Part';
+import { useArrivalForm } from './useArrivalForm';
 import type { OpenJob } from './useJob';
 import { useRecording } from './useRecording';
 
@@ -117,21 +118,32 @@ interface ChangeProps {
 }
 
 function ChangeArrival({ arrival, onChanged }: ChangeProps) {
-  const [draft, setDraft] = useState<Arrival | undefined>();
-  const save = async () => {
-    if (draft && (await onChanged(draft))) setDraft(undefined);
-  };
+  const [isOpen, setIsOpen] = useState(false);
   return (
     <>
-      <Button variant="subtle" onClick={() => setDraft(arrival)}>
+      <Button variant="subtle" onClick={() => setIsOpen(true)}>
         Change
       </Button>
-      <Modal opened={draft !== undefined} onClose={() => setDraft(undefined)} title="Arrival" size="xl">
-        {draft && <ArrivalForm arrival={draft} onChange={setDraft} />}
-        <Button mt="md" disabled={draft?.complaint.trim() === ''} onClick={() => void save()}>
-          Save
-        </Button>
+      <Modal opened={isOpen} onClose={() => setIsOpen(false)} title="Arrival" size="xl">
+        <ChangeForm arrival={arrival} onChanged={async (next) => (await onChanged(next)) && setIsOpen(false)} />
       </Modal>
     </>
+  );
+}
+
+interface ChangeFormProps {
+  readonly arrival: Arrival;
+  readonly onChanged: (arrival: Arrival) => unknown;
+}
+
+function ChangeForm({ arrival, onChanged }: ChangeFormProps) {
+  const form = useArrivalForm({ initial: arrival, send: onChanged });
+  return (
+    <form onSubmit={form.onSubmit}>
+      <ArrivalFields form={form} />
+      <Button type="submit" mt="md" disabled={!form.isReady}>
+        Save
+      </Button>
+    </form>
   );
 }

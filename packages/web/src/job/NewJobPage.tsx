@@ -1,7 +1,7 @@
 import { Button, Select } from '@mantine/core';
 import { type Arrival, blankArrival, type Occasion, occasions } from '@probe-trail/core/job';
 import type { SearchHit } from '@probe-trail/core/search';
-import { odometerDoubt } from '@probe-trail/core/vehicle';
+import { odometerDoubt, odometerLengths } from '@probe-trail/core/vehicle';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -15,19 +15,12 @@ import { useDistanceUnit, usePerson } from '../session/sessionApi';
 import { DoubtQuestion } from '../spec/DoubtQuestion';
 import { Notice } from '../spec/Notice';
 import { useAddOdometerMutation, useVehicleQuery, useVehiclesQuery } from '../vehicle/vehicleApi';
-import { ArrivalForm } from './ArrivalForm';
+import { ArrivalFields } from './ArrivalFields';
 import { useAppendJobEventsMutation } from './jobApi';
 import classes from './NewJobPage.module.css';
 import { stampedJobEvent } from './stampedJobEvent';
+import { useArrivalForm } from './useArrivalForm';
 
-/** Tidied as it is sent: rows that were opened and left empty say nothing. */
-const tidied = (arrival: Arrival): Arrival => ({
-  ...arrival,
-  complaint: arrival.complaint.trim(),
-  triedBefore: arrival.triedBefore.filter(({ what }) => what.trim() !== ''),
-});
-
-/** Taking a bus in: which one, and what its driver said. */
 const isArrival = isShaped<Arrival>({
   broughtBy: isText,
   complaint: isText,
@@ -37,38 +30,45 @@ const isArrival = isShaped<Arrival>({
   triedBefore: isListOf(isShaped<Arrival['triedBefore'][number]>({ what: isText, by: isText })),
 });
 
+/** What the odometer shows is asked about, before the rest is sent with it. */
+interface Asked {
+  readonly doubt: NonNullable<ReturnType<typeof odometerDoubt>>;
+  readonly arrival: Arrival;
+}
+
+/** Taking a bus in: which one, and what its driver said. */
 export function NewJobPage() {
   const [search] = useSearchParams();
-  const [arrival, setArrival, forget] = useKeptState('arrival', blankArrival, isArrival);
+  const [kept, keep, forget] = useKeptState('arrival', blankArrival, isArrival);
   const [vehicleId, setVehicleId] = useState(search.get('vehicle'));
   const [odometer, setOdometer] = useState('');
   const { takeIn, problem, isBusy } = useTakeIn(forget);
   const unit = useDistanceUnit();
   const { data: sheet } = useVehicleQuery(vehicleId ?? '', { skip: vehicleId === null });
-  const [asked, setAsked] = useState<ReturnType<typeof odometerDoubt>>();
-  const take = (shown: string) => {
+  const [asked, setAsked] = useState<Asked>();
+  const take = (shown: string, arrival: Arrival) => {
     setAsked(undefined);
     setOdometer(shown);
-    if (vehicleId !== null) void takeIn(vehicleId, tidied(arrival), shown.trim());
+    if (vehicleId !== null) void takeIn(vehicleId, arrival, shown.trim());
   };
-  const isReady = vehicleId !== null && arrival.complaint.trim() !== '';
+  const form = useArrivalForm({
+    initial: kept,
+    onChange: keep,
+    send: (arrival) => {
+      const doubt = odometerDoubt(odometer, unit, sheet?.odometer[0]?.km);
+      if (doubt) setAsked({ doubt, arrival });
+      else take(odometer, arrival);
+    },
+  });
   return (
     <Page title="Check in a bus">
-      <form
-        className={classes.form}
-        onSubmit={(event) => {
-          event.preventDefault();
-          const doubt = odometerDoubt(odometer, unit, sheet?.odometer[0]?.km);
-          if (doubt) setAsked(doubt);
-          else take(odometer);
-        }}
-      >
+      <form className={classes.form} onSubmit={form.onSubmit}>
         {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
         {asked && (
           <DoubtQuestion
-            {...asked}
-            onAsTyped={() => take(odometer)}
-            onSlip={take}
+            {...asked.doubt}
+            onAsTyped={() => take(odometer, asked.arrival)}
+            onSlip={(shown) => take(shown, asked.arrival)}
             onAgain={() => setAsked(undefined)}
           />
         )}
@@ -78,12 +78,13 @@ export function NewJobPage() {
             label="Odometer"
             placeholder="as it shows"
             inputMode="numeric"
+            maxLength={odometerLengths.text}
             value={odometer}
             onText={setOdometer}
           />
         </div>
-        <ArrivalForm arrival={arrival} onChange={setArrival} />
-        <Button type="submit" size="lg" loading={isBusy} disabled={!isReady}>
+        <ArrivalFields form={form} />
+        <Button type="submit" size="lg" loading={isBusy} disabled={vehicleId === null || !form.isReady}>
           Take it in
         </Button>
       </form>

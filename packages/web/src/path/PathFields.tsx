@@ -1,5 +1,5 @@
 import { ActionIcon, Button, Checkbox, NumberInput, Select, Stack } from '@mantine/core';
-import { type AccessLevel, accessLevels, type Path, type Plan, planLengths } from '@probe-trail/core/plan';
+import { type AccessLevel, accessLevels, type Path, type Plan, planBounds, planLengths } from '@probe-trail/core/plan';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { SuspectPick } from '../experiment/SuspectPick';
 import { optionsOf } from '../fields/optionsOf';
@@ -45,8 +45,7 @@ export function PathFields({ plan, path, onPath }: FieldsProps) {
                     label="Minutes"
                     size="md"
                     w={90}
-                    min={0}
-                    max={2000}
+                    {...planBounds.pathPoint.minutes}
                     value={point.minutes}
                     onChange={(minutes) =>
                       onPath((now) => changePoint(now, point.id, { minutes: Number(minutes) || 0 }))
@@ -105,8 +104,7 @@ function SectionFields({ plan, path, at, onPath }: FieldsProps & { readonly at: 
           label="May lose, V"
           size="md"
           w={110}
-          min={0}
-          max={1000}
+          {...planBounds.pathSection.mostDrop}
           step={0.05}
           value={section.mostDrop}
           onChange={(mostDrop) => change({ mostDrop: Number(mostDrop) || 0 })}

@@ -1,8 +1,17 @@
 import { Button, Group, Modal, MultiSelect, PasswordInput, Stack, Switch, TextInput } from '@mantine/core';
-import { type Person, type Role, roleNames, roles, shortestPassword } from '@probe-trail/core/person';
+import {
+  newPasswordSchema,
+  newPersonSchema,
+  type Person,
+  personChangeSchema,
+  roles,
+  shortestPassword,
+} from '@probe-trail/core/person';
 import { useState } from 'react';
 import { sayFailure } from '../api/api';
 import { Wait } from '../api/Wait';
+import { optionsOf } from '../fields/optionsOf';
+import { useShortForm } from '../fields/useShortForm';
 import { Page } from '../frame/Page';
 import { useMay } from '../session/sessionApi';
 import { Notice } from '../spec/Notice';
@@ -11,7 +20,7 @@ import classes from './PeoplePage.module.css';
 import { sayRoles } from './PreferencesPage';
 import { useAddPersonMutation, useChangePersonMutation, useGivePasswordMutation, usePeopleQuery } from './peopleApi';
 
-const roleOptions = roleNames.map((value) => ({ value, label: roles[value] }));
+const roleOptions = optionsOf(roles);
 
 /** Who works here; an administrator adds, disables and gives new passwords. */
 export function PeoplePage() {
@@ -52,36 +61,26 @@ export function PeoplePage() {
 }
 
 function NewPersonForm({ onDone }: { readonly onDone: () => void }) {
-  const [name, setName] = useState('');
-  const [held, setHeld] = useState<Role[]>(['technician']);
-  const [password, setPassword] = useState('');
   const [add, { error, isLoading }] = useAddPersonMutation();
+  const form = useShortForm({
+    schema: newPersonSchema,
+    initial: { name: '', roles: ['technician'], password: '' },
+    send: async (person) => (await add(person)).error || onDone(),
+  });
   return (
-    <form
-      onSubmit={async (event) => {
-        event.preventDefault();
-        if (!(await add({ name: name.trim(), roles: held, password })).error) onDone();
-      }}
-    >
+    <form onSubmit={form.onSubmit}>
       <Stack>
         {error !== undefined && <Notice kind="outOfSpec" title={sayFailure(error)} />}
-        <TextInput
-          label="Name"
-          data-autofocus
-          required
-          value={name}
-          onChange={(event) => setName(event.currentTarget.value)}
-        />
-        <RolesInput value={held} onChange={setHeld} />
+        <TextInput label="Name" data-autofocus required {...form.text('name')} />
+        <MultiSelect label="What they do" data={roleOptions} {...form.field('roles')} />
         <PasswordInput
           label="First password"
           description={`At least ${shortestPassword} characters; they change it themselves`}
           size="md"
           required
-          value={password}
-          onChange={(event) => setPassword(event.currentTarget.value)}
+          {...form.text('password')}
         />
-        <Button type="submit" loading={isLoading} disabled={password.length < shortestPassword || held.length === 0}>
+        <Button type="submit" loading={isLoading} disabled={!form.isReady}>
           Add
         </Button>
       </Stack>
@@ -89,58 +88,40 @@ function NewPersonForm({ onDone }: { readonly onDone: () => void }) {
   );
 }
 
-function RolesInput({ value, onChange }: { readonly value: Role[]; readonly onChange: (roles: Role[]) => void }) {
-  return (
-    <MultiSelect
-      label="What they do"
-      data={roleOptions}
-      value={value}
-      onChange={(next) => onChange(roleNames.filter((role) => next.includes(role)))}
-    />
-  );
-}
-
 function PersonForm({ person, onDone }: { readonly person: Person; readonly onDone: () => void }) {
-  const [name, setName] = useState(person.name);
-  const [held, setHeld] = useState<Role[]>([...person.roles]);
-  const [isDisabled, setIsDisabled] = useState(person.isDisabled);
-  const [password, setPassword] = useState('');
+  const { id: personId, name, roles: held, isDisabled } = person;
   const [change, changed] = useChangePersonMutation();
   const [give, given] = useGivePasswordMutation();
   const problem = changed.error ?? given.error;
-  const save = async () => {
-    if ((await change({ personId: person.id, name: name.trim(), roles: held, isDisabled })).error) return;
-    if (password !== '' && (await give({ personId: person.id, password })).error) return;
-    onDone();
-  };
+  const newPassword = useShortForm({ schema: newPasswordSchema, initial: { password: '' }, send: onDone });
+  const { password } = newPassword.values;
+  const form = useShortForm({
+    schema: personChangeSchema,
+    initial: { name, roles: held, isDisabled },
+    send: async (written) => {
+      if ((await change({ personId, ...written })).error) return;
+      if (password !== '' && (await give({ personId, password })).error) return;
+      onDone();
+    },
+  });
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
+    <form onSubmit={form.onSubmit}>
       <Stack>
         {problem !== undefined && <Notice kind="outOfSpec" title={sayFailure(problem)} />}
-        <TextInput label="Name" required value={name} onChange={(event) => setName(event.currentTarget.value)} />
-        <RolesInput value={held} onChange={setHeld} />
+        <TextInput label="Name" required {...form.text('name')} />
+        <MultiSelect label="What they do" data={roleOptions} {...form.field('roles')} />
         <PasswordInput
           label="New password"
           description="Empty: it stays. A new one signs them out everywhere."
           size="md"
-          value={password}
-          onChange={(event) => setPassword(event.currentTarget.value)}
+          {...newPassword.text('password')}
         />
-        <Switch
-          label="Disabled: cannot sign in, everything recorded stays"
-          checked={isDisabled}
-          onChange={(event) => setIsDisabled(event.currentTarget.checked)}
-        />
+        <Switch label="Disabled: cannot sign in, everything recorded stays" {...form.isOn('isDisabled')} />
         <Group>
           <Button
             type="submit"
             loading={changed.isLoading}
-            disabled={password !== '' && password.length < shortestPassword}
+            disabled={!form.isReady || (password !== '' && !newPassword.isReady)}
           >
             Save
           </Button>

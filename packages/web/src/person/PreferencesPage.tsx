@@ -1,8 +1,8 @@
 import { Button, Group, PasswordInput, SegmentedControl, Stack } from '@mantine/core';
-import { type Preferences, type Role, roles, shortestPassword } from '@probe-trail/core/person';
-import { useState } from 'react';
+import { ownPasswordSchema, type Preferences, type Role, roles, shortestPassword } from '@probe-trail/core/person';
 import { sayFailure } from '../api/api';
 import { optionsOf } from '../fields/optionsOf';
+import { useShortForm } from '../fields/useShortForm';
 import { Page } from '../frame/Page';
 import {
   useChangePasswordMutation,
@@ -65,19 +65,14 @@ export function PreferencesPage() {
 export const sayRoles = (held: readonly Role[]) => held.map((role) => roles[role]).join(', ');
 
 function PasswordForm() {
-  const [current, setCurrent] = useState('');
-  const [password, setPassword] = useState('');
   const [change, { error, isSuccess, isLoading }] = useChangePasswordMutation();
+  const form = useShortForm({
+    schema: ownPasswordSchema,
+    initial: { current: '', password: '' },
+    send: async (passwords, reset) => (await change(passwords)).error || reset(),
+  });
   return (
-    <form
-      className={classes.password}
-      onSubmit={async (event) => {
-        event.preventDefault();
-        if ((await change({ current, password })).error) return;
-        setCurrent('');
-        setPassword('');
-      }}
-    >
+    <form className={classes.password} onSubmit={form.onSubmit}>
       <h2>Password</h2>
       {error !== undefined && <Notice kind="outOfSpec" title={sayFailure(error)} />}
       {isSuccess && <Notice kind="inSpec" title="The password is changed. Other browsers are signed out." />}
@@ -86,24 +81,17 @@ function PasswordForm() {
           label="The one that you have now"
           size="md"
           autoComplete="current-password"
-          value={current}
-          onChange={(event) => setCurrent(event.currentTarget.value)}
+          {...form.text('current')}
         />
         <PasswordInput
           label="The new one"
           description={`At least ${shortestPassword} characters`}
           size="md"
           autoComplete="new-password"
-          value={password}
-          onChange={(event) => setPassword(event.currentTarget.value)}
+          {...form.text('password')}
         />
         <Group>
-          <Button
-            type="submit"
-            variant="default"
-            loading={isLoading}
-            disabled={current === '' || password.length < shortestPassword}
-          >
+          <Button type="submit" variant="default" loading={isLoading} disabled={!form.isReady}>
             Change the password
           </Button>
         </Group>

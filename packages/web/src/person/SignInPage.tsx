@@ -1,7 +1,14 @@
 import { Button, PasswordInput, Stack, TextInput } from '@mantine/core';
-import { type DemoAccount, roles, type Session, shortestPassword } from '@probe-trail/core/person';
-import { type FormEvent, useState } from 'react';
+import {
+  type DemoAccount,
+  firstPersonSchema,
+  roles,
+  type Session,
+  shortestPassword,
+  signInSchema,
+} from '@probe-trail/core/person';
 import { sayFailure } from '../api/api';
+import { useShortForm } from '../fields/useShortForm';
 import { NetworkState } from '../frame/NetworkState';
 import { useAddFirstPersonMutation, useSignInMutation } from '../session/sessionApi';
 import { Notice } from '../spec/Notice';
@@ -33,7 +40,11 @@ export function SignInPage({ session }: { readonly session: Session }) {
           </Notice>
         )}
         <NetworkState />
-        <SignInForm isFirst={isFirst} isBusy={isLoading || first.isLoading} onEnter={enter} />
+        {isFirst ? (
+          <FirstForm isBusy={isLoading || first.isLoading} onEnter={enter} />
+        ) : (
+          <SignInForm isBusy={isLoading} onEnter={enter} />
+        )}
         {session.demoAccounts.length > 0 && <DemoAccounts accounts={session.demoAccounts} onEnter={enter} />}
       </div>
     </main>
@@ -43,52 +54,57 @@ export function SignInPage({ session }: { readonly session: Session }) {
 type Enter = (name: string, password: string, token?: string) => Promise<void>;
 
 interface FormProps {
-  readonly isFirst: boolean;
   readonly isBusy: boolean;
   readonly onEnter: Enter;
 }
 
-function SignInForm({ isFirst, isBusy, onEnter }: FormProps) {
-  const [name, setName] = useState('');
-  const [password, setPassword] = useState('');
-  // The address that the server printed when it started has the token in it.
-  const [token, setToken] = useState(() => new URLSearchParams(location.search).get('setup') ?? '');
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    void onEnter(name.trim(), password, token.trim());
-  };
+function SignInForm({ isBusy, onEnter }: FormProps) {
+  const form = useShortForm({
+    schema: signInSchema,
+    initial: { name: '', password: '' },
+    send: ({ name, password }) => onEnter(name.trim(), password),
+  });
   return (
-    <form onSubmit={submit}>
+    <form onSubmit={form.onSubmit}>
       <Stack gap="sm">
-        <TextInput
-          label="Name"
-          autoComplete="username"
-          autoFocus
-          required
-          value={name}
-          onChange={(event) => setName(event.currentTarget.value)}
-        />
+        <TextInput label="Name" autoComplete="username" autoFocus required {...form.text('name')} />
+        <PasswordInput label="Password" autoComplete="current-password" size="md" required {...form.text('password')} />
+        <Button type="submit" size="lg" loading={isBusy} disabled={!form.isReady}>
+          Sign in
+        </Button>
+      </Stack>
+    </form>
+  );
+}
+
+function FirstForm({ isBusy, onEnter }: FormProps) {
+  const form = useShortForm({
+    schema: firstPersonSchema,
+    // The address that the server printed when it started has the token in it.
+    initial: { name: '', password: '', token: new URLSearchParams(location.search).get('setup') ?? '' },
+    send: ({ name, password, token }) => onEnter(name, password, token.trim()),
+  });
+  return (
+    <form onSubmit={form.onSubmit}>
+      <Stack gap="sm">
+        <TextInput label="Name" autoComplete="username" autoFocus required {...form.text('name')} />
         <PasswordInput
           label="Password"
-          description={isFirst ? `At least ${shortestPassword} characters` : undefined}
-          autoComplete={isFirst ? 'new-password' : 'current-password'}
+          description={`At least ${shortestPassword} characters`}
+          autoComplete="new-password"
           size="md"
           required
-          value={password}
-          onChange={(event) => setPassword(event.currentTarget.value)}
+          {...form.text('password')}
         />
-        {isFirst && (
-          <TextInput
-            label="Setup token"
-            description="The server printed it where it was started"
-            autoComplete="off"
-            required
-            value={token}
-            onChange={(event) => setToken(event.currentTarget.value)}
-          />
-        )}
-        <Button type="submit" size="lg" loading={isBusy} disabled={name.trim() === '' || password === ''}>
-          {isFirst ? 'Make the first account' : 'Sign in'}
+        <TextInput
+          label="Setup token"
+          description="The server printed it where it was started"
+          autoComplete="off"
+          required
+          {...form.text('token')}
+        />
+        <Button type="submit" size="lg" loading={isBusy} disabled={!form.isReady}>
+          Make the first account
         </Button>
       </Stack>
     </form>

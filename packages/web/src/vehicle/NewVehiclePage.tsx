@@ -35,8 +35,8 @@ export function NewVehiclePage() {
   const [vehicle, setVehicle, forget] = useKeptState('vehicle', blankVehicle, isVehicle);
   const [add, { error, isLoading }] = useAddVehicleMutation();
   const navigate = useNavigate();
-  const save = async () => {
-    const added = await add({ ...vehicle, fleetNumber: vehicle.fleetNumber.trim() });
+  const save = async (written: NewVehicle) => {
+    const added = await add(written);
     if (!added.data) return;
     forget();
     void navigate(`/vehicles/${added.data.vehicleId}`, { replace: true });
@@ -44,7 +44,7 @@ export function NewVehiclePage() {
   return (
     <Page title="Add a vehicle">
       {error !== undefined && <Notice kind="outOfSpec" title={sayFailure(error)} />}
-      <VehicleForm vehicle={vehicle} onChange={setVehicle} onSave={() => void save()} isBusy={isLoading} />
+      <VehicleForm initial={vehicle} onChange={setVehicle} onSave={save} isBusy={isLoading} />
     </Page>
   );
 }

@@ -1,52 +1,44 @@
-import { Button, NumberInput, Select, Stack, TagsInput } from '@mantine/core';
-import { checkVin, type NewVehicle, sayVinNotice, tidyVin, vehicleLengths } from '@probe-trail/core/vehicle';
-import type { FormEvent } from 'react';
+import { Button, NumberInput, Select, Stack, TagsInput, TextInput } from '@mantine/core';
+import { checkVin, type NewVehicle, newVehicleSchema, sayVinNotice, tidyVin } from '@probe-trail/core/vehicle';
+import { DayInput } from '../fields/DayInput';
 import { optionsOfParts } from '../fields/optionsOf';
 import { TextLine } from '../fields/TextField';
+import { type ShortForm, useShortForm } from '../fields/useShortForm';
 import classes from './VehicleForm.module.css';
 import { useLinesQuery } from './vehicleApi';
 
 interface FormProps {
-  readonly vehicle: NewVehicle;
-  readonly onChange: (vehicle: NewVehicle) => void;
-  readonly onSave: () => void;
+  readonly initial: NewVehicle;
+  /** Hears of every change, to keep what is written. */
+  readonly onChange?: (vehicle: NewVehicle) => void;
+  readonly onSave: (vehicle: NewVehicle) => unknown;
   readonly isBusy: boolean;
 }
 
 /** What is known of a vehicle. What is odd about a VIN is pointed out, and kept as it is. */
-export function VehicleForm({ vehicle, onChange, onSave, isBusy }: FormProps) {
+export function VehicleForm({ initial, onChange, onSave, isBusy }: FormProps) {
   const { data: lines = [] } = useLinesQuery();
-  const set = (change: Partial<NewVehicle>) => onChange({ ...vehicle, ...change });
-  const line = lines.find(({ id }) => id === vehicle.lineId);
-  const notices = checkVin(vehicle.vin).map(sayVinNotice);
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    onSave();
-  };
+  const form = useShortForm({
+    schema: newVehicleSchema,
+    initial,
+    send: onSave,
+    ...(onChange ? { onChange } : {}),
+  });
+  const { vin, lineId } = form.values;
+  const line = lines.find(({ id }) => id === lineId);
+  const notices = checkVin(vin).map(sayVinNotice);
   return (
-    <form onSubmit={submit}>
+    <form onSubmit={form.onSubmit}>
       <Stack>
         <div className={classes.row}>
-          <TextLine
-            label="Fleet number"
-            placeholder="FG-07"
-            required
-            maxLength={vehicleLengths.fleetNumber}
-            value={vehicle.fleetNumber}
-            onText={(fleetNumber) => set({ fleetNumber })}
-          />
-          <TextLine
-            label="Plate"
-            maxLength={vehicleLengths.plate}
-            value={vehicle.plate}
-            onText={(plate) => set({ plate })}
-          />
+          <TextInput label="Fleet number" placeholder="FG-07" required {...form.text('fleetNumber')} />
+          <TextInput label="Plate" {...form.text('plate')} />
           <Select
             label="Line"
             required
             data={optionsOfParts(lines)}
-            value={vehicle.lineId || null}
-            onChange={(lineId) => set({ lineId: lineId ?? '' })}
+            value={lineId || null}
+            onChange={(next) => form.set({ lineId: next ?? '' })}
           />
         </div>
         <TextLine
@@ -54,24 +46,13 @@ export function VehicleForm({ vehicle, onChange, onSave, isBusy }: FormProps) {
           description={notices.length > 0 ? notices.join(' ') : undefined}
           classNames={{ input: classes.vin ?? '', description: classes.notice ?? '' }}
           inputWrapperOrder={['label', 'input', 'description']}
-          maxLength={vehicleLengths.vin}
-          value={vehicle.vin}
-          onText={(vin) => set({ vin: tidyVin(vin) })}
+          {...form.text('vin')}
+          onText={(next) => form.set({ vin: tidyVin(next) })}
         />
-        <Engine vehicle={vehicle} engines={line?.engines ?? []} set={set} />
-        <TagsInput
-          label="Not original on it"
-          description="Enter after each"
-          value={[...vehicle.notOriginal]}
-          onChange={(notOriginal) => set({ notOriginal })}
-        />
+        <Engine form={form} engines={line?.engines ?? []} />
+        <TagsInput label="Not original on it" description="Enter after each" {...form.field('notOriginal')} />
         <div>
-          <Button
-            type="submit"
-            size="lg"
-            loading={isBusy}
-            disabled={vehicle.fleetNumber.trim() === '' || vehicle.lineId === ''}
-          >
+          <Button type="submit" size="lg" loading={isBusy} disabled={!form.isReady}>
             Save
           </Button>
         </div>
@@ -81,35 +62,30 @@ export function VehicleForm({ vehicle, onChange, onSave, isBusy }: FormProps) {
 }
 
 interface EngineProps {
-  readonly vehicle: NewVehicle;
+  readonly form: ShortForm<typeof newVehicleSchema>;
   readonly engines: readonly string[];
-  readonly set: (change: Partial<NewVehicle>) => void;
 }
 
 /** Its engine, its model year, and since when it is in service. */
-const Engine = ({ vehicle, engines, set }: EngineProps) => (
-  <div className={classes.row}>
-    <Select
-      label="Engine"
-      data={[...new Set([...engines, ...(vehicle.engine ? [vehicle.engine] : [])])]}
-      value={vehicle.engine || null}
-      onChange={(engine) => set({ engine: engine ?? '' })}
-    />
-    <NumberInput
-      label="Model year"
-      size="md"
-      min={1950}
-      max={2100}
-      hideControls
-      value={vehicle.modelYear ?? ''}
-      onChange={(year) => set({ modelYear: typeof year === 'number' ? year : null })}
-    />
-    <TextLine
-      label="In service since"
-      placeholder="2023-05-17"
-      type="date"
-      value={vehicle.inServiceSince}
-      onText={(inServiceSince) => set({ inServiceSince })}
-    />
-  </div>
-);
+const Engine = ({ form, engines }: EngineProps) => {
+  const { engine, modelYear, inServiceSince } = form.values;
+  return (
+    <div className={classes.row}>
+      <Select
+        label="Engine"
+        data={[...new Set([...engines, ...(engine ? [engine] : [])])]}
+        value={engine || null}
+        onChange={(next) => form.set({ engine: next ?? '' })}
+      />
+      <NumberInput
+        label="Model year"
+        size="md"
+        hideControls
+        {...form.number('modelYear')}
+        value={modelYear ?? ''}
+        onChange={(year) => form.set({ modelYear: typeof year === 'number' ? year : null })}
+      />
+      <DayInput label="In service since" value={inServiceSince} onChange={(day) => form.set({ inServiceSince: day })} />
+    </div>
+  );
+};

@@ -11,7 +11,7 @@ export const pathPointSchema = closedObject({
   access: string().required().oneOf(keysOf(accessLevels)),
 });
 
-const pathSectionSchema = closedObject({
+export const pathSectionSchema = closedObject({
   isLoad: boolean().required().meta({ description: 'what the current is for: a lamp, a motor, a coil' }),
   suspectIds: list(idText(), 20).meta({ description: 'what is at fault if the fault lies here' }),
   mostDrop: number().required().min(0).max(1000).meta({ description: 'V that may be lost here; nothing for a load' }),

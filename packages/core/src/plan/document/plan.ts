@@ -189,6 +189,12 @@ export const tooClosePolicies = {
   betterInstrument: 'is measured with a better instrument',
 } as const;
 
+export const effortSchema = closedObject({
+  minutes: number().required().min(0).max(2000),
+  access: string().required().oneOf(keysOf(accessLevels)),
+  tools: names(20),
+});
+
 export const stepSchema = closedObject({
   id: idText(),
   title: draftText(160),
@@ -201,11 +207,7 @@ export const stepSchema = closedObject({
   cautions: names(20),
   readings: list(stepReadingSchema.required(), 12),
   outcomes: list(outcomeSchema.required(), 30),
-  effort: closedObject({
-    minutes: number().required().min(0).max(2000),
-    access: string().required().oneOf(keysOf(accessLevels)),
-    tools: names(20),
-  }).required(),
+  effort: effortSchema.required(),
   partCardIds: list(idText(), 30).meta({ description: 'part cards that lie on the shelf of this step' }),
   use: closedObject({
     useId: idText(),

@@ -195,26 +195,26 @@ function CodesOverTime({ codes, nameOf }: CodesProps) {
 }
 
 function ChangeVehicle({ vehicle }: { readonly vehicle: Vehicle }) {
-  const [draft, setDraft] = useState<NewVehicle | undefined>();
+  const [isOpen, setIsOpen] = useState(false);
   const [change, { error, isLoading, reset }] = useChangeVehicleMutation();
   const mayKeep = useMay('keepVehicles');
   if (!mayKeep) return null;
   const { vehicleId, revision, ...fields } = vehicle;
-  const save = async () => {
-    if (draft && !(await change({ vehicleId, revision, ...draft })).error) setDraft(undefined);
+  const save = async (written: NewVehicle) => {
+    if (!(await change({ vehicleId, revision, ...written })).error) setIsOpen(false);
   };
   const open = () => {
     reset();
-    setDraft(fields);
+    setIsOpen(true);
   };
   return (
     <>
       <Button variant="default" onClick={open}>
         Change
       </Button>
-      <Modal opened={draft !== undefined} onClose={() => setDraft(undefined)} title={vehicle.fleetNumber} size="xl">
+      <Modal opened={isOpen} onClose={() => setIsOpen(false)} title={vehicle.fleetNumber} size="xl">
         {error !== undefined && <Notice kind="outOfSpec" title={sayFailure(error)} />}
-        {draft && <VehicleForm vehicle={draft} onChange={setDraft} onSave={() => void save()} isBusy={isLoading} />}
+        <VehicleForm initial={fields} onSave={save} isBusy={isLoading} />
       </Modal>
     </>
   );

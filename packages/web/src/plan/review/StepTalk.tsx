@@ -1,10 +1,11 @@
 import { Button, Textarea } from '@mantine/core';
-import { commentLengths, type PlanComment } from '@probe-trail/core/review';
+import { newCommentSchema, type PlanComment } from '@probe-trail/core/review';
 import { type AnsweredRemark, remarkKinds } from '@probe-trail/core/trail';
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import { sayFailure } from '../../api/api';
 import { Moment } from '../../device/Moment';
 import { ReasonForm } from '../../fields/ReasonForm';
+import { useShortForm } from '../../fields/useShortForm';
 import { Notice } from '../../spec/Notice';
 import {
   useAddCommentMutation,
@@ -83,27 +84,21 @@ function Comment({ comment }: { readonly comment: PlanComment }) {
 }
 
 function AddComment({ planId, version, stepId }: TalkProps) {
-  const [text, setText] = useState('');
   const [add, { error, isLoading }] = useAddCommentMutation();
-  const submit = async () => {
-    const added = await add({ planId, version, stepId, text: text.trim() });
-    if (added.data) setText('');
-  };
+  const form = useShortForm({
+    schema: newCommentSchema,
+    initial: { version, stepId, text: '' },
+    send: async ({ text }, reset) => (await add({ planId, version, stepId, text })).data && reset(),
+  });
   return (
-    <>
-      <Textarea
-        label="Comment"
-        autosize
-        maxLength={commentLengths.text}
-        value={text}
-        onChange={(event) => setText(event.currentTarget.value)}
-      />
-      {text.trim() !== '' && (
-        <Button variant="default" mt={6} loading={isLoading} onClick={() => void submit()}>
+    <form onSubmit={form.onSubmit}>
+      <Textarea label="Comment" autosize {...form.text('text')} />
+      {form.isReady && (
+        <Button type="submit" variant="default" mt={6} loading={isLoading}>
           Say it
         </Button>
       )}
       {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}
-    </>
+    </form>
   );
 }

@@ -5,6 +5,7 @@ import {
   experimentNames,
   isOpen,
   type Need,
+  planBounds,
   planLengths,
   type Step,
 } from '@probe-trail/core/plan';
@@ -187,8 +188,7 @@ const Effort = memo(function Effort({ effort, partCardIds, editStep }: EffortPro
       <NumberInput
         label="Minutes"
         size="md"
-        min={0}
-        max={2000}
+        {...planBounds.effort.minutes}
         allowNegative={false}
         value={effort.minutes}
         onChange={(minutes) =>

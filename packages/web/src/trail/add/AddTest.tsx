@@ -1,6 +1,6 @@
 import { Button, Group, NumberInput, SegmentedControl, Select, Stack } from '@mantine/core';
 import { measuredAsks } from '@probe-trail/core/experiment';
-import { type AccessLevel, accessLevels, type Plan, type Suspect } from '@probe-trail/core/plan';
+import { type AccessLevel, accessLevels, type Plan, planBounds, type Suspect } from '@probe-trail/core/plan';
 import { trailEventLengths } from '@probe-trail/core/trail';
 import { type ComponentProps, useState } from 'react';
 import { AskFields } from '../../experiment/AskFields';
@@ -141,8 +141,7 @@ function Measured({ adding: { written, problem, write }, plan }: PartProps) {
         <NumberInput
           label="Minutes"
           size="md"
-          min={0}
-          max={2000}
+          {...planBounds.effort.minutes}
           value={minutes}
           onChange={(next) => write('measured', { minutes: Number(next) || 0 })}
         />

@@ -1,35 +1,35 @@
-import { ActionIcon, Button, Chip, Group, Stack, TagsInput } from '@mantine/core';
+import { ActionIcon, Button, Chip, Group, Stack, TagsInput, Textarea, TextInput } from '@mantine/core';
 import { type Arrival, type Occasion, occasions } from '@probe-trail/core/job';
 import { IconTrash } from '@tabler/icons-react';
-import { TextBlock, TextLine } from '../fields/TextField';
-import classes from './ArrivalForm.module.css';
+import { TextLine } from '../fields/TextField';
+import classes from './ArrivalFields.module.css';
+import type { ArrivalForm } from './useArrivalForm';
 
 interface FormProps {
-  readonly arrival: Arrival;
-  readonly onChange: (arrival: Arrival) => void;
+  readonly form: ArrivalForm;
 }
 
 const occasionNames = Object.keys(occasions) as Occasion[];
 
 /** What is taken down at the counter: the complaint in the customer's words, and what goes with it. */
-export function ArrivalForm({ arrival, onChange }: FormProps) {
-  const set = (change: Partial<Arrival>) => onChange({ ...arrival, ...change });
+export function ArrivalFields({ form }: FormProps) {
+  const { occasions: chosen, triedBefore } = form.values;
   return (
     <Stack>
-      <TextBlock
+      <Textarea
+        autosize
         label="Complaint"
         description="In the words of whoever brought it"
         minRows={3}
         required
-        value={arrival.complaint}
-        onText={(complaint) => set({ complaint })}
+        {...form.text('complaint')}
       />
       <fieldset className={classes.group}>
         <legend className={classes.label}>When is it there?</legend>
         <Chip.Group
           multiple
-          value={[...arrival.occasions]}
-          onChange={(chosen) => set({ occasions: occasionNames.filter((name) => chosen.includes(name)) })}
+          value={[...chosen]}
+          onChange={(next) => form.set({ occasions: occasionNames.filter((name) => next.includes(name)) })}
         >
           <Group gap={8}>
             {occasionNames.map((name) => (
@@ -41,26 +41,11 @@ export function ArrivalForm({ arrival, onChange }: FormProps) {
         </Chip.Group>
       </fieldset>
       <div className={classes.two}>
-        <TextLine
-          label="How often, since when"
-          placeholder="every morning since Monday"
-          value={arrival.howOften}
-          onText={(howOften) => set({ howOften })}
-        />
-        <TextLine
-          label="Brought by"
-          placeholder="day driver, route 4"
-          value={arrival.broughtBy}
-          onText={(broughtBy) => set({ broughtBy })}
-        />
+        <TextInput label="How often, since when" placeholder="every morning since Monday" {...form.text('howOften')} />
+        <TextInput label="Brought by" placeholder="day driver, route 4" {...form.text('broughtBy')} />
       </div>
-      <TagsInput
-        label="Lamps and messages seen"
-        description="Enter after each"
-        value={[...arrival.lamps]}
-        onChange={(lamps) => set({ lamps })}
-      />
-      <TriedBefore tried={arrival.triedBefore} onChange={(triedBefore) => set({ triedBefore })} />
+      <TagsInput label="Lamps and messages seen" description="Enter after each" {...form.field('lamps')} />
+      <TriedBefore tried={triedBefore} onChange={(next) => form.set({ triedBefore: next })} />
     </Stack>
   );
 }

@@ -1,0 +1,10 @@
+import { boundsOf } from '../../schema/index.js';
+import { pathPointSchema, pathSectionSchema } from './path.js';
+import { effortSchema } from './plan.js';
+
+/** Between what the numbers of each part of a plan may lie. */
+export const planBounds = {
+  effort: boundsOf(effortSchema),
+  pathPoint: boundsOf(pathPointSchema),
+  pathSection: boundsOf(pathSectionSchema),
+};

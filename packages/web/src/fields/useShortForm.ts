@@ -1,0 +1,57 @@
+import { schemaResolver, useForm } from '@mantine/form';
+import { boundsOf, type Checked, lengthsOf } from '@probe-trail/core/schema';
+import type { FormEvent } from 'react';
+
+/** A schema of the core: of what a form sends. */
+interface FormSchema {
+  readonly fields: object;
+  readonly __outputType: object;
+  readonly cast: (values: unknown) => unknown;
+  readonly '~standard': Parameters<typeof schemaResolver>[0]['~standard'];
+}
+
+interface ShortFormOptions<Schema extends FormSchema> {
+  readonly schema: Schema;
+  readonly initial: Checked<Schema>;
+  /** What is checked and sent instead of what stands in the fields, such as without rows that were left empty. */
+  readonly tidy?: (values: Checked<Schema>) => Checked<Schema>;
+  /** Hears of every change, to keep what is written. */
+  readonly onChange?: (values: Checked<Schema>) => void;
+  /**
+   * Takes what was written, as the schema reads it: without spaces around a name.
+   * @param reset brings the form back to how it began
+   */
+  readonly send: (values: Checked<Schema>, reset: () => void) => unknown;
+}
+
+/** A form with few fields: what may stand in each, how long its text and how large its number may be is asked of the schema alone. */
+export function useShortForm<Schema extends FormSchema>(options: ShortFormOptions<Schema>) {
+  type Values = Checked<Schema>;
+  const { schema, initial, onChange, send, tidy = (values: Values) => values } = options;
+  const check = schemaResolver(schema, { sync: true });
+  const form = useForm({
+    initialValues: initial,
+    validate: (values: Values) => check(tidy(values)),
+    transformValues: (values: Values) => schema.cast(tidy(values)) as Values,
+    ...(onChange ? { onValuesChange: onChange } : {}),
+  });
+  const lengths = lengthsOf(schema);
+  const bounds = boundsOf(schema);
+  return {
+    values: form.values,
+    /** Whether it can be sent as it is. */
+    isReady: form.isValid(),
+    set: (values: Partial<Values>) => form.setValues(values),
+    onSubmit: form.onSubmit((values) => void send(values, form.reset)) as (event?: FormEvent<HTMLFormElement>) => void,
+    /** Of a field that takes a text. */
+    text: (key: keyof typeof lengths & string) => ({ ...form.getInputProps(key), maxLength: lengths[key] }),
+    /** Of a field that takes a number. */
+    number: (key: keyof typeof bounds & string) => ({ ...form.getInputProps(key), ...bounds[key] }),
+    /** Of a switch. */
+    isOn: (key: keyof Values & string) => form.getInputProps(key, { type: 'checkbox' }),
+    /** Of any other field. */
+    field: (key: keyof Values & string) => form.getInputProps(key),
+  };
+}
+
+export type ShortForm<Schema extends FormSchema> = ReturnType<typeof useShortForm<Schema>>;
