@@ -29,7 +29,7 @@ const placesSchema = array(
     label: string().required(),
   }).required(),
 ).required();
-type Place = ReturnType<typeof placesSchema.validateSync>[number];
+type PartPlace = ReturnType<typeof placesSchema.validateSync>[number];
 
 interface Drawn extends Picture {
   readonly caption: string;
@@ -61,7 +61,7 @@ for (const name of await readdir(new URL('plans/', demo))) {
   await writeText(`plans/${name}`, writePlanFile({ plan, pictures }));
 }
 
-async function draw(on: Page, { drawing, x, y, label }: Place): Promise<Drawn> {
+async function draw(on: Page, { drawing, x, y, label }: PartPlace): Promise<Drawn> {
   const svg = await readText(`pictures/${drawing}.svg`);
   await on.setContent(
     `<style>${await font()} body { margin: 0 }</style>${svg.replace('</svg>', `${mark(x, y, label)}</svg>`)}`,

@@ -17,7 +17,7 @@ export async function coreRates(): Promise<Measured[]> {
 
 function readingsPerSecond(): number {
   const spec = { kind: 'band', unit: 'V', min: 12, max: 14.8 } as const;
-  const limits = { line: zonesOf(spec), uncertainty: 0, says: '' };
+  const limits = { line: zonesOf(spec), uncertainty: 0, text: '' };
   const texts = ['12.4', '12,45', '200 mV', '4.7k', 'OL', '11.3 V', '13.05', '-0.2', '>50', '14.8'];
   const count = 100_000;
   const ms = medianMs(() => {

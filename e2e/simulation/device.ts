@@ -86,10 +86,10 @@ export class Device {
         this.#off(rows);
         if (this.#log) this.#log = withAcknowledged(this.#log, idsOf(rows));
       },
-      onRefused: async (_, rows, says) => {
+      onRefused: async (_, rows, message) => {
         this.#off(rows);
         this.refusedIds.push(...idsOf(rows));
-        if (this.#log) this.#log = withRefused(this.#log, idsOf(rows), says);
+        if (this.#log) this.#log = withRefused(this.#log, idsOf(rows), message);
       },
     });
   }

@@ -34,7 +34,7 @@ export class Network {
     if (!answer) return { kind: 'unanswered' };
     const text = await answer.text().catch(() => '');
     if (answer.ok) return { kind: 'taken' };
-    return answer.status === 409 ? { kind: 'refused', says: text } : { kind: 'unanswered' };
+    return answer.status === 409 ? { kind: 'refused', message: text } : { kind: 'unanswered' };
   }
 
   /** The events that the server has; `undefined` where nobody answers. */

@@ -77,10 +77,10 @@ describe('axe-core finds no violation', () => {
     const violations = (await user.page.evaluate(
       `axe.run(${where}).then((result) => result.violations)`,
     )) as readonly Violation[];
-    const says = violations.flatMap(({ id, nodes }) =>
+    const messages = violations.flatMap(({ id, nodes }) =>
       nodes.slice(0, 3).map(({ html, failureSummary }) => `${id}: ${html.slice(0, 200)} ${failureSummary}`),
     );
-    expect(says, says.join('\n')).to.deep.equal([]);
+    expect(messages, messages.join('\n')).to.deep.equal([]);
   };
 
   const inScheme = (user: User, scheme: 'light' | 'dark') =>

@@ -233,17 +233,17 @@ describe('the editor', () => {
     await ines.click('Add a suspect');
     await ines.page.keyboard.type('Splice');
     await ines.page.keyboard.type(' S12', { delay: 150 });
-    const says = () =>
+    const messages = () =>
       ines.page.$$eval('[aria-label="Findings of the plan check"] b', (all) =>
         all.map(({ textContent }) => textContent ?? '').filter((text) => text.includes('Spl')),
       );
     await new Promise((resolve) => setTimeout(resolve, 1500));
-    const found = await says();
+    const found = await messages();
     expect(found).not.to.deep.equal([]);
     expect(found.filter((text) => !text.includes('Splice S12'))).to.deep.equal([]);
     await ines.click('Delete Splice S12');
     await new Promise((resolve) => setTimeout(resolve, 1000));
-    expect(await says()).to.deep.equal([]);
+    expect(await messages()).to.deep.equal([]);
     await ines.leave();
   });
 

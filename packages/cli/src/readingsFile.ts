@@ -25,7 +25,7 @@ export async function loadReadings(file: string): Promise<Result<ReadingsFile, s
   if (!text.ok) return text;
   const data = parseJson(text.value);
   const checked =
-    data === undefined ? failed([{ path: '', says: 'it is not a JSON file' }]) : validate(readingsFileSchema, data);
+    data === undefined ? failed([{ path: '', message: 'it is not a JSON file' }]) : validate(readingsFileSchema, data);
   if (!checked.ok)
     return failed(`${file}: ${sayFaults(checked.problem)}. Expected { "step": { "reading": "12.4 V" } }.`);
   return ok(checked.value as Checked<typeof readingsFileSchema> & ReadingsFile);

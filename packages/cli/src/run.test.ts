@@ -48,7 +48,7 @@ describe('probe-trail', () => {
       expect(JSON.parse(json.out)[0]).to.include({ rule: 'nothingToFollow', severity: 'error' });
     });
 
-    for (const [what, content, says] of [
+    for (const [what, content, message] of [
       ['no file', undefined, 'there is no such file'],
       ['no JSON', '{', 'not a JSON file'],
       ['a newer format', { format: 'probe-trail-plan', formatVersion: 9 }, 'format version 9'],
@@ -57,7 +57,7 @@ describe('probe-trail', () => {
         const file = content === undefined ? join(folder, 'none.json') : await write('bad.json', content);
         const { code, error } = await said('check', file);
         expect(code).to.equal(2);
-        expect(error).to.include(says);
+        expect(error).to.include(message);
       });
   });
 

@@ -48,13 +48,13 @@ describe('a made report', () => {
   const builds: Readonly<
     Record<string, (unitName: string, rows: readonly (readonly [string, string, string])[]) => string[]>
   > = {
-    headings: (name, rows) => [name, ...rows.map(([one, says, stands]) => `  ${one} ${says} (${stands})`)],
+    headings: (name, rows) => [name, ...rows.map(([one, text, stands]) => `  ${one} ${text} (${stands})`)],
     'marked headings': (name, rows) => [
       `Unit: ${name}`,
-      ...rows.map(([one, says, stands]) => `${one} ${says} - ${stands}`),
+      ...rows.map(([one, text, stands]) => `${one} ${text} - ${stands}`),
     ],
-    columns: (name, rows) => rows.map(([one, says, stands]) => [name, one, stands, says].join(';')),
-    'columns, unit last': (name, rows) => rows.map(([one, says, stands]) => [one, says, stands, name].join('|')),
+    columns: (name, rows) => rows.map(([one, text, stands]) => [name, one, stands, text].join(';')),
+    'columns, unit last': (name, rows) => rows.map(([one, text, stands]) => [one, text, stands, name].join('|')),
   };
   const heads: Readonly<Record<string, string>> = { 'columns, unit last': 'Code|Text|Status|Unit' };
 
@@ -65,11 +65,11 @@ describe('a made report', () => {
           const lines = all.flatMap(({ unit: { name }, rows }) =>
             write(
               name,
-              rows.map(([one, says, [stands = '']]) => [one, says, stands]),
+              rows.map(([one, text, [stands = '']]) => [one, text, stands]),
             ),
           );
           const told = all.flatMap(({ unit: { id }, rows }) =>
-            rows.map(([one, says, [, stands]]) => [id, one, says, stands]),
+            rows.map(([one, text, [, stands]]) => [id, one, text, stands]),
           );
           expect(read([heads[build] ?? '', ...lines].join('\n'))).to.deep.equal(told);
         }),

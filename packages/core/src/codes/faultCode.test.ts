@@ -56,7 +56,7 @@ describe('parseFaultCode', () => {
 });
 
 describe('decodeFaultCode', () => {
-  for (const [text, says] of [
+  for (const [text, sentence] of [
     ['P0118', 'powertrain, fuel and air metering'],
     ['P2A00', 'powertrain, fuel, air and emission control'],
     ['P2533', 'powertrain, auxiliary inputs'],
@@ -71,14 +71,14 @@ describe('decodeFaultCode', () => {
     ['U2001-2E', 'network, defined by the maker; signal failure'],
     ['P0118-F3', 'powertrain, fuel and air metering; failure type F3'],
   ] as const)
-    it(`${text}: ${says}`, () => {
+    it(`${text}: ${sentence}`, () => {
       const code = parseFaultCode(text);
-      expect(code && sayDecoded(decodeFaultCode(code))).to.equal(says);
+      expect(code && sayDecoded(decodeFaultCode(code))).to.equal(sentence);
     });
 });
 
 describe('the status of a code', () => {
-  for (const [status, says] of [
+  for (const [status, sentence] of [
     [null, 'status not given'],
     [0, 'passed'],
     [statusOf('testFailed', 'confirmed', 'warningLamp'), 'failing now, lamp on'],
@@ -91,9 +91,9 @@ describe('the status of a code', () => {
     [0x02, 'failed since switched on'],
     [0x48, 'stored'],
   ] as const)
-    it(`${status} is ${says}`, () => expect(sayStatus(status)).to.equal(says));
+    it(`${status} is ${sentence}`, () => expect(sayStatus(status)).to.equal(sentence));
 
-  for (const [text, says, rest] of [
+  for (const [text, sentence, rest] of [
     ['circuit high, present', 'failing now', 'circuit high,'],
     ['Stored: circuit high', 'stored', ': circuit high'],
     ['circuit high (not present)', 'stored', 'circuit high ()'],
@@ -109,9 +109,9 @@ describe('the status of a code', () => {
     ['circuit, intermittent', 'stored', 'circuit,'],
     ['brake signal not present', 'status not given', 'brake signal not present'],
   ] as const)
-    it(`“${text}” says ${says}`, () => {
+    it(`“${text}” says ${sentence}`, () => {
       const found = findStatus(text);
-      expect(sayStatus(found.status)).to.equal(says);
+      expect(sayStatus(found.status)).to.equal(sentence);
       expect(found.rest.replace(/\s+/g, ' ').trim()).to.equal(rest);
     });
 });

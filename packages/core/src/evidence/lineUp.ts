@@ -1,4 +1,4 @@
-import { foundOn } from '../path/index.js';
+import { foundOn } from '../currentPath/index.js';
 import { indexPlan, type Outcome, type Step, type Suspect } from '../plan/index.js';
 import { readingsAlong, standingWaymarks, type Trail, type Waymark } from '../trail/index.js';
 import { modelOf } from './evidenceModel.js';
@@ -40,7 +40,7 @@ export interface Evidence {
   readonly pointsTo: readonly string[];
   readonly source:
     | { readonly kind: 'step'; readonly waymark: Waymark; readonly step: Step; readonly outcome: Outcome }
-    | { readonly kind: 'path'; readonly says: string };
+    | { readonly kind: 'path'; readonly text: string };
 }
 
 /** The outcomes of all standing waymarks that were not skipped, in order, then what was found along the paths. */
@@ -58,8 +58,8 @@ export function evidenceOf(
   const ofPaths = trail.plan.paths.flatMap((path): Evidence[] => {
     const readings = readingsAlong(trail, path.id);
     if (readings.volts.size === 0) return [];
-    const { clears, pointsTo, says } = foundOn(path, readings);
-    return [{ id: path.id, title: path.name, clears, pointsTo, source: { kind: 'path', says } }];
+    const { clears, pointsTo, text } = foundOn(path, readings);
+    return [{ id: path.id, title: path.name, clears, pointsTo, source: { kind: 'path', text } }];
   });
   return [...ofSteps, ...ofPaths];
 }

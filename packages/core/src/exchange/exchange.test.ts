@@ -116,7 +116,7 @@ describe('limits as CSV', () => {
     expect(spec?.kind === 'zones' && [spec.cuts, spec.zones[1]?.meaning]).to.deep.equal([[1.5, 4], 'means good']);
   });
 
-  for (const [why, csv, says] of [
+  for (const [why, csv, message] of [
     ['a gap between zones', limitsToCsv(zones).replace(',1,4,V', ',2,4,V'), 'must be where the zone before it ends'],
     ['a zone without end', limitsToCsv(zones).replace(',1,V,low', ',,V,low'), 'only the last zone has no “to”'],
     ['a word for a number', limitsToCsv(zones).replace(',1,V,low', ',one,V,low'), 'Line 2: “one” is not a number in V'],
@@ -129,7 +129,7 @@ describe('limits as CSV', () => {
   ] as const)
     it(`refuse ${why}, with the line`, () => {
       const read = readLimits(zones, csv);
-      expect(read.ok ? '' : read.problem).to.include(says);
+      expect(read.ok ? '' : read.problem).to.include(message);
     });
 
   it('never throw, whatever the file', () =>
@@ -189,7 +189,9 @@ describe('readOutline', () => {
 
   it('marks every gap, and the plan check finds the same at the step', () => {
     const { plan, gaps } = read(text);
-    expect(gaps.map(({ says }) => says)).to.include('“Drop of the ground”: it is not said where it goes on if not.');
+    expect(gaps.map(({ message }) => message)).to.include(
+      '“Drop of the ground”: it is not said where it goes on if not.',
+    );
     expect(errorsOf(checkPlan(plan)).map(({ rule, at }) => [rule, at.stepId])).to.deep.equal([
       ['outcomeWithoutTarget', 'step3'],
     ]);
@@ -222,13 +224,13 @@ describe('readOutline', () => {
       expect(read(`Step\n  expected: ${expected}`).plan.steps[0]?.readings[0]?.spec.kind).to.equal('choice'));
 
   it('says why there is no draft', () => {
-    for (const [outline, says] of [
+    for (const [outline, message] of [
       ['', 'no step'],
       ['step,expected\nFuse,whole', 'no column “if so”'],
       [Array.from({ length: 10_000 }, (_, index) => `Step ${index}`).join('\n'), '10000 steps'],
     ] as const) {
       const result = readOutline(outline, 'x');
-      expect(result.ok ? '' : result.problem).to.include(says);
+      expect(result.ok ? '' : result.problem).to.include(message);
     }
   });
 

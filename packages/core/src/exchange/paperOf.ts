@@ -29,7 +29,7 @@ export interface PaperStep {
   readonly title: string;
   readonly proves: string;
   /** What stands on a line of its own, such as the vehicle state and the hook-up. */
-  readonly lines: readonly { readonly name: string; readonly says: string }[];
+  readonly lines: readonly { readonly name: string; readonly text: string }[];
   /** Markdown, with its pictures; the pins have the colours of their wires. */
   readonly instruction: string;
   readonly cautions: readonly string[];
@@ -112,8 +112,8 @@ const paperStep = (plan: Plan, step: Step, number: number, goals: Goals): PaperS
 const linesOf = (plan: Plan, step: Step): PaperStep['lines'] =>
   stepFieldNames.flatMap((key) => {
     const { onPaper, say }: StepField = stepFields[key];
-    const says = onPaper === null ? '' : say(step, plan);
-    return onPaper === null || says === '' ? [] : [{ name: onPaper, says }];
+    const text = onPaper === null ? '' : say(step, plan);
+    return onPaper === null || text === '' ? [] : [{ name: onPaper, text: text }];
   });
 
 const paperEnd = (plan: Plan, { title, summary, suspectIds }: Conclusion, letter: string): PaperEnd => ({

@@ -27,7 +27,7 @@ export interface OutlineStep {
 /** What an outline left open, to be written by the author. */
 export interface Gap {
   readonly stepId: string;
-  readonly says: string;
+  readonly message: string;
 }
 
 export interface OutlineDraft {
@@ -137,7 +137,7 @@ function toDraft(id: string, title: string, outline: readonly OutlineStep[]): Om
   const steps = outline.map((written, index): Step => {
     const stepId = `step${index + 1}`;
     const next: GoTo = index + 1 < outline.length ? { kind: 'step', stepId: `step${index + 2}` } : { kind: 'nowhere' };
-    const gap = (says: string) => gaps.push({ stepId, says: `“${written.title}”: ${says}` });
+    const gap = (message: string) => gaps.push({ stepId, message: `“${written.title}”: ${message}` });
     const spec = toSpec(written.expected);
     const so = goal(written.ifSo, next);
     const not = goal(written.ifNot, { kind: 'nowhere' });
@@ -153,7 +153,7 @@ function toDraft(id: string, title: string, outline: readonly OutlineStep[]): Om
   });
 
   const ends = [...conclusions.values()];
-  for (const end of ends) gaps.push({ stepId: '', says: `“${end.title}” is an end: say which suspect it names.` });
+  for (const end of ends) gaps.push({ stepId: '', message: `“${end.title}” is an end: say which suspect it names.` });
   return {
     plan: {
       ...blankPlan(id, title || 'A plan from an outline'),

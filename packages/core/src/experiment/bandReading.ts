@@ -6,8 +6,8 @@ import type { AskProblem, Told } from './experiment.js';
 export function bandReading(told: Told, id: string, name: string): Result<StepReading, AskProblem> {
   const [min = null, max = null] = [told.number('min'), told.number('max')];
   if (min === null && max === null)
-    return failed({ askId: 'min', says: 'A least or a most is needed, so that the reading can be judged.' });
+    return failed({ askId: 'min', message: 'A least or a most is needed, so that the reading can be judged.' });
   if (min !== null && max !== null && min > max)
-    return failed({ askId: 'max', says: 'The most lies below the least.' });
+    return failed({ askId: 'max', message: 'The most lies below the least.' });
   return ok(blankReading(id, name, { kind: 'band', unit: told.text('unit'), min, max }));
 }

@@ -12,13 +12,13 @@ import {
   likelySubjects,
   measuredAsks,
   measuredStep,
-  type Role,
   roleNames,
   type Subjects,
+  type SuspectRole,
 } from './index.js';
 
 const kinds = Object.keys(experimentNames) as Experiment[];
-const roles = Object.keys(roleNames) as Role[];
+const roles = Object.keys(roleNames) as SuspectRole[];
 
 const suspects = roles.map((id) => ({
   id,
@@ -41,7 +41,7 @@ const answersTo = (kind: Experiment, more: Answers = {}): Answers => ({
 
 function stepOf(kind: Experiment, more: Answers = {}, of: Subjects = subjects) {
   const made = experimentStep(kind, 'try', answersTo(kind, more), of);
-  if (!made.ok) throw new Error(`${kind}: ${made.problem.says}`);
+  if (!made.ok) throw new Error(`${kind}: ${made.problem.message}`);
   return made.value;
 }
 
@@ -67,7 +67,7 @@ describe('an experiment', () => {
         expect(step.experiment).to.equal(kind);
         expect(step.proves).to.not.equal('');
         expect(step.effort.minutes).to.be.greaterThan(0);
-        expect(experimentKinds[kind].says).to.match(/\.$|\?$/);
+        expect(experimentKinds[kind].purpose).to.match(/\.$|\?$/);
       });
 
       it('asks for what makes it safe before it opens, and the plan check misses it where it is gone', () => {
@@ -108,7 +108,7 @@ describe('an experiment', () => {
   };
   const rows = (...texts: string[]) => entered('try', 'shows', { kind: 'rows', texts });
 
-  for (const [says, kind, entry, outcomeId, first, cleared] of [
+  for (const [message, kind, entry, outcomeId, first, cleared] of [
     ['a swap: the fault goes with the part', 'swap', chosen('try', 'shows', 'follows'), 'follows', ['part'], 5],
     [
       'a swap: the fault stays with the place',
@@ -139,7 +139,7 @@ describe('an experiment', () => {
     ['unplugging: it jumps', 'unplug', typed('try', 'shows', '4,96'), 'inSpec', ['part', 'wiringHere'], 2],
     ['unplugging: it stays', 'unplug', typed('try', 'shows', '0,1'), 'stays', ['wiringThere', 'controlUnit'], 1],
   ] as const)
-    it(`says what comes of ${says}`, () => {
+    it(`says what comes of ${message}`, () => {
       const found = likeliest(kind, entry, outcomeId);
       expect(found.ids.slice(0, first.length)).to.have.members([...first]);
       expect(found.cleared).to.equal(cleared);
@@ -166,7 +166,7 @@ describe('an experiment', () => {
     expect(names).to.deep.equal(['plug', 'sill', 'hinge']);
   });
 
-  for (const [why, kind, more, askId, says] of [
+  for (const [why, kind, more, askId, message] of [
     ['nothing where something must be', 'swap', { twin: ' ' }, 'twin', '“With which, that works” is empty.'],
     ['a unit of another kind', 'bridge', { rating: '10 V' }, 'rating', /voltage/],
     ['OL for a limit', 'load', { min: 'OL' }, 'min', /is not a number to judge by/],
@@ -185,7 +185,7 @@ describe('an experiment', () => {
       expect(made.ok).to.equal(false);
       if (made.ok) return;
       expect(made.problem.askId).to.equal(askId);
-      expect(made.problem.says).to.match(new RegExp(says));
+      expect(made.problem.message).to.match(new RegExp(message));
     });
 
   it('reads numbers as a reading is read: comma, prefix, its own unit', () => {

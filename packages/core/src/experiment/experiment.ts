@@ -11,10 +11,10 @@ export const roleNames = {
   ground: 'ground',
   controlUnit: 'control unit',
 } as const;
-export type Role = keyof typeof roleNames;
+export type SuspectRole = keyof typeof roleNames;
 
 /** Which suspects stand in which role. */
-export type Subjects = Readonly<Partial<Record<Role, readonly string[]>>>;
+export type Subjects = Readonly<Partial<Record<SuspectRole, readonly string[]>>>;
 
 /** Something that an experiment must be told before it is a step. */
 export interface Ask {
@@ -34,7 +34,7 @@ export type Answers = Readonly<Record<string, string>>;
 /** What cannot be used of an answer. */
 export interface AskProblem {
   readonly askId: string;
-  readonly says: string;
+  readonly message: string;
 }
 
 /** One thing that can come out, with what it means for whom. */
@@ -42,8 +42,8 @@ export interface ExperimentResult {
   readonly id: string;
   readonly name: string;
   readonly meaning: string;
-  readonly clears: readonly Role[];
-  readonly pointsTo: readonly Role[];
+  readonly clears: readonly SuspectRole[];
+  readonly pointsTo: readonly SuspectRole[];
   /** Zones or options of the readings in which it holds; none: in any other case. */
   readonly when: Readonly<Record<string, readonly string[]>>;
 }
@@ -60,7 +60,7 @@ export interface Told {
 /** The logic of one kind of experiment. */
 export interface ExperimentKind {
   /** What it is for, in a sentence. */
-  readonly says: string;
+  readonly purpose: string;
   readonly asks: readonly Ask[];
   readonly measures: InstrumentFunction | null;
   readonly minutes: number;

@@ -5,11 +5,11 @@ export {
   type AskProblem,
   type ExperimentKind,
   type ExperimentResult,
-  type Role,
   roleNames,
   type Subjects,
+  type SuspectRole,
 } from './experiment.js';
 export { experimentStep } from './experimentStep.js';
 export { experimentKinds } from './kinds.js';
 export { likelySubjects } from './likelySubjects.js';
-export { type MeasuredTest, measuredAsks, measuredStep, type Says } from './measuredStep.js';
+export { type Claims, type MeasuredTest, measuredAsks, measuredStep } from './measuredStep.js';

@@ -3,7 +3,7 @@ import { failed, ok } from '../result/index.js';
 import type { Zone } from '../spec/index.js';
 import { type Action, proposedAction } from '../vehicleState/index.js';
 import { bandReading } from './bandReading.js';
-import type { Ask, ExperimentResult, Role, Told } from './experiment.js';
+import type { Ask, ExperimentResult, SuspectRole, Told } from './experiment.js';
 
 /** What the kinds of experiments are put together from. */
 
@@ -32,16 +32,16 @@ export const seen =
   () =>
     ok([blankReading(shows, name, { kind: 'choice', options })]);
 
-interface Says {
-  readonly clears?: readonly Role[];
-  readonly pointsTo?: readonly Role[];
+interface Claims {
+  readonly clears?: readonly SuspectRole[];
+  readonly pointsTo?: readonly SuspectRole[];
 }
 
 export const result = (
   id: string,
   name: string,
   meaning: string,
-  { clears = [], pointsTo = [] }: Says,
+  { clears = [], pointsTo = [] }: Claims,
 ): ExperimentResult => ({
   id,
   name,
@@ -71,11 +71,11 @@ export function followed(command: string) {
   return (told: Told) => {
     const [put, back] = [told.values('put'), told.values('back')];
     if (put.length < 2)
-      return failed({ askId: 'put', says: 'Two values at least: at one point alone a bad part can look good.' });
+      return failed({ askId: 'put', message: 'Two values at least: at one point alone a bad part can look good.' });
     if (put.some((value, at) => at > 0 && value <= (put[at - 1] ?? 0)))
-      return failed({ askId: 'put', says: 'The values must rise.' });
+      return failed({ askId: 'put', message: 'The values must rise.' });
     if (back.length !== put.length)
-      return failed({ askId: 'back', says: `${put.length} values are put in, and ${back.length} expected back.` });
+      return failed({ askId: 'back', message: `${put.length} values are put in, and ${back.length} expected back.` });
     const tolerance = told.number('tolerance') ?? 0;
     const rows = put.map((at, index) => ({
       at,

@@ -20,12 +20,13 @@ import {
   wiring,
 } from './kindParts.js';
 
-const withoutDrop = { askId: 'feedMost', says: 'The most that may be lost must be told.' };
+const withoutDrop = { askId: 'feedMost', message: 'The most that may be lost must be told.' };
 
 /** The experiments that practitioners use: what each needs, what can come out of it, and what that means for whom. */
 export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
   swap: {
-    says: 'A part changes places with another like it that works: the fault goes with the part, stays with the place, or is gone.',
+    purpose:
+      'A part changes places with another like it that works: the fault goes with the part, stays with the place, or is gone.',
     asks: [part, ask('twin', 'With which, that works', 'text'), ask('fault', 'What shows the fault', 'text')],
     measures: null,
     minutes: 6,
@@ -53,7 +54,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     ],
   },
   substitute: {
-    says: 'Known values go in where the part was: does the control unit’s value follow, at two points at least?',
+    purpose: 'Known values go in where the part was: does the control unit’s value follow, at two points at least?',
     asks: [part, ...asksFollowed('kΩ', '0,33; 2,5', '°C', '80; 20', '4')],
     measures: null,
     minutes: 8,
@@ -82,7 +83,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     ],
   },
   unplug: {
-    says: 'The part is unplugged: the control unit’s value should jump to what it shows with nothing connected.',
+    purpose: 'The part is unplugged: the control unit’s value should jump to what it shows with nothing connected.',
     asks: [
       part,
       unit,
@@ -112,7 +113,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     ],
   },
   bridge: {
-    says: 'A fused lead goes round a switch, a relay or a control unit: does the load run?',
+    purpose: 'A fused lead goes round a switch, a relay or a control unit: does the load run?',
     asks: [
       ask('part', 'What is bridged', 'text'),
       ask('fromPin', 'From', 'place'),
@@ -154,7 +155,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     ],
   },
   load: {
-    says: 'A lamp or another load hangs on the feed: only the voltage under load counts.',
+    purpose: 'A lamp or another load hangs on the feed: only the voltage under load counts.',
     asks: [
       ask('part', 'Which feed', 'text'),
       ask('with', 'Loaded with', 'text', 'a 21 W lamp'),
@@ -169,7 +170,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     instruction: () => 'Read once without the load, and once with it. Only the second counts.',
     readings: (told) => {
       const min = told.number('min');
-      if (min === undefined) return failed({ askId: 'min', says: 'The least under load must be told.' });
+      if (min === undefined) return failed({ askId: 'min', message: 'The least under load must be told.' });
       return ok([
         blankReading('open', 'Without load', { kind: 'band', unit: 'V', min: null, max: null }),
         blankReading(shows, 'Under load', { kind: 'band', unit: 'V', min, max: null }),
@@ -186,7 +187,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     ],
   },
   voltageDrop: {
-    says: 'While the load runs, what is lost on each side of it: which side eats the voltage?',
+    purpose: 'While the load runs, what is lost on each side of it: which side eats the voltage?',
     asks: [
       ask('part', 'Which load', 'text'),
       ask('feedMost', 'Lost in the feed, at most', 'number', '0,5', { unit: 'V' }),
@@ -239,7 +240,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     ],
   },
   move: {
-    says: 'The harness is moved section by section while the signal is watched: where do the dropouts come?',
+    purpose: 'The harness is moved section by section while the signal is watched: where do the dropouts come?',
     asks: [
       ask('part', 'Which harness', 'text'),
       ask('sections', 'Its sections', 'names', 'at the plug; along the sill; at the hinge'),
@@ -256,7 +257,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
       const sections = told.names('sections').map((name, index) => ({ id: `section-${index + 1}`, name }));
       const inSeconds = Math.round(told.number('seconds') ?? 0);
       if (inSeconds < 1 || inSeconds > 3600)
-        return failed({ askId: 'seconds', says: 'From 1 s to an hour for each section.' });
+        return failed({ askId: 'seconds', message: 'From 1 s to an hour for each section.' });
       return ok([
         blankReading(shows, 'Dropouts', { kind: 'count', what: 'dropouts', inSeconds, min: null, max: 0, sections }),
       ]);
@@ -269,7 +270,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     ],
   },
   climate: {
-    says: 'The part is heated, cooled or wetted: does the fault come, or go?',
+    purpose: 'The part is heated, cooled or wetted: does the fault come, or go?',
     asks: [part, ask('with', 'What is done to it', 'text', 'heated with the hot-air gun to 60 °C')],
     measures: null,
     minutes: 10,
@@ -291,7 +292,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     ],
   },
   drive: {
-    says: 'The tester commands an actuator: does current flow, does it move, does the answer come back?',
+    purpose: 'The tester commands an actuator: does current flow, does it move, does the answer come back?',
     asks: [
       ask('part', 'Which actuator', 'text'),
       ask('answer', 'What answers it', 'text', 'its position in live data'),
@@ -329,7 +330,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     ],
   },
   clearCodes: {
-    says: 'The codes are cleared: which come back at once, which only on the road, which never?',
+    purpose: 'The codes are cleared: which come back at once, which only on the road, which never?',
     asks: [ask('part', 'Which code', 'text')],
     measures: null,
     minutes: 6,
@@ -361,7 +362,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     ],
   },
   compare: {
-    says: 'The same reading at this one and at good ones: the other side, another bus, another time.',
+    purpose: 'The same reading at this one and at good ones: the other side, another bus, another time.',
     asks: [
       ask('part', 'Which part', 'text'),
       unit,
@@ -377,7 +378,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     instruction: () => 'Measure all of them alike: same instrument, same place, same state.',
     readings: (told) => {
       const names = told.names('members');
-      if (names.length < 2) return failed({ askId: 'members', says: 'This one and at least one good one.' });
+      if (names.length < 2) return failed({ askId: 'members', message: 'This one and at least one good one.' });
       const members = names.map((name, index) => ({ id: `member-${index + 1}`, name }));
       const spread = told.number('spread') ?? 0;
       return ok([
@@ -397,7 +398,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     ],
   },
   pressure: {
-    says: 'Known pressure or vacuum goes to the sensor or the actuator at several points: does it follow?',
+    purpose: 'Known pressure or vacuum goes to the sensor or the actuator at several points: does it follow?',
     asks: [part, ...asksFollowed('kPa(g)', '0; 50; 100', 'V', '0,5; 2,5; 4,5', '0,2')],
     measures: 'dcVolts',
     minutes: 10,

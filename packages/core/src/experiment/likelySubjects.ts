@@ -1,7 +1,7 @@
 import type { Suspect } from '../plan/index.js';
-import type { Role, Subjects } from './experiment.js';
+import type { Subjects, SuspectRole } from './experiment.js';
 
-const roleOf: Readonly<Record<Suspect['kind'], Role | undefined>> = {
+const roleOf: Readonly<Record<Suspect['kind'], SuspectRole | undefined>> = {
   part: undefined,
   relay: undefined,
   setting: undefined,
@@ -15,7 +15,7 @@ const roleOf: Readonly<Record<Suspect['kind'], Role | undefined>> = {
 
 /** Which suspects probably stand in which role, by what they are; which of the parts is meant only the reader knows. */
 export function likelySubjects(suspects: readonly Suspect[]): Subjects {
-  const subjects: Partial<Record<Role, string[]>> = {};
+  const subjects: Partial<Record<SuspectRole, string[]>> = {};
   for (const { id, kind } of suspects) {
     const role = roleOf[kind];
     if (role) subjects[role] = [...(subjects[role] ?? []), id];

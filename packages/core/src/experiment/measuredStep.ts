@@ -16,7 +16,7 @@ import type { Answers, Ask, AskProblem, Told } from './experiment.js';
 import { readAnswers } from './readAnswers.js';
 
 /** What a verdict says of the suspects. */
-export interface Says {
+export interface Claims {
   readonly clears: readonly string[];
   readonly pointsTo: readonly string[];
 }
@@ -24,11 +24,11 @@ export interface Says {
 /** A test of one number that is made up at the vehicle. */
 export interface MeasuredTest {
   readonly answers: Answers;
-  readonly inSpec: Says;
+  readonly inSpec: Claims;
   /** Below the least that was told; nothing is said of it where there is none. */
-  readonly below: Says;
+  readonly below: Claims;
   /** Above the most that was told, likewise. */
-  readonly above: Says;
+  readonly above: Claims;
   readonly minutes: number;
   readonly access: AccessLevel;
 }

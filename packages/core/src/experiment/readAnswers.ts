@@ -6,8 +6,8 @@ import type { Answers, Ask, AskProblem, Told } from './experiment.js';
 /** Reads what was answered, or says which answer cannot be used and why. */
 export function readAnswers(asks: readonly Ask[], answers: Answers): Result<Told, AskProblem> {
   for (const ask of asks) {
-    const says = problemOf(ask, asks, answers);
-    if (says !== undefined) return failed({ askId: ask.id, says });
+    const message = problemOf(ask, asks, answers);
+    if (message !== undefined) return failed({ askId: ask.id, message: message });
   }
   return ok(toldBy(asks, answers));
 }
@@ -40,7 +40,7 @@ function problemOf(ask: Ask, asks: readonly Ask[], answers: Answers): string | u
     case 'values': {
       const unit = unitFor(ask, asks, answers);
       const problems = parts(text).map((one) => numberProblem(one, unit));
-      return problems.find((says) => says !== undefined);
+      return problems.find((message) => message !== undefined);
     }
   }
 }

@@ -24,7 +24,7 @@ export interface Amount {
 export interface FormulaFault {
   readonly kind: 'noValue' | 'scale';
   /** Completes “the formula …”. */
-  readonly says: string;
+  readonly message: string;
 }
 
 type Faults = FormulaFault[];
@@ -83,8 +83,8 @@ const scaled = (amount: Amount, by: number): Amount => ({
   gauges: amount.gauges * by,
 });
 
-const noValue = (faults: Faults, says: string): Amount => {
-  faults.push({ kind: 'noValue', says });
+const noValue = (faults: Faults, message: string): Amount => {
+  faults.push({ kind: 'noValue', message });
   return { ...bare(Number.NaN), isBare: false };
 };
 
@@ -130,7 +130,7 @@ const operations: Readonly<Record<Operator, (left: Amount, right: Amount, faults
 /** Of scales only the distance from their own zero can be multiplied: a gauge pressure by an absolute one means nothing. */
 function product(left: Amount, right: Amount, value: number, faults: Faults): Amount {
   if (left.gauges !== 0 && right.points !== 0)
-    faults.push({ kind: 'scale', says: 'puts a gauge and an absolute pressure into one product' });
+    faults.push({ kind: 'scale', message: 'puts a gauge and an absolute pressure into one product' });
   return { value, points: 0, gauges: 0, isBare: false, hint: undefined };
 }
 
@@ -152,7 +152,7 @@ function among(values: readonly Amount[], faults: Faults, choose: (numbers: read
   const fitted = values.map((value) => (value.isBare && beside ? asPoint(value, beside) : value));
   const [first = bare(0), ...others] = fitted;
   if (others.some(({ points, gauges }) => !isSame(points, first.points) || !isSame(gauges, first.gauges)))
-    faults.push({ kind: 'scale', says: 'compares a point on a scale with a difference' });
+    faults.push({ kind: 'scale', message: 'compares a point on a scale with a difference' });
   return { ...first, value: choose(fitted.map(({ value }) => value)), hint: beside?.hint };
 }
 

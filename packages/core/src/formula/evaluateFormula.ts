@@ -20,7 +20,7 @@ export function evaluateFormula(text: string, unit: string, valueFor: ValueFor):
   const ambient = ambientFrom(valueFor);
   const valueWith = (changes: Changes) => valueFrom(formula.value.expression, known.value, changes, wanted, ambient);
   const result = valueWith(noChanges);
-  if (!result.ok) return failed(`${text} has no value here: it ${result.problem.says}.`);
+  if (!result.ok) return failed(`${text} has no value here: it ${result.problem.message}.`);
   const { value } = result;
   const sources = new Map(
     [...sourcesOf(known.value)].map((source) => [source, changeBy(source, known.value, value, valueWith)] as const),
@@ -47,7 +47,7 @@ export function scaleFaultIn(
     },
     faults,
   );
-  return faults.find(({ kind }) => kind === 'scale')?.says ?? wrongScale(amount, unitOf(unit));
+  return faults.find(({ kind }) => kind === 'scale')?.message ?? wrongScale(amount, unitOf(unit));
 }
 
 const tidy = (value: number) => Number(value.toPrecision(12));
@@ -90,7 +90,7 @@ function valueFrom(
   if (fault) return failed(fault);
   const value = inWanted(amount, wanted, ambient);
   if (!value.ok) return value;
-  return Number.isFinite(value.value) ? value : failed({ kind: 'noValue', says: 'is larger than any number' });
+  return Number.isFinite(value.value) ? value : failed({ kind: 'noValue', message: 'is larger than any number' });
 }
 
 /** What a formula came to, in the unit that is wanted of it. */
@@ -100,7 +100,7 @@ function inWanted(amount: Amount, wanted: Unit, ambient: number | undefined): Re
   // A difference is wanted in the unit of a scale: it is no point there, and has its size.
   if (isSame(points, 0) && isSame(gauges, 0)) return ok(stepFromCoherent(value, wanted));
   const wrong = wrongScale(amount, wanted);
-  if (wrong !== undefined) return failed({ kind: 'scale', says: wrong });
+  if (wrong !== undefined) return failed({ kind: 'scale', message: wrong });
   if (wanted.base.quantity === 'temperature') return ok(fromCoherent(value, wanted));
   if (wanted.base.quantity !== 'pressure') return ok(stepFromCoherent(value, wanted));
   // A share of an absolute pressure, such as 0.9 × that of the air, is one.
@@ -108,7 +108,7 @@ function inWanted(amount: Amount, wanted: Unit, ambient: number | undefined): Re
   const offset = isPointUnit(wanted) ? 1 - whole : -whole;
   if (isSame(offset, 0)) return ok(stepFromCoherent(value, wanted));
   if (ambient === undefined)
-    return failed({ kind: 'noValue', says: 'needs the pressure of the air, which is not known' });
+    return failed({ kind: 'noValue', message: 'needs the pressure of the air, which is not known' });
   return ok(stepFromCoherent(value + offset * ambient, wanted));
 }
 

@@ -32,7 +32,7 @@ describe('evaluateFormula', () => {
       expect(result.ok && result.value.value).to.be.closeTo(want, 1e-9);
     });
 
-  for (const [text, says] of [
+  for (const [text, message] of [
     ['supply - 0.5', 'has not been read yet'],
     ['battery / 0', 'divides by zero'],
     ['battery +', 'cannot be read'],
@@ -48,7 +48,7 @@ describe('evaluateFormula', () => {
   ] as const)
     it(`says what is wrong with “${text.slice(0, 20)}”`, () => {
       const result = evaluateFormula(text, 'V', values({ battery: volts(12.4) }));
-      expect(result.ok ? '' : result.problem).to.include(says);
+      expect(result.ok ? '' : result.problem).to.include(message);
     });
 
   it('adds uncertainties as squares', () => {

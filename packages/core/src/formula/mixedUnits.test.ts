@@ -107,7 +107,7 @@ describe('a formula of mixed units', () => {
   ] as const)
     it(`${text} in ${unit} is ${want}`, () => expect(result(text, unit, all)).to.be.closeTo(want, 1e-9));
 
-  for (const [text, unit, all, says] of [
+  for (const [text, unit, all, message] of [
     ['a / b', 'V', { a: known(1, 'V'), b: known(0, 'V') }, 'divides by zero'],
     ['sqrt(a)', 'V', { a: known(-4, 'V') }, 'takes a root of a negative number'],
     ['a ^ 0.5', 'V', { a: known(-4, 'V') }, 'takes a root of a negative number'],
@@ -118,9 +118,9 @@ describe('a formula of mixed units', () => {
     ['p', 'kPa(abs)', { p: known(50, 'kPa(g)') }, 'needs the pressure of the air'],
     ['p * q', 'kPa', { p: known(50, 'kPa(g)'), q: known(98, 'kPa(abs)') }, 'gauge and an absolute pressure'],
   ] as const)
-    it(`${text} in ${unit} says that it ${says}`, () => expect(result(text, unit, all)).to.include(says));
+    it(`${text} in ${unit} says that it ${message}`, () => expect(result(text, unit, all)).to.include(message));
 
-  for (const [text, unit, units, says] of [
+  for (const [text, unit, units, message] of [
     ['a - b', '°C', { a: '°F', b: '°C' }, 'gives a temperature difference'],
     ['a - b', 'Δ°C', { a: '°F', b: '°C' }, undefined],
     ['mean(a, b)', '°C', { a: '°F', b: '°C' }, undefined],
@@ -128,13 +128,13 @@ describe('a formula of mixed units', () => {
     ['a - b', 'kPa(abs)', { a: 'kPa(g)', b: 'bar(g)' }, 'gives a pressure difference'],
     ['a - b', 'V', { a: 'V', b: 'mV' }, undefined],
   ] as const)
-    it(`the plan check ${says === undefined ? 'takes' : 'refuses'} ${text} in ${unit}`, () => {
+    it(`the plan check ${message === undefined ? 'takes' : 'refuses'} ${text} in ${unit}`, () => {
       const formula = parseFormula(text);
       const found =
         formula.ok &&
         scaleFaultIn(formula.value, unit, (name) => findUnit((units as Record<string, string>)[name] ?? ''));
-      if (says === undefined) expect(found).to.equal(undefined);
-      else expect(found).to.include(says);
+      if (message === undefined) expect(found).to.equal(undefined);
+      else expect(found).to.include(message);
     });
 
   it('comes to what exact fractions come to, whatever the units', () => {

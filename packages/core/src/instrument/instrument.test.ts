@@ -52,21 +52,21 @@ describe('warningsOf', () => {
     unit: 'V',
     uncertaintyAt: () => uncertainty,
   });
-  const says = (nowMs: number, ...more: Parameters<typeof limits> | []) =>
+  const messages = (nowMs: number, ...more: Parameters<typeof limits> | []) =>
     warningsOf(meter, 'dcVolts', nowMs, more.length === 3 ? limits(...more) : undefined).map((warning) =>
       sayInstrumentWarning(warning, meter.name),
     );
 
-  it('says nothing of a good instrument', () => expect(says(1000, 12, 14.8, 0.08)).to.deep.equal([]));
+  it('says nothing of a good instrument', () => expect(messages(1000, 12, 14.8, 0.08)).to.deep.equal([]));
   it('says that the calibration has run out', () =>
-    expect(says(3000)).to.deep.equal(['The calibration of MeasuringContext meter has run out.']));
+    expect(messages(3000)).to.deep.equal(['The calibration of MeasuringContext meter has run out.']));
   it('says that it is coarse for narrow limits', () =>
-    expect(says(1000, 0.4, 0.5, 0.02)).to.deep.equal([
+    expect(messages(1000, 0.4, 0.5, 0.02)).to.deep.equal([
       'MeasuringContext meter is coarse for this limit: it may be 0.02 V off at 0.4 V.',
     ]));
   it('compares a limit that is open on one side with itself', () => {
-    expect(says(1000, null, 0.2, 0.02)).to.deep.equal([]);
-    expect(says(1000, null, 0.2, 0.06)).to.have.length(1);
+    expect(messages(1000, null, 0.2, 0.02)).to.deep.equal([]);
+    expect(messages(1000, null, 0.2, 0.06)).to.have.length(1);
   });
   it('says that it does not measure this', () =>
     expect(warningsOf(meter, 'ohms', 1000).map(({ kind }) => kind)).to.deep.equal(['cannotMeasure']));

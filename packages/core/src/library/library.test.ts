@@ -56,7 +56,7 @@ describe('what a plan uses', () => {
 });
 
 describe('a pin is read', () => {
-  for (const [text, says] of [
+  for (const [text, place] of [
     ['C31.2', 'C31/2'],
     [' C31·2 ', 'C31/2'],
     ['C31', 'no pin'],
@@ -64,9 +64,9 @@ describe('a pin is read', () => {
     ['', 'no pin'],
     ['two words.3', 'no pin'],
   ] as const)
-    it(`“${text}”: ${says}`, () => {
+    it(`“${text}”: ${place}`, () => {
       const pin = readPinName(text);
-      expect(pin ? `${pin.connectorId}/${pin.pin}` : 'no pin').to.equal(says);
+      expect(pin ? `${pin.connectorId}/${pin.pin}` : 'no pin').to.equal(place);
     });
 });
 

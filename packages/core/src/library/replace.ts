@@ -1,4 +1,4 @@
-import { type HookUp, type Lead, type PartCard, type Path, type Plan, renameMentions } from '../plan/index.js';
+import { type CurrentPath, type HookUp, type Lead, type PartCard, type Plan, renameMentions } from '../plan/index.js';
 import { failed, ok, type Result } from '../result/index.js';
 
 /** A pin, as it is called on every plan that has it. */
@@ -36,7 +36,7 @@ export function renamePin(plan: Plan, from: PinName, toPin: string): Result<Plan
   const isIt = (pin: PinName) => pin.connectorId === from.connectorId && pin.pin === from.pin;
   const renamed = <At extends Pick<Lead, 'at'>>(one: At): At =>
     one.at.kind === 'pin' && isIt(one.at) ? { ...one, at: { ...one.at, pin: toPin } } : one;
-  const point = (one: Path['points'][number]) => {
+  const point = (one: CurrentPath['points'][number]) => {
     const after = renamed(one);
     return after === one ? one : { ...after, name: sayPinName(to) };
   };

@@ -15,9 +15,9 @@ export { checkPlan, errorsOf } from './check/checkPlan.js';
 export {
   acceptanceOf,
   type Finding,
+  type FindingPlace,
   isAbout,
   isOpen,
-  type Place,
   type RuleName,
   type Severity,
 } from './check/finding.js';
@@ -25,6 +25,7 @@ export { type Mend, mendOf } from './check/mendOf.js';
 export { comparePlans, type Difference, type DifferenceKind } from './compare/comparePlans.js';
 export { blankHookUp, blankOutcome, blankPlan, blankReading, blankStep } from './document/blankPlan.js';
 export { type ComputedOrder, computedOrder } from './document/computedOrder.js';
+export { type CurrentPath, type PathSection, pathSchema } from './document/currentPath.js';
 export { type AccessLevel, accessLevels } from './document/fields.js';
 export { type FormulaName, formulaNames, sayFormulaName, trySample } from './document/formulaNames.js';
 export type { HookUp, Lead } from './document/hookUp.js';
@@ -34,7 +35,6 @@ export { completionsAt, mentionedPins, mentionOf, renameMentions, withMentions }
 export { formulasOf, namesUsedBy } from './document/namesUsedBy.js';
 export { outcomeFor, outcomeHolds, type ZoneByReading } from './document/outcomeFor.js';
 export { type Connector, faceViews, type PartCard, partCardSchema } from './document/partCard.js';
-export { type Path, type PathSection, pathSchema } from './document/path.js';
 export { photoIdOf, picturesIn, picturesOfText, pictureText, withPictures } from './document/pictures.js';
 export {
   type Accepted,

@@ -7,7 +7,7 @@ import { findIllFormed, sayIllFormed } from './wellFormed.js';
 export interface SchemaFault {
   /** Such as `steps[3].readings[0].spec.unit`; empty for the whole. */
   readonly path: string;
-  readonly says: string;
+  readonly message: string;
 }
 
 /** Up to so many parts, a document is looked through to its end for all of its faults. */
@@ -24,7 +24,7 @@ export function validate<S extends Schema | Lazy<unknown>>(
   isSurelyRight: (data: unknown) => boolean = () => false,
 ): Result<Checked<S>, readonly SchemaFault[]> {
   const illFormed = findIllFormed(data);
-  if (illFormed) return failed([{ path: 'path' in illFormed ? illFormed.path : '', says: sayIllFormed(illFormed) }]);
+  if (illFormed) return failed([{ path: 'path' in illFormed ? illFormed.path : '', message: sayIllFormed(illFormed) }]);
   if (isSurelyRight(data)) return ok(data as Checked<S>);
   const first = faultsIn(schema, data, true);
   if (first.length === 0) return ok(data as Checked<S>);
@@ -40,13 +40,13 @@ function faultsIn(schema: Schema | Lazy<unknown>, data: unknown, abortEarly: boo
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
     const inner = error.inner.length > 0 ? error.inner : [error];
-    return inner.map(({ path, message }) => ({ path: path ?? '', says: message }));
+    return inner.map(({ path, message }) => ({ path: path ?? '', message }));
   }
 }
 
 /** At most `most` faults in one sentence each; the number of the others is said. */
 export function sayFaults(faults: readonly SchemaFault[], most = 5): string {
-  const shown = faults.slice(0, most).map(({ says }) => says);
+  const shown = faults.slice(0, most).map(({ message }) => message);
   const more = faults.length - shown.length;
   return [...shown, ...(more > 0 ? [`and ${more} more`] : [])].join('; ');
 }

@@ -37,13 +37,13 @@ export function findIllFormed(data: unknown, bounds: DataBounds = documentBounds
     const { value } = visit;
     if (typeof value === 'string') {
       const kind = textFault(value);
-      if (kind) return { kind, path: pathOf(visit) };
+      if (kind) return { kind, path: fieldPathOf(visit) };
     } else if (typeof value === 'number') {
-      if (!Number.isFinite(value)) return { kind: 'notFinite', path: pathOf(visit) };
+      if (!Number.isFinite(value)) return { kind: 'notFinite', path: fieldPathOf(visit) };
     } else if (typeof value === 'object' && value !== null) {
       for (const [name, inner] of Object.entries(value)) {
         const kind = textFault(name);
-        if (kind) return { kind, path: pathOf(visit) };
+        if (kind) return { kind, path: fieldPathOf(visit) };
         open.push({ value: inner, depth: visit.depth + 1, name, parent: visit });
       }
     }
@@ -78,7 +78,7 @@ function textFault(text: string): 'halfCharacter' | 'control' | undefined {
 const placeOf = ({ path }: { readonly path: string }) => (path === '' ? 'A text' : path);
 
 /** Such as `events[2].complaint`. */
-function pathOf(visit: Visit): string {
+function fieldPathOf(visit: Visit): string {
   const names: string[] = [];
   for (let at: Visit | undefined = visit; at?.parent; at = at.parent)
     names.unshift(Array.isArray(at.parent.value) ? `[${at.name}]` : `.${at.name.slice(0, 40).toWellFormed()}`);

@@ -37,7 +37,7 @@ describe('findDoubt', () => {
     it(`asks about ${what}`, () => {
       const doubt = doubtOf(text, spec, more);
       expect(doubt?.slips.map((slip) => slip.text)).to.deep.equal(want);
-      expect(doubt?.says).to.match(/\?$/);
+      expect(doubt?.message).to.match(/\?$/);
     });
 
   for (const [what, text, want] of [
@@ -70,7 +70,7 @@ describe('findDoubt', () => {
     it(`asks nothing about ${what}`, () => expect(doubtOf(text, spec, more)).to.equal(undefined));
 
   it('asks in one sentence', () =>
-    expect(doubtOf('4.7 MΩ', band('kΩ', 4, 5))?.says).to.equal(
+    expect(doubtOf('4.7 MΩ', band('kΩ', 4, 5))?.message).to.equal(
       '4.7 MΩ is out of spec. 4.7 kΩ would be in. Which did the meter show?',
     ));
 

@@ -6,7 +6,7 @@ import { type ZoneLine, zoneIndexAt } from './zonesOf.js';
 /** A reading that may not be what the meter showed: it is asked about, never corrected by itself. */
 export interface Doubt {
   /** The question for the technician. */
-  readonly says: string;
+  readonly message: string;
   /** What it may have shown instead; none where nothing usual would explain it. */
   readonly slips: readonly Slip[];
   /** Whether what was typed, as it was read, is one of the answers. */
@@ -73,8 +73,8 @@ function commaDoubt(reading: Exact): Doubt | undefined {
     const read = parseReading(text, { unit: reading.unit });
     return read.ok ? [{ kind: 'comma', text: formatReading(read.value) }] : [];
   });
-  const says = `The comma of “${reading.text.trim()}” can be a decimal mark or part thousands. Which did the meter show?`;
-  return { says, slips, asTyped: false };
+  const message = `The comma of “${reading.text.trim()}” can be a decimal mark or part thousands. Which did the meter show?`;
+  return { message, slips, asTyped: false };
 }
 
 /** A pressure without its zero, where an absolute one is wanted: most gauges count from the air. */
@@ -90,7 +90,7 @@ function datumDoubt(reading: Exact, unit: Unit): Doubt | undefined {
     (datum): Slip => ({ kind: 'datum', text: `${digits} ${withDatum(typed, datum).symbol}` }),
   );
   return {
-    says: `“${reading.text.trim()}” does not say what it counts from, and this step wants the absolute pressure. Which did the gauge show?`,
+    message: `“${reading.text.trim()}” does not say what it counts from, and this step wants the absolute pressure. Which did the gauge show?`,
     slips,
     asTyped: false,
   };
@@ -102,7 +102,7 @@ const unitTextOf = (text: string): string => text.replace(/^[^a-zµμΩ°%"]*/i,
 function signDoubt(reading: Exact): Doubt | undefined {
   if (reading.value >= 0 || canBeNegative(reading.unit)) return undefined;
   return {
-    says: `${formatReading(reading)}: nothing of this kind is less than none. Which did the meter show?`,
+    message: `${formatReading(reading)}: nothing of this kind is less than none. Which did the meter show?`,
     slips: [{ kind: 'sign', text: formatReading({ ...reading, value: -reading.value }) }],
     asTyped: true,
   };
@@ -127,7 +127,7 @@ function tooMuch(reading: Exact, unit: Unit, context: DoubtContext): Doubt | und
   const inSpec = line ? slipsBy(reading, unit, (value) => isUsual(value) && isIn(line, value)) : [];
   const near = line ? (value: number) => isUsual(value) && isNear(line, value) : context.usual ? isUsual : undefined;
   const slips = inSpec.length > 0 || !near ? inSpec : slipsBy(reading, unit, near);
-  return { says: `${why} Which did the meter show?`, slips, asTyped: true };
+  return { message: `${why} Which did the meter show?`, slips, asTyped: true };
 }
 
 /** Whether a value is of the size of the limits: a fault shows near them more often than a thousand times off. */
@@ -151,5 +151,9 @@ function slipDoubt(reading: Exact, { line, ambientKPa }: DoubtContext): Doubt | 
   if (slips.length === 0) return undefined;
   const shown = /[a-zΩµ°%]/i.test(reading.text) ? reading.text.trim() : formatReading(reading);
   const wouldBe = slips.map(({ text }) => text).join(' or ');
-  return { says: `${shown} is out of spec. ${wouldBe} would be in. Which did the meter show?`, slips, asTyped: true };
+  return {
+    message: `${shown} is out of spec. ${wouldBe} would be in. Which did the meter show?`,
+    slips,
+    asTyped: true,
+  };
 }

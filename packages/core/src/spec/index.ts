@@ -17,7 +17,7 @@ export {
   withoutValue,
 } from './judge.js';
 export { judgeChange } from './judgeChange.js';
-export { type Counted, type CountProblem, judgeCount, sayCount } from './judgeCount.js';
+export { type Counted, type CountProblem, judgeCount, sayCounted } from './judgeCount.js';
 export { judgeSiblings } from './judgeSiblings.js';
 export { expectedOf, judgeRow, judgeSweep } from './judgeSweep.js';
 export { boundsAt, type Limits, limitsOf } from './limitsOf.js';

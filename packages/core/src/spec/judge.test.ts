@@ -37,7 +37,7 @@ function reading(text: string, spec: FixedSpec): Reading {
 const judged = (text: string, spec: FixedSpec, accuracy?: Accuracy) => judgeAs(spec, reading(text, spec), accuracy);
 
 const judgeAs = (spec: FixedSpec, read: Reading, accuracy?: Accuracy) =>
-  judgeReading({ line: zonesOf(spec), uncertainty: 0, says: '' }, read, uncertaintyOf(read, accuracy));
+  judgeReading({ line: zonesOf(spec), uncertainty: 0, text: '' }, read, uncertaintyOf(read, accuracy));
 
 const said = (text: string) => sayVerdict(judged(text, supply), reading(text, supply));
 
@@ -151,7 +151,7 @@ describe('judgeReading', () => {
 describe('specSchema', () => {
   const faultsOf = (spec: unknown) => {
     const result = validate(specSchema, spec);
-    return result.ok ? [] : result.problem.map(({ says }) => says);
+    return result.ok ? [] : result.problem.map(({ message }) => message);
   };
 
   for (const spec of [supply, signal, { kind: 'tolerance', unit: 'Ω', nominal: 80, tolerance: 5, as: 'absolute' }])

@@ -114,13 +114,13 @@ export function judgeReading(limits: Limits, reading: Reading, uncertainty: numb
     limitUncertainty: limits.uncertainty,
     conformity: reading.kind === 'exact' && both !== null ? conformityFor(line, touched, reading, both) : null,
     margin,
-    note: limits.says,
+    note: limits.text,
   };
 }
 
 /**
  * Expanded uncertainty (k = 2) of a reading in its own unit; half the typed resolution is the least that it can be, whatever the instrument
- * says, and all that is known without one.
+ * text, and all that is known without one.
  */
 export function uncertaintyOf(reading: Reading, accuracy?: Accuracy | null): number | null {
   if (reading.kind !== 'exact') return null;
@@ -208,8 +208,8 @@ export function sayVerdict(verdict: Verdict, reading: Reading | undefined): stri
   const { kind, note } = verdict;
   if (kind === 'noLimit' || (!reading && note !== '')) return note;
   if (!reading) return verdict.zone.meaning || `Seen: ${verdict.zone.name}.`;
-  const says = sayPlace(verdict, reading);
-  return note === '' ? says : `${says} ${note}`;
+  const text = sayPlace(verdict, reading);
+  return note === '' ? text : `${text} ${note}`;
 }
 
 type ExactReading = Extract<Reading, { kind: 'exact' }>;

@@ -31,7 +31,7 @@ export function judgeChange(
   const limits = {
     line: changeZones(spec),
     uncertainty: 0,
-    says: `From ${formatReading(before)} to ${formatReading(after)}.`,
+    text: `From ${formatReading(before)} to ${formatReading(after)}.`,
   };
   return {
     rows,

@@ -42,7 +42,7 @@ export function judgeCount(spec: CountSpec, counted: Counted): Result<Verdict, C
   }
   const line = perTime(countZones(spec), Math.max(1, Math.min(...times) / spec.inSeconds));
   const zone = line.zones[zoneIndexAt(line, total)] as Zone;
-  return ok(verdictOf(zone, zone.ok ? 'inSpec' : 'outOfSpec', sayCount(spec, counted)));
+  return ok(verdictOf(zone, zone.ok ? 'inSpec' : 'outOfSpec', sayCounted(spec, counted)));
 }
 
 /** Limits for a longer time: two in one minute are twenty in ten. */
@@ -52,7 +52,7 @@ const perTime = ({ cuts, zones }: ZoneLine, times: number): ZoneLine => ({
 });
 
 /** A count in one line: how many, in how long, and where most of them were. */
-export function sayCount({ what, sections }: CountSpec, { counts, seconds }: Counted): string {
+export function sayCounted({ what, sections }: CountSpec, { counts, seconds }: Counted): string {
   const total = counts.reduce((sum, count) => sum + count, 0);
   const most = counts.indexOf(Math.max(...counts));
   const share = counts[most] === total ? '' : `${counts[most]} of them `;

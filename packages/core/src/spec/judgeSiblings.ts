@@ -100,8 +100,8 @@ function judgeMember(spec: SiblingsSpec, { reading, uncertainty }: Member, other
   const line = Number.isFinite(median)
     ? bandZones(tidy(median - spread), tidy(median + spread))
     : bandZones(median, null);
-  const says = `The median of the others is ${formatQuantity(median, spec.unit)}.`;
-  return judgeReading({ line, uncertainty: least, says }, reading, uncertainty);
+  const text = `The median of the others is ${formatQuantity(median, spec.unit)}.`;
+  return judgeReading({ line, uncertainty: least, text }, reading, uncertainty);
 }
 
 /** One member by how far it may be from the largest and from the smallest of the others. */
@@ -117,8 +117,8 @@ function judgeBySpread(
   const line =
     Number.isFinite(from) && from <= to ? bandZones(from, to) : bandZones(Math.min(from, to), Math.max(from, to));
   const least = Math.min(...others.map((other) => other.uncertainty ?? 0));
-  const says = `The others are ${formatQuantity(smallest, spec.unit)} to ${formatQuantity(largest, spec.unit)}.`;
-  return judgeReading({ line, uncertainty: least, says }, reading, uncertainty);
+  const text = `The others are ${formatQuantity(smallest, spec.unit)} to ${formatQuantity(largest, spec.unit)}.`;
+  return judgeReading({ line, uncertainty: least, text }, reading, uncertainty);
 }
 
 function overall(

@@ -23,7 +23,7 @@ export function judgeRow(
   reading: Reading,
   uncertaintyOf: UncertaintyOf,
 ): JudgedRow {
-  const verdict = judgeReading({ line: zonesOf(limits), uncertainty: 0, says: '' }, reading, uncertaintyOf(reading));
+  const verdict = judgeReading({ line: zonesOf(limits), uncertainty: 0, text: '' }, reading, uncertaintyOf(reading));
   return { label: formatQuantity(at, spec.commandUnit), reading, verdict };
 }
 

@@ -77,7 +77,7 @@ describe('a curve', () => {
   it('is linear between its rows, and says where it was read', () => {
     const limits = limitsOf(ntc, known({ coolant: [50, '°C'] }));
     expect(limits.ok && limits.value.line.cuts).to.deep.equal([1.1, 1.7]);
-    expect(limits.ok && limits.value.says).to.equal('At 50 °C the limits are 1.1 kΩ to 1.7 kΩ.');
+    expect(limits.ok && limits.value.text).to.equal('At 50 °C the limits are 1.1 kΩ to 1.7 kΩ.');
   });
 
   it('judges by the digits that it shows, a hundredth of what lies between the limits', () => {
@@ -367,7 +367,7 @@ describe('a count', () => {
 describe('the schema of the kinds', () => {
   const faultsOf = (spec: unknown) => {
     const result = validate(specSchema, spec);
-    return result.ok ? '' : result.problem.map(({ says }) => says).join('; ');
+    return result.ok ? '' : result.problem.map(({ message: says }) => says).join('; ');
   };
   const sound: Spec[] = [ntc, glow, pedal, { kind: 'formula', unit: 'V', min: 'a - 1', max: null }];
   for (const spec of sound) it(`takes a ${spec.kind}`, () => expect(faultsOf(spec)).to.equal(''));

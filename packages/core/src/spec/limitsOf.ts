@@ -10,7 +10,7 @@ export interface Limits {
   /** Expanded uncertainty (k = 2) of the limits themselves, where they come from other readings; 0 where they stand in the plan. */
   readonly uncertainty: number;
   /** Where they come from, in one line; empty for those that stand in the plan. */
-  readonly says: string;
+  readonly text: string;
 }
 
 /**
@@ -20,7 +20,7 @@ export interface Limits {
 export function limitsOf(spec: MeasuredSpec, valueFor: ValueFor): Result<Limits, string> {
   if (spec.kind === 'curve') return curveLimits(spec, valueFor);
   if (spec.kind === 'formula') return formulaLimits(spec, valueFor);
-  return ok({ line: zonesOf(spec), uncertainty: 0, says: '' });
+  return ok({ line: zonesOf(spec), uncertainty: 0, text: '' });
 }
 
 function curveLimits(spec: CurveSpec, valueFor: ValueFor): Result<Limits, string> {
@@ -35,8 +35,8 @@ function curveLimits(spec: CurveSpec, valueFor: ValueFor): Result<Limits, string
     ...beside.flatMap((bounds) => bounds.map((bound, side) => distance(bound, exact[side]))),
   );
   const here = spec.rows.some((row) => row.at === at.value) ? exact : rounded(exact);
-  const says = `At ${formatQuantity(at.value, spec.ofUnit)} the limits are ${sayBounds(here, spec.unit)}.`;
-  return ok({ line: bandZones(...here), uncertainty, says });
+  const text = `At ${formatQuantity(at.value, spec.ofUnit)} the limits are ${sayBounds(here, spec.unit)}.`;
+  return ok({ line: bandZones(...here), uncertainty, text: text });
 }
 
 const distance = (a: number | null, b: number | null | undefined) => (a === null || b == null ? 0 : Math.abs(a - b));
@@ -92,7 +92,7 @@ function formulaLimits({ unit, min, max }: FormulaSpec, valueFor: ValueFor): Res
   return ok({
     line: bandZones(...bounds),
     uncertainty,
-    says: `By ${sayFormulas(min, max)} the limits are ${sayBounds(bounds, unit)}.`,
+    text: `By ${sayFormulas(min, max)} the limits are ${sayBounds(bounds, unit)}.`,
   });
 }
 

@@ -31,9 +31,9 @@ export function saySpec(spec: Spec): string {
 
 /** Limits in words; `min` and `max` are numbers or formulas, `null` where that side is open. */
 export function sayBounds(min: number | string | null, max: number | string | null, unit = ''): string {
-  const says = (limit: number | string) => (typeof limit === 'number' ? formatPlain(limit) : limit);
-  const inUnit = (limit: number | string) => (unit === '' ? says(limit) : `${says(limit)} ${unit}`);
-  if (min !== null && max !== null) return `${says(min)} to ${inUnit(max)}`;
+  const textOf = (limit: number | string) => (typeof limit === 'number' ? formatPlain(limit) : limit);
+  const inUnit = (limit: number | string) => (unit === '' ? textOf(limit) : `${textOf(limit)} ${unit}`);
+  if (min !== null && max !== null) return `${textOf(min)} to ${inUnit(max)}`;
   if (min !== null) return `${inUnit(min)} or more`;
   return max !== null ? `${inUnit(max)} or less` : 'no limit';
 }

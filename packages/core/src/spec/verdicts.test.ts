@@ -23,7 +23,7 @@ const judged = (text: string, unit: string, min: number | null, max: number | nu
   const reading = read(text, unit);
   const line = zonesOf({ kind: 'band', unit, min, max });
   const accuracy = digits === undefined ? undefined : { percent: 0, digits };
-  return judgeReading({ line, uncertainty: 0, says: '' }, reading, uncertaintyOf(reading, accuracy));
+  return judgeReading({ line, uncertainty: 0, text: '' }, reading, uncertaintyOf(reading, accuracy));
 };
 
 describe('verdicts at the edges', () => {
@@ -84,7 +84,7 @@ describe('verdicts at the edges', () => {
   it('say how far inside a limit a good reading is, and never that it is above one', () => {
     const reading = read('112', 'A');
     const verdict = judgeReading(
-      { line: zonesOf({ kind: 'band', unit: 'A', min: 90, max: null }), uncertainty: 0, says: '' },
+      { line: zonesOf({ kind: 'band', unit: 'A', min: 90, max: null }), uncertainty: 0, text: '' },
       reading,
       0.5,
     );
@@ -96,7 +96,7 @@ describe('verdicts at the edges', () => {
     const limits = {
       line: zonesOf({ kind: 'band', unit: 'V', min: 11.9, max: null }),
       uncertainty: 0.1,
-      says: 'By battery - 0.5 the limits are 11.9 V or more.',
+      text: 'By battery - 0.5 the limits are 11.9 V or more.',
     };
     expect(sayVerdict(judgeReading(limits, reading, 0.05), reading)).to.include(
       'the limit of 11.9 V, which comes from readings, 0.1 V off',

@@ -1,10 +1,10 @@
 import {
   blankHookUp,
   blankOutcome,
+  type CurrentPath,
   type HookUp,
   type Need,
   type Outcome,
-  type Path,
   type Plan,
   planFormatVersion,
   type Step,
@@ -84,7 +84,11 @@ export const aPartCard = (
 });
 
 /** A current path over three points, at pins such as `C31·2` or at places, with the load behind the second. */
-export const aPath = (id: string, points: readonly [string, string, string], suspectIds: readonly string[]): Path => ({
+export const aPath = (
+  id: string,
+  points: readonly [string, string, string],
+  suspectIds: readonly string[],
+): CurrentPath => ({
   id,
   name: id,
   points: points.map((name, at) => {

@@ -81,7 +81,7 @@ function foldFitting(opened: Trail, events: readonly TrailEvent[]): Trail {
   const trail = standingEntries(events).reduce<Trail>((state, event) => {
     const next = applyTrailEvent(state, event);
     if (next.ok) return next.value;
-    unfit.push({ eventId: event.id, says: sayMisfit(next.problem) });
+    unfit.push({ eventId: event.id, message: sayMisfit(next.problem) });
     return state;
   }, opened);
   return { ...trail, unfit };

@@ -38,7 +38,7 @@ describe('a computed reading', () => {
         anOutcome('good', toConclusion('motor'), { when: [{ readingId: 'ohms', zoneIds: ['inSpec'] }] }),
       ],
     });
-    expect(checkPlan(open).find(({ rule }) => rule === 'caseLeftOpen')?.says).to.include('“no value”');
+    expect(checkPlan(open).find(({ rule }) => rule === 'caseLeftOpen')?.message).to.include('“no value”');
   });
 
   it('follows one that stands below it, and is computed anew when that changes', () => {

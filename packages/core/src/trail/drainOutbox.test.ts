@@ -24,8 +24,8 @@ function drained(rows: OnItsWay[], answer: (ids: string, nth: number) => Answer)
       taken.push(idsOf(some));
       off(some);
     },
-    onRefused: async (_, some, says) => {
-      refused.push(`${idsOf(some)}: ${says}`);
+    onRefused: async (_, some, message) => {
+      refused.push(`${idsOf(some)}: ${message}`);
       off(some);
     },
   });
@@ -33,7 +33,7 @@ function drained(rows: OnItsWay[], answer: (ids: string, nth: number) => Answer)
 }
 
 const taken: Answer = { kind: 'taken' };
-const no: Answer = { kind: 'refused', says: 'no' };
+const no: Answer = { kind: 'refused', message: 'no' };
 
 describe('drainOutbox', () => {
   it('sends one trail after the other, each in order and together', async () => {

@@ -11,7 +11,7 @@ export type Answer =
   /** Nothing was answered, or not what matters: it is sent again later. */
   | { readonly kind: 'unanswered' }
   /** The server has understood, and says no: sending it again would not help. */
-  | { readonly kind: 'refused'; readonly says: string };
+  | { readonly kind: 'refused'; readonly message: string };
 
 /** What draining needs from the device and from the network. */
 export interface Ports<Row extends OnItsWay> {
@@ -19,7 +19,7 @@ export interface Ports<Row extends OnItsWay> {
   readonly next: () => Promise<readonly Row[]>;
   readonly send: (trailId: string, events: readonly TrailEvent[]) => Promise<Answer>;
   readonly onTaken: (trailId: string, rows: readonly Row[]) => Promise<void>;
-  readonly onRefused: (trailId: string, rows: readonly Row[], says: string) => Promise<void>;
+  readonly onRefused: (trailId: string, rows: readonly Row[], message: string) => Promise<void>;
 }
 
 // Below what the server takes in one request.
@@ -46,7 +46,7 @@ export async function drainOutbox<Row extends OnItsWay>(ports: Ports<Row>): Prom
     }
     alone = Math.max(0, alone - 1);
     if (answer.kind === 'taken') await ports.onTaken(trailId, rows);
-    else await ports.onRefused(trailId, rows, answer.says);
+    else await ports.onRefused(trailId, rows, answer.message);
   }
   return true;
 }

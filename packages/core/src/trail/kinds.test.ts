@@ -48,7 +48,7 @@ describe('a derived reading', () => {
     expect(again.taken.ohms?.verdict.kind).to.equal('outOfSpec');
   });
 
-  for (const [what, drop, amps, says] of [
+  for (const [what, drop, amps, message] of [
     ['a division by zero', '400', '0', 'divides by zero'],
     ['OL', 'OL', '100', 'shows OL, which is no number to compute with'],
   ] as const)
@@ -56,7 +56,7 @@ describe('a derived reading', () => {
       const trail = walk(plan, typed('one', 'drop', drop), typed('one', 'amps', amps));
       expect(trail.taken.ohms?.reading).to.equal(undefined);
       expect(trail.taken.ohms?.verdict).to.include({ kind: 'noLimit' });
-      expect(trail.taken.ohms?.verdict.note).to.include(says);
+      expect(trail.taken.ohms?.verdict.note).to.include(message);
     });
 
   it('is as unsure as what it comes from', () => {

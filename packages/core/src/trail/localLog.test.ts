@@ -19,7 +19,7 @@ describe('a log that is stored', () => {
     if (!stored.ok) throw new Error(stored.problem.misfit.kind);
     const { unfit, waymarks, at } = stored.value;
     expect(unfit.map(({ eventId }) => eventId)).to.deep.equal(['e2']);
-    expect(unfit[0]?.says).to.be.a('string').and.not.equal('');
+    expect(unfit[0]?.message).to.be.a('string').and.not.equal('');
     expect(waymarks.map(({ stepId }) => stepId)).to.deep.equal(['look']);
     expect(at).to.include({ kind: 'step' });
   });

@@ -8,7 +8,7 @@ export interface LocalLog {
   /** Those that the server has not acknowledged yet. */
   readonly waitingIds: readonly string[];
   /** Why the server refused entries of this trail, and which. */
-  readonly refusal: { readonly says: string; readonly events: readonly TrailEvent[] } | undefined;
+  readonly refusal: { readonly message: string; readonly events: readonly TrailEvent[] } | undefined;
 }
 
 export const emptyLog: LocalLog = { events: [], confirmedCount: 0, waitingIds: [], refusal: undefined };
@@ -53,14 +53,14 @@ export const withAcknowledged = (log: LocalLog, ids: readonly string[]): LocalLo
 });
 
 /** The log without entries that the server refused; they are shown together, with the first reason. */
-export function withRefused(log: LocalLog, ids: readonly string[], says: string): LocalLog {
+export function withRefused(log: LocalLog, ids: readonly string[], message: string): LocalLog {
   const isRefused = ({ id }: TrailEvent) => ids.includes(id);
   return {
     ...log,
     events: log.events.filter((event) => !isRefused(event)),
     waitingIds: log.waitingIds.filter((id) => !ids.includes(id)),
     refusal: {
-      says: log.refusal?.says ?? says,
+      message: log.refusal?.message ?? message,
       events: [...(log.refusal?.events ?? []), ...log.events.filter(isRefused)],
     },
   };

@@ -54,7 +54,7 @@ export interface Trail {
 /** An entry that is in the log and does not count, and why. */
 export interface Unfit {
   readonly eventId: string;
-  readonly says: string;
+  readonly message: string;
 }
 
 export type TrailPosition =
@@ -99,11 +99,11 @@ export interface Added {
   /** How many steps there were when a suspect was added: those were written without it in mind, and say nothing of it. */
   readonly suspects: Readonly<Record<string, number>>;
   /** Where the trail goes on once the added step that is open is done, or the cause that was named is withdrawn. */
-  readonly from: Place | undefined;
+  readonly from: TrailPlace | undefined;
 }
 
 /** A place on a trail, with what was entered there. */
-export type Place = Pick<Trail, 'at' | 'taken' | 'overridden'>;
+export type TrailPlace = Pick<Trail, 'at' | 'taken' | 'overridden'>;
 
 /** Volts along a path, by point id. */
 export type PathReadings = Readonly<Record<string, PathReading>>;

@@ -62,6 +62,6 @@ export function odometerDoubt(
     const km = slip.kind === 'point' ? parseOdometer(slip.text, 'km') : undefined;
     return km?.ok && km.value >= lastKm ? [{ ...slip, text: formatDistance(km.value, unit) }] : [];
   });
-  const says = `${formatDistance(typed.value, unit)} is far more than ${formatDistance(lastKm, unit)}, which it showed last. What does it show?`;
-  return { doubt: { ...doubt, says, slips }, asTyped: formatDistance(typed.value, unit) };
+  const message = `${formatDistance(typed.value, unit)} is far more than ${formatDistance(lastKm, unit)}, which it showed last. What does it show?`;
+  return { doubt: { ...doubt, message, slips }, asTyped: formatDistance(typed.value, unit) };
 }

@@ -26,7 +26,7 @@ describe('parseOdometer', () => {
     it(`${text} where ${unit} are usual is ${km} km`, () =>
       expect(parseOdometer(text, unit)).to.deep.equal({ ok: true, value: km }));
 
-  for (const [text, says] of [
+  for (const [text, message] of [
     ['', 'is not a distance'],
     ['about 84000', 'is not a distance'],
     ['-5', 'is not a distance'],
@@ -34,9 +34,9 @@ describe('parseOdometer', () => {
     ['84 210 h', 'is not a distance'],
     ['842108421', 'further than any vehicle'],
   ] as const)
-    it(`“${text}” ${says}`, () => {
+    it(`“${text}” ${message}`, () => {
       const result = parseOdometer(text, 'km');
-      expect(result.ok ? '' : sayOdometerProblem(result.problem)).to.include(says);
+      expect(result.ok ? '' : sayOdometerProblem(result.problem)).to.include(message);
     });
 
   it('reads back what it prints', () =>

@@ -27,7 +27,7 @@ export type ReadingProgress =
     }
   | { readonly kind: 'unit'; readonly unit: SheetUnit; readonly codes: readonly SheetCode[] }
   /** The interface itself fell silent: what was read stands, the rest was not asked. */
-  | { readonly kind: 'failed'; readonly says: string }
+  | { readonly kind: 'failed'; readonly message: string }
   | { readonly kind: 'end' };
 
 export interface Cleared {

@@ -68,14 +68,14 @@ describe('a backup', () => {
     const at = whole.indexOf('Slow cranking');
     const changed = Buffer.from(whole);
     changed.write('Fast', at);
-    for (const [bytes, says] of [
+    for (const [bytes, message] of [
       [changed, 'probe-trail.db is not what was backed up'],
       [whole.subarray(0, whole.length / 2), 'broken|not a backup'],
       [Buffer.from('nothing of the kind'), 'not a backup'],
     ] as const) {
       await writeFile(file, bytes);
-      expect(await problemOf(verify(file))).to.match(new RegExp(says));
-      expect(await problemOf(restore(file, join(folder, 'to')))).to.match(new RegExp(says));
+      expect(await problemOf(verify(file))).to.match(new RegExp(message));
+      expect(await problemOf(restore(file, join(folder, 'to')))).to.match(new RegExp(message));
     }
     expect(existsSync(join(folder, 'to', 'probe-trail.db'))).to.equal(false);
     expect(await problemOf(verify(join(folder, 'gone')))).to.include('There is no file');

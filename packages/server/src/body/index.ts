@@ -43,7 +43,7 @@ async function readLarge(name: LargeBodyName, text: string, parse: Parse): Promi
 }
 
 function taken(read: ReadBody, data: unknown): unknown {
-  if (!read.ok) throw new AppError('REQUEST_INVALID', read.says);
+  if (!read.ok) throw new AppError('REQUEST_INVALID', read.message);
   const body = read.prepared ?? data;
   if (typeof body === 'object' && body !== null) checkedBodies.add(body);
   return body;

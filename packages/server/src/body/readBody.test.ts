@@ -5,7 +5,7 @@ describe('reading bodies in another thread', () => {
   it('says what is no JSON, and what is no such body', async () => {
     expect(await readBodyApart('trailEvents', '{"events":')).to.deep.include({ ok: false });
     expect(await readBodyApart('trailEvents', '{"events":[]}'))
-      .to.have.property('says')
+      .to.have.property('message')
       .that.includes('events');
   });
 

@@ -6,7 +6,7 @@ import { makeQuickCheck } from './quickCheck.js';
 /** What became of a large body: what the route gets, or what is wrong with it. */
 export type ReadBody =
   | { readonly ok: true; readonly prepared: unknown }
-  | { readonly ok: false; readonly says: string };
+  | { readonly ok: false; readonly message: string };
 
 const quickChecks = Object.fromEntries(
   Object.entries(largeBodies).map(([name, { schema }]) => [name, makeQuickCheck(schema)]),
@@ -19,7 +19,7 @@ const quickChecks = Object.fromEntries(
 export function checkBody(name: LargeBodyName, data: unknown): ReadBody {
   const body = largeBodies[name];
   const checked = validate(body.schema, data, quickChecks[name]);
-  if (!checked.ok) return { ok: false, says: `${sayFaults(checked.problem)}.` };
+  if (!checked.ok) return { ok: false, message: `${sayFaults(checked.problem)}.` };
   return { ok: true, prepared: 'prepare' in body ? body.prepare(checked.value as never) : undefined };
 }
 
@@ -42,6 +42,6 @@ export function readBodyText(name: LargeBodyName, text: string): ReadBody {
     return checkBody(name, JSON.parse(text));
   } catch (error) {
     if (!(error instanceof SyntaxError)) throw error;
-    return { ok: false, says: `The body is not JSON: ${error.message}.` };
+    return { ok: false, message: `The body is not JSON: ${error.message}.` };
   }
 }

@@ -11,7 +11,7 @@ describe('settings from outside', () => {
   before(() => writeFileSync(notPem, ''));
   after(() => rmSync(folder, { recursive: true }));
 
-  for (const [name, env, says] of [
+  for (const [name, env, message] of [
     [
       'a port that is a word',
       { PORT: 'http' },
@@ -31,7 +31,7 @@ describe('settings from outside', () => {
     ],
   ] as const)
     it(`with ${name} end the start with a sentence`, () =>
-      expect(() => readSettings(env, '/')).to.throw(StartProblem, says));
+      expect(() => readSettings(env, '/')).to.throw(StartProblem, message));
 
   it('give the names of this machine and those that were listed', () => {
     const { hosts, proxies, port } = readSettings(

@@ -26,7 +26,7 @@ describe('the instruments of the workshop', () => {
 
   it('are refused with a sentence where they make no sense', async () => {
     const [range] = meter.functions[0]?.ranges ?? [];
-    for (const [body, says] of [
+    for (const [body, message] of [
       [{ ...meter, name: '' }, 'name'],
       [{ ...meter, functions: [] }, 'functions'],
       [{ ...meter, functions: [{ measures: 'dcVolts', unit: 'V', ranges: [range, range] }] }, 'the ranges must rise'],
@@ -34,8 +34,8 @@ describe('the instruments of the workshop', () => {
       [{ ...meter, id: 'm2' }, 'says that it is “m2”'],
     ] as const) {
       const answer = await server.ask('PUT', '/api/instruments/m1', body);
-      expect([answer.status, answer.body.code], says).to.deep.equal([400, 'REQUEST_INVALID']);
-      expect(answer.body.detail).to.include(says);
+      expect([answer.status, answer.body.code], message).to.deep.equal([400, 'REQUEST_INVALID']);
+      expect(answer.body.detail).to.include(message);
     }
     expect(await list()).to.deep.equal([]);
   });

@@ -87,12 +87,12 @@ describe('the library over HTTP', () => {
   });
 
   it('refuses what is no part card with a sentence', async () => {
-    for (const [card, says] of [
+    for (const [card, message] of [
       [{ ...battery, place: 7 }, 'place'],
       [{ ...battery, colour: 'red' }, 'colour'],
       [{ ...battery, id: 'other' }, 'says that it is “other”'],
     ] as const)
-      expect((await put(card)).body.detail).to.include(says);
+      expect((await put(card)).body.detail).to.include(message);
     expect(await cards()).to.deep.equal([]);
   });
 

@@ -22,14 +22,14 @@ const isDiskFull = (error: unknown): boolean =>
 export type PhotoStore = ReturnType<typeof makePhotoStore>;
 
 export const makePhotoStore = ({ orm }: Database, folder: string) => {
-  const pathOf = (photoId: string) => join(folder, photoId.slice(0, 2), photoId);
+  const fileOf = (photoId: string) => join(folder, photoId.slice(0, 2), photoId);
   return {
-    pathOf,
+    pathOf: fileOf,
 
     /** Keeps a picture; the same one twice is kept once. @returns its id */
     add: async ({ bytes, mediaType, addedAtMs, addedBy }: NewPhoto): Promise<string> => {
       const photoId = createHash('sha256').update(bytes).digest('hex');
-      const path = pathOf(photoId);
+      const path = fileOf(photoId);
       await mkdir(join(path, '..'), { recursive: true, mode: 0o700 });
       // Written aside and moved: a file of that name is always the whole picture.
       const aside = `${path}.${randomUUID()}${unfinished}`;

@@ -88,7 +88,7 @@ describe('plans over HTTP', () => {
     expect((await create()).body.code).to.equal('PLAN_ID_TAKEN');
   });
 
-  for (const [what, document, says] of [
+  for (const [what, document, message] of [
     ['a newer format', { ...smallPlan(), formatVersion: 7 }, 'formatVersion is 7; this program reads version 6'],
     [
       'null for a number',
@@ -104,7 +104,7 @@ describe('plans over HTTP', () => {
         'REQUEST_INVALID',
         'application/problem+json; charset=utf-8',
       ]);
-      expect(answer.body.detail).to.include(says);
+      expect(answer.body.detail).to.include(message);
     });
 
   it('refuses a plan with an instruction of 5 MB', async () => {

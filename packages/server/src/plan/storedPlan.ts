@@ -24,5 +24,5 @@ export function storedPlanApart(document: string): Promise<StoredPlan> {
 export function readStoredPlan(document: string): StoredPlan {
   const plan = upgradePlan(JSON.parse(document)) as Plan;
   const errors = errorsOf(checkPlan(plan));
-  return { rows: toPlanRows(plan), errorCount: errors.length, firstError: errors[0]?.says ?? '' };
+  return { rows: toPlanRows(plan), errorCount: errors.length, firstError: errors[0]?.message ?? '' };
 }

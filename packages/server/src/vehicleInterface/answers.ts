@@ -8,7 +8,7 @@ export const readingLine = answer<ReadingProgress>()(
   unionByKind({
     asking: closedObject({ kind: oneOf('asking'), unitId: idText(), name: text(), done: amount(), of: amount() }),
     unit: closedObject({ kind: oneOf('unit'), unit: sheetUnitSchema.required(), codes: listOf(sheetCodeSchema) }),
-    failed: closedObject({ kind: oneOf('failed'), says: text() }),
+    failed: closedObject({ kind: oneOf('failed'), message: text() }),
     end: closedObject({ kind: oneOf('end') }),
   }),
 );

@@ -92,7 +92,7 @@ async function* readUnits(
     } catch (error) {
       if (signal.aborted) return;
       if (!(error instanceof InterfaceSilent)) throw error;
-      yield { kind: 'failed', says: error.message };
+      yield { kind: 'failed', message: error.message };
       return;
     }
   }

@@ -77,7 +77,7 @@ describe('the vehicle interface', () => {
     await start({ fleetNumber: 'FG-99' });
     expect((await read()).at(-1)).to.deep.equal({
       kind: 'failed',
-      says: 'No interface is connected to FG-07. Plug it in, then read again.',
+      message: 'No interface is connected to FG-07. Plug it in, then read again.',
     });
   });
 

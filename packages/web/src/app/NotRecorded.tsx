@@ -9,17 +9,17 @@ import classes from './NotRecorded.module.css';
 /** Says over everything else why a press was not recorded: it must not look as if it had been. */
 export function NotRecorded() {
   const dispatch = useAppDispatch();
-  const says = useAppSelector(selectRefusal);
+  const message = useAppSelector(selectRefusal);
   const { pathname } = useLocation();
   useEffect(() => {
     dispatch(refusalHeard());
   }, [dispatch, pathname]);
-  if (says === undefined) return null;
+  if (message === undefined) return null;
   return (
     <Portal>
       <div className={classes.over}>
         <Notice kind="outOfSpec" title="Not recorded">
-          <p>{says}</p>
+          <p>{message}</p>
           <Button size="lg" variant="default" onClick={() => dispatch(refusalHeard())}>
             I have seen it
           </Button>

@@ -6,7 +6,7 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { waysTo } from '../frame/pages';
 import { Detail } from '../search/Detail';
-import { pathOf } from '../search/pathOf';
+import { hrefOf } from '../search/hrefOf';
 import { useFound } from '../search/useFound';
 import { usePerson } from '../session/sessionApi';
 
@@ -38,7 +38,7 @@ export default function Palette({ onClose }: { readonly onClose: () => void }) {
       />
       <Spotlight.ActionsList>
         {hits.map((hit, at) => (
-          <Spotlight.Action key={`${hit.kind} ${hit.ref} ${at}`} onClick={() => void navigate(pathOf(hit))}>
+          <Spotlight.Action key={`${hit.kind} ${hit.ref} ${at}`} onClick={() => void navigate(hrefOf(hit))}>
             <span style={{ flex: 1 }}>
               <b>{hit.title}</b> <Detail text={hit.detail} />
             </span>

@@ -143,14 +143,14 @@ function AddCode({ units, onAdd }: AddProps) {
   const [text, setText] = useState('');
   const [unitId, setUnitId] = useState<string | null>(null);
   const [status, setStatus] = useState<keyof typeof statuses>('unknown');
-  const [says, setSays] = useState<string | undefined>();
+  const [problem, setProblem] = useState<string | undefined>();
   const submit = (event: FormEvent) => {
     event.preventDefault();
     const code = parseFaultCode(text);
-    if (!code) return setSays(sayNotACode(text));
+    if (!code) return setProblem(sayNotACode(text));
     onAdd({ ...code, unitId: unitId ?? units[0]?.unitId ?? unknownUnitId, text: '', status: statuses[status].status });
     setText('');
-    setSays(undefined);
+    setProblem(undefined);
   };
   return (
     <form onSubmit={submit} className={classes.add}>
@@ -167,7 +167,7 @@ function AddCode({ units, onAdd }: AddProps) {
           placeholder="P0118 or U0100-87"
           className={classes.code}
           value={text}
-          error={says}
+          error={problem}
           onChange={(event) => setText(event.currentTarget.value)}
         />
         <Select

@@ -81,7 +81,7 @@ function CodeRow({ open, sheet, code }: CodeProps) {
     <li data-ours={mark !== undefined || undefined}>
       <b className="mono">{formatFaultCode(code)}</b>
       <span>
-        <span className={classes.says}>{sayCode(code, open.line)}</span>
+        <span className={classes.text}>{sayCode(code, open.line)}</span>
         <small>{mark ? `made by us: ${mark.because} (${mark.by})` : sayStatus(code.status)}</small>
         {!mark && makers.length > 0 && (
           <small className={classes.hint}>Perhaps made by us: {makers.map(sayMaker).join(', ')}</small>

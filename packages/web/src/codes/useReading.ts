@@ -24,7 +24,7 @@ export function useReading(jobId: string, { draft, change }: DraftOfSheet): Read
 
   const take = (line: ReadingProgress) => {
     if (line.kind === 'asking') setAsking(line);
-    if (line.kind === 'failed') setProblem(line.says);
+    if (line.kind === 'failed') setProblem(line.message);
     if (line.kind !== 'unit') return;
     latest.current = { ...latest.current, ...withProgress(latest.current, line) };
     change(withProgress(latest.current, line));

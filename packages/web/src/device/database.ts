@@ -10,7 +10,7 @@ export interface WaitingEvent {
 
 /** An event that the server refused; kept, so that nothing typed is lost. */
 export interface RefusedEvent extends WaitingEvent {
-  readonly says: string;
+  readonly message: string;
 }
 
 export interface KeptLog extends ServersPart {

@@ -24,7 +24,7 @@ export function AskFields({ plan, asks, answers, problem, onAnswer }: FieldsProp
       size: 'md',
       maxLength: ask.is === 'place' ? 120 : 160,
       value: answers[ask.id] ?? ask.initial,
-      error: problem?.askId === ask.id && problem.says,
+      error: problem?.askId === ask.id && problem.message,
       ...(isWide(ask) && { className: classes.wide ?? '' }),
     };
     const onText = (text: string) => onAnswer(ask.id, text);

@@ -4,9 +4,9 @@ import {
   type AskProblem,
   type ExperimentResult,
   experimentKinds,
-  type Role,
   roleNames,
   type Subjects,
+  type SuspectRole,
 } from '@probe-trail/core/experiment';
 import { type Experiment, experimentNames, type Plan } from '@probe-trail/core/plan';
 import { isListOf, isNullOr, isOneOf, isRecordOf, isShaped, isText } from '../device/shapes';
@@ -58,7 +58,7 @@ export function ExperimentForm({ plan, written, problem, onWrite }: FormProps) {
       />
       {of && (
         <>
-          <p className={classes.says}>{of.says}</p>
+          <p className={classes.text}>{of.purpose}</p>
           <AskFields
             plan={plan}
             asks={of.asks}
@@ -88,14 +88,14 @@ export function ExperimentForm({ plan, written, problem, onWrite }: FormProps) {
   );
 }
 
-const rolesOf = (results: readonly ExperimentResult[]): readonly Role[] =>
-  (Object.keys(roleNames) as Role[]).filter((role) =>
+const rolesOf = (results: readonly ExperimentResult[]): readonly SuspectRole[] =>
+  (Object.keys(roleNames) as SuspectRole[]).filter((role) =>
     results.some(({ clears, pointsTo }) => [...clears, ...pointsTo].includes(role)),
   );
 
 /** What can come out, and what it will mean for whom: known before anything is done. */
 function Meanings({ results }: { readonly results: readonly ExperimentResult[] }) {
-  const names = (roles: readonly Role[]) => roles.map((role) => roleNames[role]).join(', ');
+  const names = (roles: readonly SuspectRole[]) => roles.map((role) => roleNames[role]).join(', ');
   return (
     <table className={classes.meanings}>
       <thead>

@@ -24,7 +24,7 @@ export function BoardPage() {
   return (
     <Page
       isWide
-      title={data ? sayCount(data.length) : 'In the workshop'}
+      title={data ? sayJobCount(data.length) : 'In the workshop'}
       actions={
         mayTakeIn && (
           <Button component={Link} to="/jobs/new">
@@ -51,7 +51,7 @@ export function BoardPage() {
   );
 }
 
-const sayCount = (count: number) => `${count} in the workshop`;
+const sayJobCount = (count: number) => `${count} in the workshop`;
 
 const firstLines = 30;
 

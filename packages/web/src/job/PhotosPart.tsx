@@ -75,7 +75,7 @@ function useAddPhotos(record: OpenJob['record']) {
   };
   const add = async (files: readonly File[]) => {
     const refusals: string[] = [];
-    for (const file of files) refusals.push(...[await addOne(file)].filter((says) => says !== undefined));
+    for (const file of files) refusals.push(...[await addOne(file)].filter((message) => message !== undefined));
     setRefused(refusals.length > 0 ? refusals.join(' ') : undefined);
   };
   return { add, problem: refused, isBusy: isLoading };

@@ -24,7 +24,7 @@ export function ReadinessStrip({ open: { job, record } }: { readonly open: OpenJ
   const readiness = readinessOf(job);
   return (
     <section className={classes.strip} aria-label="Readiness" data-readiness={readiness.kind}>
-      <div className={classes.says}>
+      <div className={classes.text}>
         <VerdictMark kind={markOfReadiness[readiness.kind]} />
         <p>{sayReadiness(readiness)}</p>
       </div>

@@ -6,7 +6,7 @@ import { stampedJobEvent } from './stampedJobEvent';
 const code = { unitId: 'A20', code: 'C0035', failureType: '1F' };
 
 describe('sayJobEvent', () => {
-  for (const [event, says] of [
+  for (const [event, text] of [
     [{ kind: 'takenIn', vehicleId: 'fg-07', arrival: blankArrival }, 'Taken in'],
     [{ kind: 'complaintChecked', result: 'confirmed', seen: 'x' }, 'Complaint seen'],
     [{ kind: 'complaintChecked', result: 'notReproduced', seen: '' }, 'Complaint not reproduced'],
@@ -26,5 +26,5 @@ describe('sayJobEvent', () => {
     [{ kind: 'noted', text: 'Key in the box', isSideFinding: false }, 'Key in the box'],
     [{ kind: 'stageSet', stage: 'ready' }, 'Now ready to go'],
   ] as const satisfies readonly (readonly [NewJobEvent, string])[])
-    it(says, () => expect(sayJobEvent(stampedJobEvent(event, 'Tobi Lunde'))).to.equal(says));
+    it(text, () => expect(sayJobEvent(stampedJobEvent(event, 'Tobi Lunde'))).to.equal(text));
 });

@@ -5,7 +5,7 @@ import { Link, useSearchParams } from 'react-router';
 import { Page } from '../frame/Page';
 import rows from '../ui/rows.module.css';
 import { Detail } from './Detail';
-import { pathOf } from './pathOf';
+import { hrefOf } from './hrefOf';
 import classes from './SearchPage.module.css';
 import { useFound } from './useFound';
 
@@ -50,7 +50,7 @@ export function SearchPage() {
 
 const Hit = ({ hit }: { readonly hit: SearchHit }) => (
   <li>
-    <Link to={pathOf(hit)}>
+    <Link to={hrefOf(hit)}>
       <b>{hit.title}</b>
       <span>
         <Detail text={hit.detail} />

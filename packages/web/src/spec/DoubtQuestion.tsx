@@ -18,7 +18,7 @@ export function DoubtQuestion({ doubt, asTyped, onAsTyped, onSlip, onAgain }: Do
   useEffect(() => box.current?.querySelector('button')?.focus(), []);
   return (
     <div ref={box} className={classes.question} role="alertdialog" aria-label="What did the meter show?">
-      <p>{doubt.says}</p>
+      <p>{doubt.message}</p>
       <Group>
         {doubt.asTyped && (
           <Button size="xl" variant="default" className="mono" onClick={onAsTyped}>

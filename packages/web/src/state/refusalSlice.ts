@@ -2,7 +2,7 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 /** Why the last thing that somebody did could not be recorded; `undefined` once it was seen, or something else was recorded. */
 export interface RefusalState {
-  readonly says: string | undefined;
+  readonly message: string | undefined;
 }
 
 declare module './appState' {
@@ -13,13 +13,13 @@ declare module './appState' {
 
 export const refusalSlice = createSlice({
   name: 'refusal',
-  initialState: (): RefusalState => ({ says: undefined }),
+  initialState: (): RefusalState => ({ message: undefined }),
   reducers: {
     /** What came of recording something: the sentence why not, or `undefined`. */
-    recordingEnded: (_, { payload }: PayloadAction<string | undefined>) => ({ says: payload }),
-    refusalHeard: () => ({ says: undefined }),
+    recordingEnded: (_, { payload }: PayloadAction<string | undefined>) => ({ message: payload }),
+    refusalHeard: () => ({ message: undefined }),
   },
-  selectors: { selectRefusal: ({ says }) => says },
+  selectors: { selectRefusal: ({ message }) => message },
 });
 
 export const { recordingEnded, refusalHeard } = refusalSlice.actions;

@@ -2,7 +2,7 @@ import { parseReading } from '@probe-trail/core/reading';
 import { judgeChoice, judgeReading, uncertaintyOf, zonesOf } from '@probe-trail/core/spec';
 import type { TakenReading, Waymark } from '@probe-trail/core/trail';
 import { expect } from 'chai';
-import { markOf, sayWaymark } from './waymarkLook';
+import { sayWaymark, waymarkMark } from './waymarkLook';
 
 const spec = { kind: 'band', unit: 'V', min: 12, max: 14.8 } as const;
 const common = { eventId: 'e', readingId: 'r', atMs: 0, by: 'Tobi Lunde', typedFirst: null, stillStands: null };
@@ -24,7 +24,7 @@ function measured(text: string): TakenReading {
     entry: { kind: 'typed', text },
     reading: reading.value,
     verdict: judgeReading(
-      { line: zonesOf(spec), uncertainty: 0, says: '' },
+      { line: zonesOf(spec), uncertainty: 0, text: '' },
       reading.value,
       uncertaintyOf(reading.value),
     ),
@@ -60,7 +60,7 @@ describe('a waymark on the trail', () => {
     ['a skipped step', waymark([], { skippedBecause: 'seized' }), 'open'],
     ['one that was set aside', waymark([measured('11')], { setAside: true }), 'open'],
   ] as const)
-    it(`${what} is marked ${want}`, () => expect(markOf(mark)).to.equal(want));
+    it(`${what} is marked ${want}`, () => expect(waymarkMark(mark)).to.equal(want));
 
   for (const [mark, want] of [
     [waymark([measured('12,50')]), '12.50 V'],

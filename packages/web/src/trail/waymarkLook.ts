@@ -5,7 +5,7 @@ import type { TakenReading, Waymark } from '@probe-trail/core/trail';
 import type { MarkKind } from '../spec/verdictLook';
 
 /** The mark of a waymark: the gravest verdict of its readings; open where nothing counts. */
-export function markOf({
+export function waymarkMark({
   setAside,
   skippedBecause,
   taken,
@@ -32,10 +32,10 @@ export function sayWaymark({ taken, skippedBecause }: Waymark): string {
 
 /** What came out of something that counts, in a few words. */
 export const sayEvidence = ({ source }: Evidence): string =>
-  source.kind === 'step' ? sayWaymark(source.waymark) : source.says;
+  source.kind === 'step' ? sayWaymark(source.waymark) : source.text;
 
 /** The mark of something that counts; volts along a path have no verdict of their own. */
 export const markOfEvidence = ({ source }: Evidence): MarkKind =>
-  source.kind === 'step' ? markOf(source.waymark) : 'noLimit';
+  source.kind === 'step' ? waymarkMark(source.waymark) : 'noLimit';
 
 export const stepOf = (plan: Plan, stepId: string): Step | undefined => indexPlan(plan).steps.get(stepId);

@@ -2,7 +2,7 @@ import classes from './Facts.module.css';
 
 interface FactsProps {
   /** Name and text of each; those without text are left out. */
-  readonly facts: readonly (readonly [name: string, says: string])[];
+  readonly facts: readonly (readonly [name: string, text: string])[];
   readonly isRow?: boolean;
 }
 
@@ -10,11 +10,11 @@ interface FactsProps {
 export const Facts = ({ facts, isRow = false }: FactsProps) => (
   <dl className={classes.facts} data-row={isRow || undefined}>
     {facts
-      .filter(([, says]) => says !== '')
-      .map(([name, says]) => (
+      .filter(([, text]) => text !== '')
+      .map(([name, text]) => (
         <div key={name}>
           <dt>{name}</dt>
-          <dd>{says}</dd>
+          <dd>{text}</dd>
         </div>
       ))}
   </dl>

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { Wait } from '../api/Wait';
 import { Page } from '../frame/Page';
 import { Detail } from '../search/Detail';
-import { pathOf } from '../search/pathOf';
+import { hrefOf } from '../search/hrefOf';
 import { useFound } from '../search/useFound';
 import { useMay } from '../session/sessionApi';
 import rows from '../ui/rows.module.css';
@@ -87,7 +87,7 @@ function FoundVehicles({ words }: { readonly words: string }) {
     <ul className={`${rows.rows} ${classes.list}`}>
       {hits.map((hit) => (
         <li key={hit.ref}>
-          <Link to={pathOf(hit)}>
+          <Link to={hrefOf(hit)}>
             <b className={classes.bus}>{hit.title}</b>
             <span>
               <Detail text={hit.detail} />

@@ -123,7 +123,7 @@ describe('a block', () => {
 
   it('may leave only that open which it asks for', () => {
     const found = checkPlan(groundBlock({ block: { inputs: [] } }));
-    expect(found.filter(({ rule }) => rule === 'unknownInput').map(({ says }) => says)).to.deep.equal([
+    expect(found.filter(({ rule }) => rule === 'unknownInput').map(({ message }) => message)).to.deep.equal([
       '“Look at {ground}” leaves {ground} open, which the block does not ask for.',
       '“Drop at {ground}” leaves {ground} open, which the block does not ask for.',
       '“Drop at {ground}” leaves {load} open, which the block does not ask for.',
@@ -209,7 +209,7 @@ describe('a block put into a plan', () => {
     expect(
       checkPlan(open)
         .filter(({ rule }) => rule === 'leftOpen')
-        .map(({ says }) => says),
+        .map(({ message }) => message),
     ).to.deep.equal([
       'The block “Check a ground” asks for “Ground pin”, and nothing is filled in.',
       'The block “Check a ground” asks for “What loads it”, and nothing is filled in.',

@@ -12,7 +12,7 @@ export const blocksInThemselves = (plan: Plan): Finding[] =>
           rule: 'blockInItself',
           severity: 'error',
           at: {},
-          says: `“${plan.title}” has itself in it.`,
+          message: `“${plan.title}” has itself in it.`,
           todo: 'Take the block out whose steps come from this one, or make its steps the own ones here.',
         },
       ]
@@ -30,7 +30,7 @@ export const inputsLeftOpen = (plan: Plan): Finding[] =>
         rule: 'leftOpen' as const,
         severity: 'error' as const,
         at: stepId === undefined ? {} : { stepId },
-        says: `The block “${use.title}” asks for “${name || id}”, and nothing is filled in.`,
+        message: `The block “${use.title}” asks for “${name || id}”, and nothing is filled in.`,
         todo: 'Fill it in on one of the steps that come from the block.',
       }));
   });
@@ -46,7 +46,7 @@ export function unknownInputs({ block, steps }: Plan): Finding[] {
         rule: 'unknownInput' as const,
         severity: 'error' as const,
         at: { stepId: step.id },
-        says: `“${step.title}” leaves {${name}} open, which the block does not ask for.`,
+        message: `“${step.title}” leaves {${name}} open, which the block does not ask for.`,
         todo: `Let the block ask for “${name}”, or write it out.`,
       })),
   );

@@ -267,7 +267,7 @@ describe('the mend of a finding', () => {
     ]));
 
   for (const { rule, why, mend } of withMend)
-    it(`${rule}: “${mend.says}” mends ${why}`, () => expect(ofRule(mend.plan, rule)).to.deep.equal([]));
+    it(`${rule}: “${mend.label}” mends ${why}`, () => expect(ofRule(mend.plan, rule)).to.deep.equal([]));
 
   for (const [rule, plan] of [
     ['nothingToFollow', aPlan({ startStepId: '' })],

@@ -24,7 +24,7 @@ describe('checkPlan', () => {
   it('finds nothing in a sound plan', () => expect(checkPlan(aPlan())).to.deep.equal([]));
 
   it('says that an empty plan has no step', () =>
-    expect(checkPlan(blankPlan('new', 'New')).map(({ says }) => says)).to.deep.equal(['The plan has no step.']));
+    expect(checkPlan(blankPlan('new', 'New')).map(({ message }) => message)).to.deep.equal(['The plan has no step.']));
 
   it('asks for a first step', () =>
     expect(found(aPlan({ startStepId: 'gone' })).map(([rule]) => rule)).to.include('nothingToFollow'));
@@ -76,7 +76,7 @@ describe('checkPlan', () => {
 
   it('finds the zone that no outcome takes, by its name', () => {
     const plan = withOutcome(aPlan(), 'feed', 'there', { when: [{ readingId: 'volts', zoneIds: ['inSpec'] }] });
-    expect(checkPlan(plan).map(({ says }) => says)).to.deep.equal(['“feed” has no outcome for Feed “too high”.']);
+    expect(checkPlan(plan).map(({ message }) => message)).to.deep.equal(['“feed” has no outcome for Feed “too high”.']);
   });
 
   it('finds the case that is open between two readings', () => {
@@ -94,7 +94,7 @@ describe('checkPlan', () => {
         }),
       ],
     }));
-    expect(checkPlan(both).map(({ says }) => says)).to.deep.equal([
+    expect(checkPlan(both).map(({ message }) => message)).to.deep.equal([
       '“ground” has no outcome for Drop “too high” with Load “in spec”.',
     ]);
   });
@@ -113,7 +113,7 @@ describe('checkPlan', () => {
       'error',
       { stepId: 'ground', outcomeId: 'bad', suspectId: 'ground' },
     ]);
-    expect(finding?.says).to.include('“look”');
+    expect(finding?.message).to.include('“look”');
   });
 
   it('only warns where it was pointed to again, as the line-up takes it up again', () => {
@@ -142,7 +142,7 @@ describe('checkPlan', () => {
     const pointed = withOutcome(withOutcome(aPlan(), 'ground', 'good', { pointsTo: ['motor'] }), 'ground', 'bad', {
       pointsTo: ['ground', 'motor'],
     });
-    expect(checkPlan(pointed).find(({ rule }) => rule === 'sameWhateverTheReading')?.says).to.equal(
+    expect(checkPlan(pointed).find(({ rule }) => rule === 'sameWhateverTheReading')?.message).to.equal(
       '“ground” points to “motor” whatever it reads.',
     );
     expect(rulesFound(aPlan())).not.to.include('sameWhateverTheReading');
@@ -164,10 +164,10 @@ describe('checkPlan', () => {
       ],
       outcomes: [anOutcome('any', toConclusion('motor'))],
     }));
-    const says = checkPlan(plan)
+    const messages = checkPlan(plan)
       .filter(({ rule }) => rule === 'unknownReference')
-      .map((finding) => finding.says);
-    expect(says).to.deep.equal([
+      .map((finding) => finding.message);
+    expect(messages).to.deep.equal([
       '“drop” of “ground” needs “supply”, which is neither a reading nor an input of this plan.',
       '“ohms” of “ground” needs “amps”, which is neither a reading nor an input of this plan.',
     ]);
@@ -179,7 +179,7 @@ describe('checkPlan', () => {
       partCardIds: ['gone'],
       hookUp: aHookUp({ leads: [{ colour: 'red', how: '', at: { kind: 'pin', connectorId: 'C9', pin: '1' } }] }),
     }));
-    expect(checkPlan(plan).map(({ says }) => says)).to.deep.equal([
+    expect(checkPlan(plan).map(({ message }) => message)).to.deep.equal([
       'An outcome of “look” names the suspect “ghost”, which the plan does not have.',
       'The shelf of “feed” asks for the part card “gone”, which the plan does not have.',
       'The red lead of “feed” goes to C9·1, which no part card has.',
@@ -224,7 +224,7 @@ describe('checkPlan', () => {
     rows: [20, 80].map((at) => ({ at, limits: { kind: 'band', min: 1, max: 2 } })),
   });
 
-  for (const [what, plan, rule, says] of [
+  for (const [what, plan, rule, message] of [
     [
       'two options of one id',
       withReading({ kind: 'choice', options: [option('a', true), option('b'), option('a')] }),
@@ -266,9 +266,9 @@ describe('checkPlan', () => {
       expect(
         checkPlan(plan)
           .filter((finding) => finding.rule === rule)
-          .map((finding) => finding.says)
+          .map((finding) => finding.message)
           .join(),
-      ).to.include(says));
+      ).to.include(message));
 
   it('lets a curve over an input of its quantity be', () =>
     expect(

@@ -4,16 +4,16 @@ import type { Finding } from './finding.js';
 
 /** What makes an experiment safe, or tells something at all; it must stand in the vehicle state of the step. */
 interface Precondition {
-  readonly says: string;
+  readonly text: string;
   readonly isMetBy: (need: Need) => boolean;
 }
 
-const by = (says: string, ...does: readonly Action[]): Precondition => ({
-  says,
+const by = (text: string, ...does: readonly Action[]): Precondition => ({
+  text,
   isMetBy: (need) => does.some((action) => action === need.does),
 });
-const so = (says: string, what: string, does: Action): Precondition => ({
-  says,
+const so = (text: string, what: string, does: Action): Precondition => ({
+  text,
   isMetBy: (need) => need.what === what && need.does === does,
 });
 
@@ -22,12 +22,12 @@ const preconditions: Readonly<Partial<Record<Experiment, Precondition>>> = {
   substitute: by('that the part is unplugged or bridged', 'unplug', 'remove', 'disconnect', 'bridge'),
   unplug: by('that the part is unplugged', 'unplug', 'remove', 'disconnect'),
   bridge: {
-    says: 'that the bridge is connected, and its fuse in A',
+    text: 'that the bridge is connected, and its fuse in A',
     isMetBy: ({ is, does }) => does === 'bridge' && /\d/.test(is),
   },
   load: by('that the load is connected', 'connect'),
   voltageDrop: {
-    says: 'that the loads are on, or the engine runs',
+    text: 'that the loads are on, or the engine runs',
     isMetBy: ({ what, does }) => (what === 'loads' && does === 'switchOn') || (what === 'engine' && does === 'start'),
   },
   drive: so('that moving parts are clear of people', 'moving parts', 'check'),
@@ -45,7 +45,7 @@ export function experimentsUnsafe({ steps }: Plan): Finding[] {
         rule: 'experimentUnsafe',
         severity: 'warning',
         at: { stepId: id },
-        says: `“${title}” is the experiment “${experimentNames[experiment]}”, and its vehicle state does not say ${wanted.says}.`,
+        message: `“${title}” is the experiment “${experimentNames[experiment]}”, and its vehicle state does not say ${wanted.text}.`,
         todo: 'Add it to the vehicle state, so that the step does not open before it is confirmed.',
       },
     ];

@@ -39,7 +39,7 @@ export type RuleName =
   | 'unknownInput';
 
 /** What a finding is about; the editor jumps there. */
-export interface Place {
+export interface FindingPlace {
   readonly stepId?: string;
   readonly outcomeId?: string;
   readonly suspectId?: string;
@@ -49,9 +49,9 @@ export interface Place {
 export interface Finding {
   readonly rule: RuleName;
   readonly severity: Severity;
-  readonly at: Place;
+  readonly at: FindingPlace;
   /** What is wrong, in one sentence. */
-  readonly says: string;
+  readonly message: string;
   /** What to do about it, in one sentence. */
   readonly todo: string;
   /** Why the author lets it stand; only of warnings, and only where they have said so. */

@@ -13,7 +13,7 @@ import { findWays } from './ways.js';
 
 /** What one click does about a finding: how it is called, and the plan after it. */
 export interface Mend {
-  readonly says: string;
+  readonly label: string;
   readonly plan: Plan;
 }
 
@@ -25,22 +25,22 @@ export const mendOf = (plan: Plan, finding: Finding): Mend | undefined => mends[
 const mends: Partial<Record<RuleName, MendRule>> = {
   nothingToFollow: (plan) =>
     plan.steps[0] && {
-      says: `Begin with “${plan.steps[0].title}”`,
+      label: `Begin with “${plan.steps[0].title}”`,
       plan: { ...plan, startStepId: plan.steps[0].id },
     },
   unreachableStep: (plan, { at }) => ({
-    says: 'Delete the step',
+    label: 'Delete the step',
     plan: { ...plan, steps: plan.steps.filter(({ id }) => id !== at.stepId) },
   }),
   caseLeftOpen: (plan, { at }) => ({
-    says: 'Add an outcome for the rest',
+    label: 'Add an outcome for the rest',
     plan: changeStep(plan, at.stepId, (step) => ({
       ...step,
       outcomes: [...step.outcomes, blankOutcome(freeId('rest', new Set(step.outcomes.map(({ id }) => id))))],
     })),
   }),
   outcomeNeverTaken: (plan, { at }) => ({
-    says: 'Delete the outcome',
+    label: 'Delete the outcome',
     plan: changeStep(plan, at.stepId, (step) => ({
       ...step,
       outcomes: step.outcomes.filter(({ id }) => id !== at.outcomeId),
@@ -49,22 +49,22 @@ const mends: Partial<Record<RuleName, MendRule>> = {
   outcomesOverlap: (plan, { at }) => takeCasesOff(plan, at.stepId, at.outcomeId),
   unknownReference: (plan, { at }) => withoutUnknown(plan, at.stepId, at.conclusionId),
   concludedAfterCleared: (plan, { at }) => ({
-    says: 'Clear it on no way to here',
+    label: 'Clear it on no way to here',
     plan: clearNowhereBefore(plan, at.stepId ?? '', at.suspectId ?? ''),
   }),
   clearedAndPointedTo: (plan, { at }) => ({
-    says: 'Clear it on no way to here',
+    label: 'Clear it on no way to here',
     plan: clearNowhereBefore(plan, at.stepId ?? '', at.suspectId ?? ''),
   }),
   unsupportedConclusion: (plan, { at }) => ({
-    says: 'Let this outcome point to it',
+    label: 'Let this outcome point to it',
     plan: changeOutcome(plan, at.stepId, at.outcomeId, (outcome) => ({
       ...outcome,
       pointsTo: [...outcome.pointsTo, at.suspectId ?? ''],
     })),
   }),
   limitNarrowerThanAccuracy: (plan) => ({
-    says: 'Ask for a better instrument where it is too close to call',
+    label: 'Ask for a better instrument where it is too close to call',
     plan: { ...plan, tooClose: 'betterInstrument' },
   }),
   resistanceMeasuredLive: (plan, { at }) => ignitionOff(plan, at.stepId),
@@ -86,7 +86,7 @@ function takeCasesOff(plan: Plan, stepId: string | undefined, outcomeId: string 
     .flatMap(({ zoneIds }) => zoneIds);
   const zoneIds = condition.zoneIds.filter((id) => !above.includes(id));
   return {
-    says: 'Take the case off the lower one',
+    label: 'Take the case off the lower one',
     plan: changeOutcome(plan, stepId, outcomeId, (outcome) => ({ ...outcome, when: [{ ...condition, zoneIds }] })),
   };
 }
@@ -109,7 +109,7 @@ function withoutUnknown(plan: Plan, stepId: string | undefined, conclusionId: st
     })),
   }));
   return {
-    says: 'Take off what the plan does not have',
+    label: 'Take off what the plan does not have',
     plan: {
       ...mended,
       paths: mended.paths.map((path) => ({
@@ -147,7 +147,7 @@ const withNeed = (needs: readonly Need[], what: string, is: string): readonly Ne
 ];
 
 const ignitionOff = (plan: Plan, stepId: string | undefined): Mend => ({
-  says: 'Ask for the ignition off',
+  label: 'Ask for the ignition off',
   plan: changeStep(plan, stepId, (step) => ({ ...step, needs: withNeed(step.needs, 'ignition', 'off') })),
 });
 
@@ -156,7 +156,7 @@ function tellState(plan: Plan, stepId: string | undefined): Mend | undefined {
   const told = step && tellsOf(step);
   return (
     told && {
-      says: `Ask for the ${told.what} ${told.is}`,
+      label: `Ask for the ${told.what} ${told.is}`,
       plan: changeStep(plan, stepId, (one) => ({ ...one, needs: withNeed(one.needs, told.what, told.is) })),
     }
   );
@@ -178,7 +178,7 @@ function widenRange(plan: Plan, stepId: string | undefined): Mend | undefined {
   if (largest <= range.value) return undefined;
   const value = 2 * 10 ** Math.ceil(Math.log10(largest / 2));
   return {
-    says: `Set the range to ${value} ${range.unit}`,
+    label: `Set the range to ${value} ${range.unit}`,
     plan: changeStep(plan, stepId, (one) => ({
       ...one,
       hookUp: one.hookUp && { ...one.hookUp, range: { ...range, value } },

@@ -2,7 +2,7 @@ import { comesToNumber } from '../../spec/index.js';
 import { findUnit, quantityNames, unitOf } from '../../units/index.js';
 import { namesUsedBy } from '../document/namesUsedBy.js';
 import type { Plan, StepReading } from '../document/plan.js';
-import type { Finding, Place } from './finding.js';
+import type { Finding, FindingPlace } from './finding.js';
 
 /** Formulas, curves and inputs that take a value from a reading which gives no single number: a choice, a count, several rows. */
 export function usesOfNoNumber({ steps, inputs }: Plan): Finding[] {
@@ -10,7 +10,7 @@ export function usesOfNoNumber({ steps, inputs }: Plan): Finding[] {
   // Steps may call readings alike; the newest that was taken is meant, so any of them with a number will do.
   const withNumber = new Set(readings.filter(({ spec }) => comesToNumber(spec)).map(({ id }) => id));
   const without = new Map(readings.filter(({ id }) => !withNumber.has(id)).map((reading) => [reading.id, reading]));
-  const found = (at: Place, who: string, name: string): Finding[] => {
+  const found = (at: FindingPlace, who: string, name: string): Finding[] => {
     const source = without.get(name);
     return source
       ? [
@@ -18,7 +18,7 @@ export function usesOfNoNumber({ steps, inputs }: Plan): Finding[] {
             rule: 'notANumber',
             severity: 'error',
             at,
-            says: `${who} takes its value from “${source.name || name}”, which gives no number.`,
+            message: `${who} takes its value from “${source.name || name}”, which gives no number.`,
             todo: 'Take it from a reading with a unit.',
           },
         ]
@@ -60,7 +60,13 @@ export function otherQuantities({ steps, inputs }: Plan): Finding[] {
 const unitsOfReading = (readings: readonly StepReading[], name: string): readonly string[] =>
   readings.flatMap(({ id, spec }) => (id === name && 'unit' in spec ? [spec.unit] : []));
 
-function otherQuantity(at: Place, who: string, name: string, wanted: string, units: readonly string[]): Finding[] {
+function otherQuantity(
+  at: FindingPlace,
+  who: string,
+  name: string,
+  wanted: string,
+  units: readonly string[],
+): Finding[] {
   const quantityOf = (unit: string) => findUnit(unit)?.base.quantity;
   const other = units.find((unit) => quantityOf(unit) !== quantityOf(wanted));
   return other === undefined
@@ -70,7 +76,7 @@ function otherQuantity(at: Place, who: string, name: string, wanted: string, uni
           rule: 'otherQuantity',
           severity: 'error',
           at,
-          says: `${who} need ${quantityNames[unitOf(wanted).base.quantity]}, and “${name}” is ${quantityNames[unitOf(other).base.quantity]}.`,
+          message: `${who} need ${quantityNames[unitOf(wanted).base.quantity]}, and “${name}” is ${quantityNames[unitOf(other).base.quantity]}.`,
           todo: 'Choose another reading, or another unit.',
         },
       ];

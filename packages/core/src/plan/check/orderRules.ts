@@ -31,7 +31,7 @@ export function easierStepsLater(plan: Plan): Finding[] {
               rule: 'hardBeforeEasy' as const,
               severity: 'warning' as const,
               at: { stepId: hard.id },
-              says: `“${hard.title}” (${accessLevels[hard.effort.access]}) comes before “${easier.title}” (${accessLevels[easier.effort.access]}), which tells as much.`,
+              message: `“${hard.title}” (${accessLevels[hard.effort.access]}) comes before “${easier.title}” (${accessLevels[easier.effort.access]}), which tells as much.`,
               todo: 'Let the easier step come first.',
             },
           ]
@@ -71,7 +71,7 @@ export function noVisualCheck(plan: Plan): Finding[] {
           rule: 'noVisualCheck',
           severity: 'warning',
           at: {},
-          says: 'No step of the plan has anybody look.',
+          message: 'No step of the plan has anybody look.',
           todo: 'Begin with a step in which fuses, plugs and wires in reach are looked at.',
         },
       ];

@@ -11,11 +11,11 @@ import type { Plan, Step, StepReading } from '../document/plan.js';
 import type { Finding, RuleName } from './finding.js';
 import { flowForward, intersection, type Names, union } from './flow.js';
 
-const finding = (rule: RuleName, step: Step, says: string, todo: string): Finding => ({
+const finding = (rule: RuleName, step: Step, message: string, todo: string): Finding => ({
   rule,
   severity: 'warning',
   at: { stepId: step.id },
-  says,
+  message,
   todo,
 });
 
@@ -61,7 +61,7 @@ export const formulaCircles = (plan: Plan): Finding[] =>
       rule: 'formulaCircle' as const,
       severity: 'error' as const,
       at: { stepId: step.id },
-      says: `“${name || id}” of “${step.title}” is computed from itself.`,
+      message: `“${name || id}” of “${step.title}” is computed from itself.`,
       todo: 'Take it out of the formulas that it comes from.',
     })),
   );

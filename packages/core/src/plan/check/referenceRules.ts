@@ -1,17 +1,19 @@
 import { casesOf, casesOfReading } from '../../spec/index.js';
+import type { CurrentPath } from '../document/currentPath.js';
 import { hookUpsOf } from '../document/hookUpsOf.js';
 import { namesUsedBy } from '../document/namesUsedBy.js';
-import type { Path } from '../document/path.js';
 import type { Outcome, Plan, Step, StepReading } from '../document/plan.js';
 import { findPin, indexPlan, type PlanIndex } from '../document/planIndex.js';
 import { namedByOutcome } from '../document/suspectsNamedBy.js';
-import type { Finding, Place } from './finding.js';
+import type { Finding, FindingPlace } from './finding.js';
 
 /** A plan that nobody can follow: no step, or no first one. */
 export function nothingToFollow(plan: Plan): Finding[] {
   if (plan.steps.some(({ id }) => id === plan.startStepId)) return [];
-  const says = plan.steps.length === 0 ? 'The plan has no step.' : 'No step is marked as the first.';
-  return [{ rule: 'nothingToFollow', severity: 'error', at: {}, says, todo: 'Write a step and mark it as the first.' }];
+  const message = plan.steps.length === 0 ? 'The plan has no step.' : 'No step is marked as the first.';
+  return [
+    { rule: 'nothingToFollow', severity: 'error', at: {}, message, todo: 'Write a step and mark it as the first.' },
+  ];
 }
 
 /** Two things of one kind with one id: whoever refers to it could mean either. */
@@ -37,7 +39,7 @@ export function doubleIds(plan: Plan): Finding[] {
       rule: 'doubleId' as const,
       severity: 'error' as const,
       at: {},
-      says: `Two things have the id “${id}”: ${kind}.`,
+      message: `Two things have the id “${id}”: ${kind}.`,
       todo: 'Give one of them another id.',
     })),
   );
@@ -96,7 +98,7 @@ function outcomeReferences(index: PlanIndex, step: Step, outcome: Outcome): Find
   ];
 }
 
-const unknownSuspects = (index: PlanIndex, ids: readonly string[], who: string, at: Place): Finding[] =>
+const unknownSuspects = (index: PlanIndex, ids: readonly string[], who: string, at: FindingPlace): Finding[] =>
   ids
     .filter((id) => !index.suspects.has(id))
     .map((id) => unknown(at, `${who} names the suspect “${id}”, which the plan does not have.`));
@@ -119,7 +121,7 @@ function expectedReferences(index: PlanIndex, step: Step, { name, id, spec, expe
   ];
 }
 
-const pathReferences = (plan: Plan, index: PlanIndex, { name, points, sections }: Path): Finding[] => [
+const pathReferences = (plan: Plan, index: PlanIndex, { name, points, sections }: CurrentPath): Finding[] => [
   ...unknownSuspects(
     index,
     sections.flatMap(({ suspectIds }) => suspectIds),
@@ -182,10 +184,10 @@ function formulaReferences(names: ReadonlySet<string>, step: Step): Finding[] {
 const namesIn = ({ steps, inputs }: Plan): ReadonlySet<string> =>
   new Set([...inputs, ...steps.flatMap(({ readings }) => readings)].map(({ id }) => id).concat('ambientPressure'));
 
-const unknown = (at: Place, says: string): Finding => ({
+const unknown = (at: FindingPlace, message: string): Finding => ({
   rule: 'unknownReference',
   severity: 'error',
   at,
-  says,
+  message,
   todo: 'Choose one that the plan has, or add it.',
 });

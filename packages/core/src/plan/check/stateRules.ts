@@ -1,7 +1,7 @@
 import { takesApart } from '../../vehicleState/index.js';
 import { hookUpsOf } from '../document/hookUpsOf.js';
 import type { Plan, Step } from '../document/plan.js';
-import type { Finding, Place } from './finding.js';
+import type { Finding, FindingPlace } from './finding.js';
 import { flowForward, type Names, union } from './flow.js';
 
 /** For each thing of the vehicle, everything that some way may have done to it last; `unsaid` where some way has not said. */
@@ -68,7 +68,7 @@ const visits = (plan: Plan): Visit[] => {
   });
 };
 
-const at = ({ id }: Step): Place => ({ stepId: id });
+const at = ({ id }: Step): FindingPlace => ({ stepId: id });
 
 /** Whether a step, or one of its readings, sends a current of the meter through what it measures. */
 const measuresOhms = (step: Step) =>
@@ -86,7 +86,7 @@ export function resistanceMeasuredLive(plan: Plan): Finding[] {
       rule: 'resistanceMeasuredLive',
       severity: 'warning',
       at: at(step),
-      says: `“${step.title}” measures ${measuresOhms(step) === 'continuity' ? 'continuity' : 'a resistance'}, and the circuit may be live.`,
+      message: `“${step.title}” measures ${measuresOhms(step) === 'continuity' ? 'continuity' : 'a resistance'}, and the circuit may be live.`,
       todo: 'Ask for the ignition off, or for the connector unplugged, in its vehicle state.',
     }));
 }
@@ -116,7 +116,7 @@ export function unpluggedLive(plan: Plan): Finding[] {
       rule: 'unpluggedLive',
       severity: 'warning',
       at: at(step),
-      says: `The instruction of “${step.title}” takes something apart, and the ignition may be on.`,
+      message: `The instruction of “${step.title}” takes something apart, and the ignition may be on.`,
       todo: 'Write what is unplugged as a vehicle state, so that the ignition is switched off first, or ask for the ignition off.',
     }));
 }
@@ -167,10 +167,10 @@ export function statesUntold(plan: Plan): Finding[] {
   });
 }
 
-const untold = (step: Step, says: string): Finding => ({
+const untold = (step: Step, message: string): Finding => ({
   rule: 'stateUntold',
   severity: 'warning',
   at: at(step),
-  says,
+  message,
   todo: 'Add what it needs to its vehicle state.',
 });

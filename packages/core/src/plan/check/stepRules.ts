@@ -14,7 +14,7 @@ export function outcomesWithoutTarget(plan: Plan): Finding[] {
         rule: 'outcomeWithoutTarget' as const,
         severity: 'error' as const,
         at: { stepId: step.id, outcomeId: outcome.id },
-        says: `${all.length === 1 ? 'An outcome' : 'One of the outcomes'} of “${step.title}” leads nowhere.`,
+        message: `${all.length === 1 ? 'An outcome' : 'One of the outcomes'} of “${step.title}” leads nowhere.`,
         todo: 'Choose the next step or a conclusion for it.',
       })),
   );
@@ -31,7 +31,7 @@ export function casesLeftOpen(plan: Plan): Finding[] {
   return plan.steps.flatMap((step) => {
     const open = firstOpenCase(step);
     if (open === undefined) return [];
-    const says =
+    const message =
       step.outcomes.length === 0
         ? `“${step.title}” has no outcome.`
         : `“${step.title}” has no outcome for ${sayCase(step, open)}.`;
@@ -40,7 +40,7 @@ export function casesLeftOpen(plan: Plan): Finding[] {
         rule: 'caseLeftOpen' as const,
         severity: 'error' as const,
         at: { stepId: step.id },
-        says,
+        message: message,
         todo: 'Add an outcome for this case, or one without a condition at the end.',
       },
     ];
@@ -57,7 +57,7 @@ export function outcomesNeverTaken(plan: Plan): Finding[] {
         rule: 'outcomeNeverTaken' as const,
         severity: 'warning' as const,
         at: { stepId: step.id, outcomeId: outcome.id },
-        says: `Outcome ${step.outcomes.indexOf(outcome) + 1} of “${step.title}” is never taken.`,
+        message: `Outcome ${step.outcomes.indexOf(outcome) + 1} of “${step.title}” is never taken.`,
         todo: 'Move it above the outcome that takes its cases, change its condition, or delete it.',
       }));
   });
@@ -77,7 +77,7 @@ export function outcomesOverlap(plan: Plan): Finding[] {
         rule: 'outcomesOverlap' as const,
         severity: 'warning' as const,
         at: { stepId: step.id, outcomeId: both.outcomes[1].id },
-        says: `Outcomes ${first} and ${second} of “${step.title}” both hold for ${sayCase(step, both.one)}.`,
+        message: `Outcomes ${first} and ${second} of “${step.title}” both hold for ${sayCase(step, both.one)}.`,
         todo: 'Take the case off one of them; as it stands, the upper one is taken.',
       },
     ];

@@ -14,7 +14,7 @@ export function suspectsNeverConcluded(plan: Plan): Finding[] {
       rule: 'suspectNeverConcluded' as const,
       severity: 'error' as const,
       at: { suspectId: id },
-      says: `No way through the plan concludes “${name}”.`,
+      message: `No way through the plan concludes “${name}”.`,
       todo: 'Let an outcome lead to a conclusion that names it, or take it off the list.',
     }));
 }
@@ -60,14 +60,14 @@ export function concludedAfterCleared(plan: Plan): Finding[] {
     conclusion.suspectIds.flatMap((id): Finding[] => {
       if (!suspects.has(id)) return [];
       const at = { stepId: step.id, outcomeId: outcome.id, suspectId: id };
-      const says = `“${step.title}” concludes “${suspects.get(id)?.name}”, which a way to it has cleared${sayWhere(plan, id)}`;
+      const message = `“${step.title}” concludes “${suspects.get(id)?.name}”, which a way to it has cleared${sayWhere(plan, id)}`;
       if (lastCleared(clearedLast.get(step.id) ?? nobody, outcome).has(id))
         return [
           {
             rule: 'concludedAfterCleared',
             severity: 'error',
             at,
-            says: `${says}.`,
+            message: `${message}.`,
             todo: 'Take it off what is cleared there, or let that way end in another conclusion.',
           },
         ];
@@ -77,7 +77,7 @@ export function concludedAfterCleared(plan: Plan): Finding[] {
           rule: 'clearedAndPointedTo',
           severity: 'warning',
           at,
-          says: `${says}, and then pointed to again.`,
+          message: `${message}, and then pointed to again.`,
           todo: 'Take it off what is cleared there, if that reading does not really rule it out.',
         },
       ];
@@ -107,7 +107,7 @@ export function sameWhateverTheReading(plan: Plan): Finding[] {
       rule: 'sameWhateverTheReading',
       severity: 'warning',
       at: { stepId: step.id, suspectId: id },
-      says: `“${step.title}” ${does} “${suspects.get(id)?.name || id}” whatever it reads.`,
+      message: `“${step.title}” ${does} “${suspects.get(id)?.name || id}” whatever it reads.`,
       todo: 'Leave it out where the reading does not show it, or add the case in which it is otherwise.',
     });
     return [
@@ -161,7 +161,7 @@ export function unsupportedConclusions(plan: Plan): Finding[] {
         rule: 'unsupportedConclusion' as const,
         severity: 'warning' as const,
         at: { stepId: step.id, outcomeId: outcome.id, suspectId: id },
-        says: `“${step.title}” concludes “${suspects.get(id)?.name}” though nothing on some way to it points there.`,
+        message: `“${step.title}” concludes “${suspects.get(id)?.name}” though nothing on some way to it points there.`,
         todo: 'Let an outcome on every way point to it, or add a step that proves it.',
       }));
   });
@@ -181,7 +181,7 @@ export function repairsWithoutProof(plan: Plan): Finding[] {
       rule: 'repairWithoutProof' as const,
       severity: 'warning' as const,
       at: { suspectId: id },
-      says: `Nothing proves that the repair of “${name}” has helped: no reading points to it that could be taken again.`,
+      message: `Nothing proves that the repair of “${name}” has helped: no reading points to it that could be taken again.`,
       todo: 'Say under “after the repair” how it is proved, or let a measured step point to it.',
     }));
 }

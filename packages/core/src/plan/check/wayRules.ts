@@ -3,11 +3,11 @@ import type { Plan, Step } from '../document/plan.js';
 import type { Finding, RuleName } from './finding.js';
 import { findWays } from './ways.js';
 
-const stepFinding = (rule: RuleName, step: Step, says: string, todo: string): Finding => ({
+const stepFinding = (rule: RuleName, step: Step, message: string, todo: string): Finding => ({
   rule,
   severity: 'error',
   at: { stepId: step.id },
-  says,
+  message,
   todo,
 });
 

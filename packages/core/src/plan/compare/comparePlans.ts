@@ -1,9 +1,9 @@
 import { formatPlain } from '../../reading/index.js';
 import { casesOf, type Spec, saySpec } from '../../spec/index.js';
-import type { Place } from '../check/finding.js';
+import type { FindingPlace } from '../check/finding.js';
+import type { CurrentPath } from '../document/currentPath.js';
 import { accessLevels } from '../document/fields.js';
 import { type Connector, faceViews, type PartCard } from '../document/partCard.js';
-import type { Path } from '../document/path.js';
 import {
   type BlockUse,
   type Conclusion,
@@ -25,7 +25,7 @@ export type DifferenceKind = 'added' | 'removed' | 'changed';
 export interface Difference {
   readonly kind: DifferenceKind;
   /** In the later version; in the earlier one for what was removed. */
-  readonly at: Place;
+  readonly at: FindingPlace;
   /** The step, suspect or other thing that it is about, by its name. */
   readonly about: string;
   /** What it is, such as “limits of Feed” or “leads to”. */
@@ -96,9 +96,9 @@ const nameOf = ({ id, title, name }: Named): string => title || name || id;
 function eachOf<Item extends Named>(
   before: readonly Item[],
   after: readonly Item[],
-  placeOf: (item: Item) => Place,
+  placeOf: (item: Item) => FindingPlace,
   what: string,
-  compare: (pair: Pair<Item>, at: Place) => readonly Difference[],
+  compare: (pair: Pair<Item>, at: FindingPlace) => readonly Difference[],
 ): readonly Difference[] {
   const earlier = new Map(before.map((item) => [item.id, item]));
   const later = new Set(after.map(({ id }) => id));
@@ -113,7 +113,7 @@ function eachOf<Item extends Named>(
   ];
 }
 
-const whole = (kind: 'added' | 'removed', item: Named, at: Place, what: string): Difference => ({
+const whole = (kind: 'added' | 'removed', item: Named, at: FindingPlace, what: string): Difference => ({
   kind,
   at,
   about: nameOf(item),
@@ -123,7 +123,7 @@ const whole = (kind: 'added' | 'removed', item: Named, at: Place, what: string):
 });
 
 /** One difference where the two are said differently; none where they are said alike. */
-function changed(at: Place, about: string, what: string, before: string, after: string): readonly Difference[] {
+function changed(at: FindingPlace, about: string, what: string, before: string, after: string): readonly Difference[] {
   if (before === after) return [];
   const kind = before === '' ? 'added' : after === '' ? 'removed' : 'changed';
   return [{ kind, at, about, what, before, after }];
@@ -132,7 +132,7 @@ function changed(at: Place, about: string, what: string, before: string, after: 
 /** Lists of suspects that differ, by what they are called; the same suspects under other names are the same. */
 const namesDiffer = (
   plans: Plans,
-  at: Place,
+  at: FindingPlace,
   about: string,
   what: string,
   before: readonly string[],
@@ -163,7 +163,7 @@ function headDifferences({ before, after }: Plans): readonly Difference[] {
   ];
 }
 
-function stepDifferences(plans: Plans, pair: Pair<Step>, at: Place): readonly Difference[] {
+function stepDifferences(plans: Plans, pair: Pair<Step>, at: FindingPlace): readonly Difference[] {
   const about = nameOf(pair.after);
   const said = (what: string, say: (step: Step, plan: Plan) => string) =>
     changed(at, about, what, say(pair.before, plans.before), say(pair.after, plans.after));
@@ -187,7 +187,7 @@ function stepDifferences(plans: Plans, pair: Pair<Step>, at: Place): readonly Di
 const readingDifferences = (
   plans: Plans,
   { before, after }: Pair<StepReading>,
-  at: Place,
+  at: FindingPlace,
   about: string,
 ): readonly Difference[] => [
   ...changed(at, about, `limits of ${after.name || 'the reading'}`, saySpec(before.spec), saySpec(after.spec)),
@@ -232,19 +232,19 @@ const sayExpected = (plan: Plan, { spec, expects }: StepReading): string =>
     })
     .join('; ');
 
-function outcomeDifferences(plans: Plans, pair: Pair<Step>, at: Place, about: string): readonly Difference[] {
+function outcomeDifferences(plans: Plans, pair: Pair<Step>, at: FindingPlace, about: string): readonly Difference[] {
   const earlier = new Map(pair.before.outcomes.map((outcome) => [outcome.id, outcome]));
   const later = new Set(pair.after.outcomes.map(({ id }) => id));
   const order = ({ outcomes }: Step, other: ReadonlySet<string>) =>
     joined(outcomes.filter(({ id }) => other.has(id)).map(({ id }) => id));
   const isReordered = order(pair.before, later) !== order(pair.after, new Set(earlier.keys()));
-  const says = (outcome: Outcome, step: Step, plan: Plan) =>
+  const textOf = (outcome: Outcome, step: Step, plan: Plan) =>
     `when ${sayCondition(step, outcome)} → ${sayGoal(plan, outcome.goTo)}`;
   return [
     ...pair.after.outcomes.flatMap((outcome) => {
       const place = { ...at, outcomeId: outcome.id };
       const old = earlier.get(outcome.id);
-      if (!old) return changed(place, about, 'outcome', '', says(outcome, pair.after, plans.after));
+      if (!old) return changed(place, about, 'outcome', '', textOf(outcome, pair.after, plans.after));
       const which = sayCondition(pair.after, outcome);
       const said = (what: string, before: string, after: string) => changed(place, about, what, before, after);
       const named = (what: string, before: readonly string[], after: readonly string[]) =>
@@ -266,7 +266,7 @@ function outcomeDifferences(plans: Plans, pair: Pair<Step>, at: Place, about: st
     ...pair.before.outcomes
       .filter(({ id }) => !later.has(id))
       .flatMap((outcome) =>
-        changed({ ...at, outcomeId: outcome.id }, about, 'outcome', says(outcome, pair.before, plans.before), ''),
+        changed({ ...at, outcomeId: outcome.id }, about, 'outcome', textOf(outcome, pair.before, plans.before), ''),
       ),
     ...(isReordered
       ? changed(
@@ -280,7 +280,7 @@ function outcomeDifferences(plans: Plans, pair: Pair<Step>, at: Place, about: st
   ];
 }
 
-function suspectDifferences({ before, after }: Pair<Suspect>, at: Place): readonly Difference[] {
+function suspectDifferences({ before, after }: Pair<Suspect>, at: FindingPlace): readonly Difference[] {
   const about = nameOf(after);
   return [
     ...changed(at, about, 'kind', before.kind, after.kind),
@@ -290,7 +290,11 @@ function suspectDifferences({ before, after }: Pair<Suspect>, at: Place): readon
   ];
 }
 
-function conclusionDifferences(plans: Plans, { before, after }: Pair<Conclusion>, at: Place): readonly Difference[] {
+function conclusionDifferences(
+  plans: Plans,
+  { before, after }: Pair<Conclusion>,
+  at: FindingPlace,
+): readonly Difference[] {
   const about = nameOf(after);
   return [
     ...changed(at, about, 'summary', before.summary, after.summary),
@@ -298,7 +302,7 @@ function conclusionDifferences(plans: Plans, { before, after }: Pair<Conclusion>
   ];
 }
 
-function inputDifferences({ before, after }: Pair<Input>, at: Place): readonly Difference[] {
+function inputDifferences({ before, after }: Pair<Input>, at: FindingPlace): readonly Difference[] {
   const about = nameOf(after);
   const from = ({ from, ask }: Input) => (from === null ? `asked: ${ask}` : `taken from ${from}`);
   return [
@@ -307,7 +311,7 @@ function inputDifferences({ before, after }: Pair<Input>, at: Place): readonly D
   ];
 }
 
-const useDifferences = (plans: Plans, { before, after }: Pair<BlockUse>, at: Place): readonly Difference[] => [
+const useDifferences = (plans: Plans, { before, after }: Pair<BlockUse>, at: FindingPlace): readonly Difference[] => [
   ...changed(at, nameOf(after), 'which block', before.blockId, after.blockId),
   ...changed(at, nameOf(after), 'blocks within', joined(before.within), joined(after.within)),
   ...changed(
@@ -327,12 +331,12 @@ const saySubstitutes = (plan: Plan, { suspects }: BlockUse): string =>
 const sayFilledIn = ({ inputs }: BlockUse): string =>
   joined(inputs.filter(({ value }) => value !== '').map(({ id, name, value }) => `${name || id}: ${value}`));
 
-function pathDifferences(plans: Plans, { before, after }: Pair<Path>): readonly Difference[] {
+function pathDifferences(plans: Plans, { before, after }: Pair<CurrentPath>): readonly Difference[] {
   return changed({}, nameOf(after), 'points and sections', sayPath(plans.before, before), sayPath(plans.after, after));
 }
 
 /** A path from point to point, with what may be lost between them and who may be at fault there. */
-const sayPath = (plan: Plan, { points, sections }: Path): string =>
+const sayPath = (plan: Plan, { points, sections }: CurrentPath): string =>
   points
 
     .map(({ name, at, minutes, access }, index) => {
@@ -344,7 +348,7 @@ const sayPath = (plan: Plan, { points, sections }: Path): string =>
     })
     .join('; ');
 
-function cardDifferences({ before, after }: Pair<PartCard>, at: Place): readonly Difference[] {
+function cardDifferences({ before, after }: Pair<PartCard>, at: FindingPlace): readonly Difference[] {
   const about = nameOf(after);
   return [
     ...changed(at, about, 'place', before.place, after.place),
@@ -357,7 +361,7 @@ function cardDifferences({ before, after }: Pair<PartCard>, at: Place): readonly
 
 const sayValues = ({ values }: PartCard): string => values.map(({ name, value }) => `${name}: ${value}`).join('; ');
 
-function pinDifferences(before: PartCard, after: PartCard, at: Place, about: string): readonly Difference[] {
+function pinDifferences(before: PartCard, after: PartCard, at: FindingPlace, about: string): readonly Difference[] {
   const [earlier, later] = [pinsOf(before), pinsOf(after)];
   const names = new Set([...later.keys(), ...earlier.keys()]);
   return [...names].flatMap((name) => changed(at, about, name, earlier.get(name) ?? '', later.get(name) ?? ''));

@@ -23,29 +23,29 @@ describe('names in formulas', () => {
       'amps',
     ]));
 
-  for (const [name, says] of [
+  for (const [name, message] of [
     ['outside', 'Temperature outside'],
     ['amps', 'Current'],
     ['ambientPressure', 'pressure of the air'],
     ['gone', 'gone'],
   ] as const)
-    it(`“${name}” stands for ${says}`, () => expect(sayFormulaName(plan, name)).to.equal(says));
+    it(`“${name}” stands for ${message}`, () => expect(sayFormulaName(plan, name)).to.equal(message));
 
-  for (const [text, unit, says] of [
+  for (const [text, unit, message] of [
     ['volts - 0.5', 'V', 'With volts 13.15 V that is 12.65 V.'],
     ['drop / amps', 'mΩ', 'With drop 0.2 V, amps 20 A that is 10 mΩ.'],
     ['2 + 2', 'V', 'That is 4 V.'],
   ] as const)
     it(`“${text}” is tried with readings in spec`, () =>
-      expect(trySample(plan, text, unit)).to.deep.equal({ ok: true, value: says }));
+      expect(trySample(plan, text, unit)).to.deep.equal({ ok: true, value: message }));
 
-  for (const [text, says] of [
+  for (const [text, message] of [
     ['supply - 0.5', 'No reading and no input is called “supply”.'],
     ['volts / 0', 'divides by zero'],
     ['volts -', 'cannot be read'],
   ] as const)
     it(`says what is wrong with “${text}”`, () => {
       const tried = trySample(plan, text, 'V');
-      expect(tried.ok ? '' : tried.problem).to.include(says);
+      expect(tried.ok ? '' : tried.problem).to.include(message);
     });
 });

@@ -7,7 +7,7 @@ import type { Plan, StepReading } from './plan.js';
 /** A name that formulas of a plan can use: what it stands for, and a value that it may well have. */
 export interface FormulaName {
   readonly name: string;
-  readonly says: string;
+  readonly label: string;
   readonly sample: KnownValue;
 }
 
@@ -16,15 +16,15 @@ const known = (value: number, unit: string): KnownValue => ({ value, unit, uncer
 /** Everything that a formula of the plan can use: inputs, readings with one number, and the pressure of the air. */
 export function formulaNames({ inputs, steps }: Plan): readonly FormulaName[] {
   const names = new Map<string, FormulaName>([
-    ['ambientPressure', { name: 'ambientPressure', says: 'pressure of the air', sample: known(101.3, 'kPa(abs)') }],
+    ['ambientPressure', { name: 'ambientPressure', label: 'pressure of the air', sample: known(101.3, 'kPa(abs)') }],
   ]);
   for (const { id, name, unit } of inputs)
-    names.set(id, { name: id, says: `${name || id}, asked at the start`, sample: known(1, unit) });
+    names.set(id, { name: id, label: `${name || id}, asked at the start`, sample: known(1, unit) });
   for (const step of steps)
     for (const reading of step.readings) {
       const sample = sampleOf(reading);
       if (sample)
-        names.set(reading.id, { name: reading.id, says: `${reading.name || reading.id}, ${step.title}`, sample });
+        names.set(reading.id, { name: reading.id, label: `${reading.name || reading.id}, ${step.title}`, sample });
     }
   return [...names.values()];
 }

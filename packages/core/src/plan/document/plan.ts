@@ -21,10 +21,10 @@ import {
   unitText,
 } from '../../spec/index.js';
 import { actions } from '../../vehicleState/index.js';
+import { pathSchema } from './currentPath.js';
 import { accessLevels, keysOf, list, names } from './fields.js';
 import { hookUpSchema } from './hookUp.js';
 import { partCardSchema } from './partCard.js';
-import { pathSchema } from './path.js';
 
 export const planFormat = 'probe-trail-plan';
 export const planFormatVersion = 6;

@@ -1,5 +1,5 @@
 import { boundsOf } from '../../schema/index.js';
-import { pathPointSchema, pathSectionSchema } from './path.js';
+import { pathPointSchema, pathSectionSchema } from './currentPath.js';
 import { effortSchema } from './plan.js';
 
 /** Between what the numbers of each part of a plan may lie. */

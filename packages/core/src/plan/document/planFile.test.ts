@@ -44,7 +44,7 @@ describe('readPlanFile', () => {
       expect(readPlanFile(writePlanFile(file))).to.deep.equal({ ok: true, value: file });
   });
 
-  for (const [what, wrong, says] of [
+  for (const [what, wrong, message] of [
     ['of another kind', [{ ...pictures[0], mediaType: 'image/svg+xml' }], 'pictures[0].mediaType'],
     ['without an id', [{ ...pictures[0], photoId: '../x' }], 'pictures[0].photoId'],
     ['that are no base64', [{ ...pictures[0], base64: '<script>' }], 'pictures[0].base64'],
@@ -52,12 +52,12 @@ describe('readPlanFile', () => {
   ] as const)
     it(`refuses pictures ${what}`, () => {
       const result = readPlanFile(JSON.stringify({ ...aPlan(), pictures: wrong }));
-      expect(result.ok ? '' : sayPlanFileProblem(result.problem)).to.include(says);
+      expect(result.ok ? '' : sayPlanFileProblem(result.problem)).to.include(message);
     });
 
   it('takes an empty plan as a draft', () => expect(readPlan(blankPlan('new', '')).ok).to.equal(true));
 
-  for (const [what, data, says] of [
+  for (const [what, data, message] of [
     ['something else', { hello: 1 }, 'not a plan file'],
     ['a list', [], 'not a plan file'],
     ['nothing', null, 'not a plan file'],
@@ -74,7 +74,7 @@ describe('readPlanFile', () => {
     ],
   ] as const)
     it(`refuses ${what} with a sentence`, () => {
-      expect(problemOf(data)).to.include(says);
+      expect(problemOf(data)).to.include(message);
       expect(problemOf(data).length).to.be.lessThan(600);
     });
 

@@ -44,7 +44,7 @@ export type PlanFileProblem =
   | { readonly kind: 'notJson'; readonly detail: string }
   | { readonly kind: 'notAPlan' }
   | { readonly kind: 'otherVersion'; readonly got: string }
-  | { readonly kind: 'faults'; readonly says: string };
+  | { readonly kind: 'faults'; readonly message: string };
 
 /** The text of a plan file. */
 export const writePlanFile = ({ plan, pictures }: PlanFile): string =>
@@ -76,13 +76,13 @@ const fieldsOf = (data: unknown): Readonly<Record<string, unknown>> =>
   typeof data === 'object' && data !== null ? { ...data } : {};
 
 const faults = (found: Parameters<typeof sayFaults>[0]) =>
-  failed<PlanFileProblem>({ kind: 'faults', says: sayFaults(found) });
+  failed<PlanFileProblem>({ kind: 'faults', message: sayFaults(found) });
 
 function parseJson(text: string): Result<unknown, PlanFileProblem> {
   try {
     const data: unknown = JSON.parse(text);
     const illFormed = findIllFormed(data);
-    return illFormed ? failed({ kind: 'faults', says: sayIllFormed(illFormed) }) : ok(data);
+    return illFormed ? failed({ kind: 'faults', message: sayIllFormed(illFormed) }) : ok(data);
   } catch (error) {
     return failed({ kind: 'notJson', detail: error instanceof Error ? error.message : String(error) });
   }
@@ -98,6 +98,6 @@ export function sayPlanFileProblem(problem: PlanFileProblem): string {
     case 'otherVersion':
       return `This plan file has the format version ${problem.got}; versions up to ${planFormatVersion} can be read here. Nothing was taken from it.`;
     case 'faults':
-      return `This plan file has faults: ${problem.says}. Nothing was taken from it.`;
+      return `This plan file has faults: ${problem.message}. Nothing was taken from it.`;
   }
 }

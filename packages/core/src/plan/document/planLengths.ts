@@ -1,7 +1,7 @@
 import { lengthsOf, lengthsOfCase } from '../../schema/index.js';
+import { pathPointSchema, pathSchema } from './currentPath.js';
 import { clampSchema, hookUpSchema, leadAtSchema, leadSchema } from './hookUp.js';
 import { cardValueSchema, connectorSchema, partCardSchema, pinSchema, wireSchema } from './partCard.js';
-import { pathPointSchema, pathSchema } from './path.js';
 import {
   blockInputSchema,
   conclusionSchema,

@@ -33,7 +33,7 @@ export function PlanPage() {
 function Released({ plan, version }: { readonly plan: PlanListItem; readonly version: number }) {
   const { data, error, refetch } = usePlanVersionQuery({ planId: plan.planId, version });
   return (
-    <PlanSheet plan={plan} says={`version ${version}`} document={data?.document} version={version}>
+    <PlanSheet plan={plan} label={`version ${version}`} document={data?.document} version={version}>
       <Wait for={data} error={error} retry={refetch}>
         {({ document }) => (
           <>
@@ -49,7 +49,7 @@ function Released({ plan, version }: { readonly plan: PlanListItem; readonly ver
 function Retired({ plan, version }: { readonly plan: PlanListItem; readonly version: number }) {
   const { data, error, refetch } = usePlanVersionQuery({ planId: plan.planId, version });
   return (
-    <PlanSheet plan={plan} says={`version ${version}, retired: no new trail begins on it`} document={data?.document}>
+    <PlanSheet plan={plan} label={`version ${version}, retired: no new trail begins on it`} document={data?.document}>
       <Wait for={data} error={error} retry={refetch}>
         {({ document }) => <PlanOutline plan={document} />}
       </Wait>
@@ -60,7 +60,7 @@ function Retired({ plan, version }: { readonly plan: PlanListItem; readonly vers
 function OnlyDraft({ plan }: { readonly plan: PlanListItem }) {
   const { data, error, refetch } = usePlanDraftQuery(plan.planId, { refetchOnMountOrArgChange: true });
   return (
-    <PlanSheet plan={plan} says="a draft, not released yet" document={data?.document}>
+    <PlanSheet plan={plan} label="a draft, not released yet" document={data?.document}>
       <Wait for={data} error={error} retry={refetch}>
         {({ document }) => <PlanOutline plan={document} />}
       </Wait>
@@ -70,14 +70,14 @@ function OnlyDraft({ plan }: { readonly plan: PlanListItem }) {
 
 interface SheetProps {
   readonly plan: PlanListItem;
-  readonly says: string;
+  readonly label: string;
   readonly document: Plan | undefined;
   /** Only of a released plan: the version to follow. */
   readonly version?: number;
   readonly children: React.ReactNode;
 }
 
-function PlanSheet({ plan, says, document, version, children }: SheetProps) {
+function PlanSheet({ plan, label, document, version, children }: SheetProps) {
   const { edit, problem } = useEdit(plan);
   const [mayWrite, mayWalk] = [useMay('writePlans'), useMay('recordTrails')];
   return (
@@ -101,7 +101,7 @@ function PlanSheet({ plan, says, document, version, children }: SheetProps) {
       }
     >
       <p className="soft">
-        {says}
+        {label}
         {plan.lines.length > 0 && ` · for ${plan.lines.join(', ')}`}
         {plan.isBlock
           ? ' · a block, followed in the plans that have it in them'

@@ -5,11 +5,11 @@ import { draftOpened } from './draftSlice';
 import { makeFindingsChange } from './findingsChange';
 import { findingsReducer, planChecked, selectFindings } from './findingsSlice';
 
-const finding = (stepId: string, says: string): Finding => ({
+const finding = (stepId: string, message: string): Finding => ({
   rule: 'nothingToFollow',
   severity: 'error',
   at: { stepId },
-  says,
+  message,
   todo: '',
 });
 

@@ -14,10 +14,10 @@ export type SaveState =
   | { readonly kind: 'saved' }
   | { readonly kind: 'unsaved' }
   /** Somebody else saved meanwhile: nothing more is saved until the author has chosen. */
-  | { readonly kind: 'conflict'; readonly says: string }
-  | { readonly kind: 'failed'; readonly says: string };
+  | { readonly kind: 'conflict'; readonly message: string }
+  | { readonly kind: 'failed'; readonly message: string };
 
-type Trouble = Extract<SaveState, { readonly says: string }>;
+type Trouble = Extract<SaveState, { readonly message: string }>;
 
 export interface Saving {
   readonly state: SaveState;
@@ -118,5 +118,5 @@ export function useSavingState(): Saving {
 
 const troubleOf = (error: unknown): Trouble => ({
   kind: problemCodeOf(error) === 'DRAFT_CHANGED' ? 'conflict' : 'failed',
-  says: sayFailure(error),
+  message: sayFailure(error),
 });

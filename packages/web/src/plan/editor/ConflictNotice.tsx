@@ -13,7 +13,7 @@ export function ConflictNotice() {
   const { read } = useEdits();
   const [add] = useAddPlanMutation();
   const navigate = useNavigate();
-  if (state.kind === 'failed') return <Notice kind="tooCloseToCall" title={state.says} />;
+  if (state.kind === 'failed') return <Notice kind="tooCloseToCall" title={state.message} />;
   if (state.kind !== 'conflict') return null;
   const keepMine = async () => {
     const plan = read();
@@ -25,7 +25,7 @@ export function ConflictNotice() {
   };
   return (
     <Notice kind="outOfSpec" title="Two people are writing this draft">
-      <p>{state.says}</p>
+      <p>{state.message}</p>
       <Group>
         <Button variant="default" onClick={() => void takeTheirs()}>
           Show theirs; undo brings mine back

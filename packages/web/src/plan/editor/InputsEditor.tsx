@@ -115,7 +115,7 @@ function InputRow({ input, index }: { readonly input: Input; readonly index: num
         <Select
           label="Or taken from the reading"
           placeholder="it is asked"
-          data={readings.map(({ name, says }) => ({ value: name, label: says }))}
+          data={readings.map(({ name, label }) => ({ value: name, label }))}
           value={input.from}
           searchable
           clearable

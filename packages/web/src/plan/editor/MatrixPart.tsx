@@ -97,7 +97,7 @@ const StepColumns = memo(function StepColumns({ step, suspects, index, rework }:
         <div className={classes.outcomes}>
           {step.outcomes.map((outcome, nth) => (
             <div key={outcome.id} className={classes.outcome} style={{ width: widths[nth] }}>
-              <span className={classes.says}>{heads[nth]}</span>
+              <span className={classes.text}>{heads[nth]}</span>
               {suspects.map(({ id, name }) => (
                 <Cell
                   key={id}

@@ -1,9 +1,9 @@
 import { Button, Group, Select, Stack } from '@mantine/core';
-import type { Path } from '@probe-trail/core/plan';
+import type { CurrentPath } from '@probe-trail/core/plan';
 import type { Draft } from 'immer';
 import { useState } from 'react';
-import { PathFields } from '../../path/PathFields';
-import { newPath } from '../../path/pathDraft';
+import { PathFields } from '../../currentPath/PathFields';
+import { newPath } from '../../currentPath/pathDraft';
 import { removeById, useDraft, useEdits } from '../draft/editorContext';
 
 /** The current paths of the plan, one open at a time: along them a technician finds out where on the wire the fault lies. */
@@ -17,9 +17,11 @@ export function PathsPart() {
     rework((draft) => ({ ...draft, paths: [...draft.paths, added] }));
     setOpenId(added.id);
   };
-  const change = (id: string, recipe: (now: Path) => Path) =>
+  const change = (id: string, recipe: (now: CurrentPath) => CurrentPath) =>
     edit(id, (draft) => {
-      draft.paths = draft.paths.map((one) => (one.id === id ? recipe(one as Path) : one)) as Draft<Path>[];
+      draft.paths = draft.paths.map((one) =>
+        one.id === id ? recipe(one as CurrentPath) : one,
+      ) as Draft<CurrentPath>[];
     });
   return (
     <Stack maw={900}>

@@ -71,7 +71,7 @@ function MapSide({ stepId, selected, onSelect, onChoose, walk }: MapSideProps) {
   const askBlock = useCallback(() => setAsking('block'), []);
   const askExperiment = useCallback(() => setAsking('experiment'), []);
   const stopAsking = useCallback(() => setAsking(undefined), []);
-  const { actions, says, marked } = useMapEdits({
+  const { actions, message, marked } = useMapEdits({
     chosenId: stepId,
     selected,
     choose: onChoose,
@@ -96,7 +96,7 @@ function MapSide({ stepId, selected, onSelect, onChoose, walk }: MapSideProps) {
     <div className={classes.left}>
       <MapBar
         edits={actions}
-        says={says}
+        message={message}
         marked={marked}
         chosenId={stepId}
         focus={focus}

@@ -122,8 +122,8 @@ function Preview({ offer: { plan, pictures, gaps } }: { readonly offer: Offer })
             <b>Gaps to be filled, marked in the draft:</b>
           </p>
           <ul>
-            {gaps.slice(0, 12).map(({ says, stepId }) => (
-              <li key={stepId + says}>{says}</li>
+            {gaps.slice(0, 12).map(({ message, stepId }) => (
+              <li key={stepId + message}>{message}</li>
             ))}
           </ul>
           {gaps.length > 12 && <p className="soft">And {gaps.length - 12} more.</p>}

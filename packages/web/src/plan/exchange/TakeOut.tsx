@@ -9,7 +9,7 @@ import { picturesOf } from './planPictures';
 type Made = Blob | string;
 
 interface Way {
-  readonly says: string;
+  readonly label: string;
   readonly ending: string;
   readonly type: string;
   readonly hasPictures?: true;
@@ -21,29 +21,29 @@ const exchange = () => import('@probe-trail/core/exchange');
 
 const ways: readonly Way[] = [
   {
-    says: 'Plan file (JSON)',
+    label: 'Plan file (JSON)',
     ending: 'plan.json',
     type: 'application/json',
     hasPictures: true,
     make: async (plan, pictures) => (await import('@probe-trail/core/plan')).writePlanFile({ plan, pictures }),
   },
   {
-    says: 'On paper (PDF)',
+    label: 'On paper (PDF)',
     ending: 'pdf',
     type: 'application/pdf',
     hasPictures: true,
     make: async (plan, pictures) => (await import('./paperPdf')).paperPdf((await exchange()).paperOf(plan), pictures),
   },
-  { says: 'Markdown', ending: 'md', type: 'text/markdown', make: async (plan) => (await exchange()).toMarkdown(plan) },
+  { label: 'Markdown', ending: 'md', type: 'text/markdown', make: async (plan) => (await exchange()).toMarkdown(plan) },
   {
-    says: 'Limits (CSV)',
+    label: 'Limits (CSV)',
     ending: 'limits.csv',
     type: 'text/csv',
     make: async (plan) => (await exchange()).limitsToCsv(plan),
   },
-  { says: 'Map (SVG)', ending: 'svg', type: 'image/svg+xml', make: drawMap },
+  { label: 'Map (SVG)', ending: 'svg', type: 'image/svg+xml', make: drawMap },
   {
-    says: 'Map (Mermaid)',
+    label: 'Map (Mermaid)',
     ending: 'mmd',
     type: 'text/plain',
     make: async (plan) => (await exchange()).toMermaid(plan),
@@ -91,7 +91,7 @@ export function TakeOut({ plan }: { readonly plan: Plan }) {
         <Menu.Dropdown>
           {ways.map((way) => (
             <Menu.Item key={way.ending} onClick={() => void take(way)}>
-              {way.says}
+              {way.label}
             </Menu.Item>
           ))}
         </Menu.Dropdown>

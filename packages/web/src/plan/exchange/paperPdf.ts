@@ -37,7 +37,7 @@ function pagesOf(
       { text: title, fontSize: 18, bold: true },
       { text: [summary, '\n', facts.join('   ·   ')], color: soft, margin: [0, 2, 0, 8] },
       headBoxes,
-      ...(asked.length > 0 ? [boxes(asked.map(({ name, unit, ask }) => ({ name, says: ask, unit })))] : []),
+      ...(asked.length > 0 ? [boxes(asked.map(({ name, unit, ask }) => ({ name, text: ask, unit })))] : []),
       ...steps.map((step) => stepContent(step, pictureUrls)),
       { text: 'Ends', fontSize: 14, bold: true, margin: [0, 14, 0, 4] },
       ...ends.map(endContent),
@@ -57,7 +57,7 @@ function caption(text: string): Content {
 
 interface Box {
   readonly name: string;
-  readonly says: string;
+  readonly text: string;
   readonly unit: string;
 }
 
@@ -65,9 +65,9 @@ interface Box {
 const boxes = (lines: readonly Box[]): Content => ({
   table: {
     widths: [130, '*', 110],
-    body: lines.map(({ name, says, unit }) => [
+    body: lines.map(({ name, text, unit }) => [
       { text: name, bold: true, border: [false, false, false, false], margin: [0, 6, 0, 0] },
-      { text: says, border: [false, false, false, false], margin: [0, 6, 0, 0] },
+      { text, border: [false, false, false, false], margin: [0, 6, 0, 0] },
       { text: unit === '' ? ' ' : unit, alignment: 'right', color: soft, margin: [0, 7, 2, 5] },
     ]),
   },
@@ -77,15 +77,15 @@ const boxes = (lines: readonly Box[]): Content => ({
 
 function stepContent(step: PaperStep, pictureUrls: ReadonlyMap<string, string>): Content {
   const { number, title, proves, lines, instruction, cautions, effort, readings, outcomes } = step;
-  const line = (says: string, text: string): Content[] =>
-    text === '' ? [] : [{ text: [{ text: `${says}: `, bold: true }, text], margin: [0, 1, 0, 1] }];
+  const line = (label: string, text: string): Content[] =>
+    text === '' ? [] : [{ text: [{ text: `${label}: `, bold: true }, text], margin: [0, 1, 0, 1] }];
   return {
     unbreakable: true,
     margin: [0, 10, 0, 0],
     stack: [
       { text: [{ text: `${number}   `, color: soft }, title], fontSize: 13, bold: true },
       { text: proves === '' ? effort : `${proves} (${effort})`, color: soft, margin: [0, 0, 0, 3] },
-      ...lines.flatMap(({ name, says }) => line(name, says)),
+      ...lines.flatMap(({ name, text }) => line(name, text)),
       ...cautions.flatMap((caution) => line('Mind', caution)),
       ...(instruction === ''
         ? []
@@ -93,14 +93,14 @@ function stepContent(step: PaperStep, pictureUrls: ReadonlyMap<string, string>):
       ...picturesOfText(instruction)
         .filter(({ photoId }) => pictureUrls.has(photoId))
         .map(
-          ({ photoId, caption: says }): Content => ({ stack: [{ image: photoId, fit: [260, 180] }, caption(says)] }),
+          ({ photoId, caption: text }): Content => ({ stack: [{ image: photoId, fit: [260, 180] }, caption(text)] }),
         ),
       ...(readings.length > 0
         ? [
             boxes(
               readings.map(({ name, limits, from }) => ({
                 name: from === undefined ? name : `${name} = ${from}`,
-                says: limits,
+                text: limits,
                 unit: '',
               })),
             ),

@@ -4,7 +4,7 @@ import classes from './CompletionList.module.css';
 /** One thing that may be meant: what is put in, and what it is. */
 export interface Completion {
   readonly text: string;
-  readonly says: string;
+  readonly label: string;
 }
 
 interface ListProps {
@@ -19,7 +19,7 @@ export function CompletionList({ label, completions, at, onTake }: ListProps) {
   if (completions.length === 0) return null;
   return (
     <ul className={classes.completions} aria-label={label}>
-      {completions.map(({ text, says }, index) => (
+      {completions.map(({ text, label: says }, index) => (
         <li key={text}>
           <button
             type="button"

@@ -36,9 +36,9 @@ export function FormulaInput({ label, placeholder, unit, value, onCommit }: Form
   const tried = text.trim() === '' ? undefined : trySample(plan, text, unit);
   const names = begun === '' ? [] : formulaNames(plan);
   const completions = names
-    .filter(({ name, says }) => name !== begun && [name, says].some((text) => startsLike(text, begun)))
+    .filter(({ name, label }) => name !== begun && [name, label].some((text) => startsLike(text, begun)))
     .slice(0, mostShown)
-    .map(({ name, says, sample }) => ({ text: name, says: `${says}, in ${sample.unit}` }));
+    .map(({ name, label, sample }) => ({ text: name, label: `${label}, in ${sample.unit}` }));
 
   const write = (next: string) => {
     setTyped(next);

@@ -20,7 +20,7 @@ const Mentions = memo(function Mentions({ value, onText, ...props }: Text<Textar
   const offered = completionsAt(read(), before);
   const completions = (offered?.pins.slice(0, mostShown) ?? []).map((found) => ({
     text: mentionOf(found),
-    says: `${found.pin.name}, ${found.partCard.name}`,
+    label: `${found.pin.name}, ${found.partCard.name}`,
   }));
 
   const take = (mention: string) => {

@@ -24,9 +24,9 @@ export const Findings = memo(function Findings({ findings, onShow }: FindingsPro
           key={`${index} ${finding.rule} ${Object.values(finding.at).join(' ')}`}
           data-open={isOpen(finding) || undefined}
         >
-          <VerdictMark kind={markOf(finding)} size={20} />
-          <div className={classes.says}>
-            <b>{finding.says}</b>
+          <VerdictMark kind={findingMark(finding)} size={20} />
+          <div className={classes.text}>
+            <b>{finding.message}</b>
             <span>
               {finding.acceptedBecause === undefined ? finding.todo : `May stand: ${finding.acceptedBecause}`}
             </span>
@@ -46,7 +46,7 @@ export const Findings = memo(function Findings({ findings, onShow }: FindingsPro
   );
 });
 
-const markOf = (finding: Finding) =>
+const findingMark = (finding: Finding) =>
   !isOpen(finding) ? 'noLimit' : finding.severity === 'error' ? 'outOfSpec' : 'tooCloseToCall';
 
 function MendIt({ finding }: { readonly finding: Finding }) {
@@ -56,7 +56,7 @@ function MendIt({ finding }: { readonly finding: Finding }) {
   if (!mend) return null;
   return (
     <Button variant="default" onClick={() => rework((draft) => mendOf(draft, finding)?.plan ?? draft)}>
-      {mend.says}
+      {mend.label}
     </Button>
   );
 }

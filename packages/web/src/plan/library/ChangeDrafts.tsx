@@ -58,8 +58,8 @@ export function ChangeDrafts({ title, of, rework, onClose }: ChangeProps) {
       {done ? (
         <>
           <ul className={classes.done} aria-label="What came of it">
-            {done.map(({ planId, says }) => (
-              <li key={planId}>{says}</li>
+            {done.map(({ planId, message }) => (
+              <li key={planId}>{message}</li>
             ))}
           </ul>
           <Group>
@@ -137,7 +137,7 @@ function useOffers(of: UsageQuery, rework: ReworkDraft) {
 
 interface Done {
   readonly planId: string;
-  readonly says: string;
+  readonly message: string;
 }
 
 /** Saves drafts one by one, and knows what they were. */
@@ -166,7 +166,7 @@ function useChanges() {
         const { title } = draft.document;
         const saved = after.ok ? await save(after.value, draft.etag) : after;
         if (saved.ok) befores.push({ before: draft.document, etag: saved.value.etag });
-        return { planId: draft.planId, says: saved.ok ? `“${title}” is changed.` : `“${title}”: ${saved.problem}` };
+        return { planId: draft.planId, message: saved.ok ? `“${title}” is changed.` : `“${title}”: ${saved.problem}` };
       }),
     );
     setChanged(befores);
@@ -177,7 +177,7 @@ function useChanges() {
         const saved = await save(before, etag);
         return {
           planId: before.id,
-          says: saved.ok ? `“${before.title}” is as it was.` : `“${before.title}”: ${saved.problem}`,
+          message: saved.ok ? `“${before.title}” is as it was.` : `“${before.title}”: ${saved.problem}`,
         };
       }),
     );

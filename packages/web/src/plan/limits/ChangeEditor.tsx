@@ -4,7 +4,7 @@ import { CommittedInput } from '../../fields/CommittedInput';
 import { parseLimit, parseOpenLimit } from '../../fields/parseFields';
 import { DraftLine } from '../fields/DraftText';
 import classes from '../fields/editorFields.module.css';
-import type { KindProps } from './changeSpec';
+import type { KindProps } from './editSpec';
 import { limitText } from './limitText';
 import { UnitInput } from './UnitInput';
 

@@ -3,7 +3,7 @@ import { failed, ok, type Result } from '@probe-trail/core/result';
 import { type CountSpec, specLengths } from '@probe-trail/core/spec';
 import { CommittedInput } from '../../fields/CommittedInput';
 import { DraftLine } from '../fields/DraftText';
-import type { KindProps } from './changeSpec';
+import type { KindProps } from './editSpec';
 import { namedParts } from './namedParts';
 
 /** A whole number, or nothing for an open limit. */

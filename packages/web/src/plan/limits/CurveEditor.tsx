@@ -5,14 +5,14 @@ import { CommittedInput } from '../../fields/CommittedInput';
 import { parseUnit } from '../../fields/parseFields';
 import { useDraft } from '../draft/editorContext';
 import classes from '../fields/editorFields.module.css';
-import type { KindProps } from './changeSpec';
+import type { KindProps } from './editSpec';
 import { RowsText } from './RowsText';
 import { UnitInput } from './UnitInput';
 
 /** Limits that follow another value along a table. */
 export function CurveEditor({ spec, onChange }: KindProps<CurveSpec>) {
   const plan = useDraft((draft) => draft);
-  const names = formulaNames(plan).map(({ name, says }) => ({ value: name, label: says }));
+  const names = formulaNames(plan).map(({ name, label }) => ({ value: name, label }));
   const isKnown = names.some(({ value }) => value === spec.of);
   return (
     <>

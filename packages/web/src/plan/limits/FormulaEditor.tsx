@@ -1,7 +1,7 @@
 import type { FormulaSpec } from '@probe-trail/core/spec';
 import classes from '../fields/editorFields.module.css';
 import { FormulaInput } from '../fields/FormulaInput';
-import type { KindProps } from './changeSpec';
+import type { KindProps } from './editSpec';
 import { UnitInput } from './UnitInput';
 
 /** Limits that are computed from other readings. */

@@ -1,7 +1,7 @@
 import { Button, Group } from '@mantine/core';
 import type { ChoiceSpec, Zone } from '@probe-trail/core/spec';
 import { nanoid } from 'nanoid';
-import type { KindProps } from './changeSpec';
+import type { KindProps } from './editSpec';
 import { withZone } from './specKinds';
 import { ZoneRow } from './ZoneRow';
 

@@ -4,7 +4,7 @@ import type { SiblingsSpec } from '@probe-trail/core/spec';
 import { CommittedInput } from '../../fields/CommittedInput';
 import { parseLimit } from '../../fields/parseFields';
 import classes from '../fields/editorFields.module.css';
-import type { KindProps } from './changeSpec';
+import type { KindProps } from './editSpec';
 import { namedParts } from './namedParts';
 import { UnitInput } from './UnitInput';
 

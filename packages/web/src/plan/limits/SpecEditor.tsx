@@ -3,7 +3,7 @@ import { BandEditor } from './BandEditor';
 import { ChangeEditor } from './ChangeEditor';
 import { CountEditor } from './CountEditor';
 import { CurveEditor } from './CurveEditor';
-import { type KindProps, ofKind } from './changeSpec';
+import { type KindProps, ofKind } from './editSpec';
 import { FormulaEditor } from './FormulaEditor';
 import { OptionsEditor } from './OptionsEditor';
 import { SiblingsEditor } from './SiblingsEditor';

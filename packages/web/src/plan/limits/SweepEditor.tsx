@@ -3,7 +3,7 @@ import { CommittedInput } from '../../fields/CommittedInput';
 import { parseUnit } from '../../fields/parseFields';
 import { DraftLine } from '../fields/DraftText';
 import classes from '../fields/editorFields.module.css';
-import type { KindProps } from './changeSpec';
+import type { KindProps } from './editSpec';
 import { RowsText } from './RowsText';
 import { UnitInput } from './UnitInput';
 

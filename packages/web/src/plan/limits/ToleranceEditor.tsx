@@ -5,7 +5,7 @@ import { CommittedInput } from '../../fields/CommittedInput';
 import { parseLimit } from '../../fields/parseFields';
 import { LimitRuler } from '../../spec/LimitRuler';
 import classes from '../fields/editorFields.module.css';
-import type { KindProps } from './changeSpec';
+import type { KindProps } from './editSpec';
 import { UnitInput } from './UnitInput';
 
 /** A nominal value and how far from it a reading may be. */

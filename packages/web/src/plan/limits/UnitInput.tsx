@@ -1,7 +1,7 @@
 import type { MeasuredSpec, SeriesSpec } from '@probe-trail/core/spec';
 import { CommittedInput } from '../../fields/CommittedInput';
 import { parseUnit } from '../../fields/parseFields';
-import type { ChangeSpec } from './changeSpec';
+import type { EditSpec } from './editSpec';
 
 /** The unit of the limits. */
 export function UnitInput<S extends MeasuredSpec | SeriesSpec>({
@@ -9,7 +9,7 @@ export function UnitInput<S extends MeasuredSpec | SeriesSpec>({
   onChange,
 }: {
   readonly spec: S;
-  readonly onChange: ChangeSpec<S>;
+  readonly onChange: EditSpec<S>;
 }) {
   return (
     <CommittedInput

@@ -7,7 +7,7 @@ import { CommittedInput } from '../../fields/CommittedInput';
 import { optionsOfParts } from '../../fields/optionsOf';
 import { parseLimit } from '../../fields/parseFields';
 import { LimitRuler } from '../../spec/LimitRuler';
-import type { KindProps } from './changeSpec';
+import type { KindProps } from './editSpec';
 import { withCutAt, withNewCut, withoutZone, withZone } from './specKinds';
 import { UnitInput } from './UnitInput';
 import { ZoneRow } from './ZoneRow';

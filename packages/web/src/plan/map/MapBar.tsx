@@ -29,7 +29,7 @@ interface BarProps {
   /** Stay the same functions whatever is written. */
   readonly edits: MapActions;
   /** What came of the last of them. */
-  readonly says: string | undefined;
+  readonly message: string | undefined;
   readonly marked: number;
   readonly chosenId: string;
   readonly focus: MapFocus | undefined;
@@ -46,8 +46,20 @@ interface BarProps {
 
 /** What can be done on the map, by hand; every button names its key. */
 export const MapBar = memo(function MapBar(props: BarProps) {
-  const { edits, says, marked, chosenId, focus, onFocus, wanted, onWanted, found, onChoose, onBlock, onExperiment } =
-    props;
+  const {
+    edits,
+    message: text,
+    marked,
+    chosenId,
+    focus,
+    onFocus,
+    wanted,
+    onWanted,
+    found,
+    onChoose,
+    onBlock,
+    onExperiment,
+  } = props;
   const suspects = useDraft((plan) => plan.suspects);
   const goToNext = () => {
     const all = [...found];
@@ -78,8 +90,8 @@ export const MapBar = memo(function MapBar(props: BarProps) {
         value={focus?.kind === 'suspect' ? focus.id : null}
         onChange={(id) => onFocus(id === null ? undefined : { kind: 'suspect', id })}
       />
-      <span className={classes.says} role="status">
-        {says}
+      <span className={classes.text} role="status">
+        {text}
       </span>
     </div>
   );
@@ -102,9 +114,9 @@ function EditSteps({ edits, marked }: Pick<BarProps, 'edits' | 'marked'>) {
         </Button>
       </Menu.Target>
       <Menu.Dropdown>
-        {tools.map(([says, keys, Icon, run]) => (
-          <Menu.Item key={says} leftSection={<Icon size={18} />} rightSection={<small>{keys}</small>} onClick={run}>
-            {says}
+        {tools.map(([text, keys, Icon, run]) => (
+          <Menu.Item key={text} leftSection={<Icon size={18} />} rightSection={<small>{keys}</small>} onClick={run}>
+            {text}
           </Menu.Item>
         ))}
       </Menu.Dropdown>

@@ -208,14 +208,14 @@ function useNodes({
 }: NodesProps) {
   const steps = useMemo(() => withFindings(graph.steps, findings), [graph, findings]);
   // A node that says what it said before stays the same object: of 300 the library then looks at one.
-  const known = useRef(new Map<string, { readonly says: string; readonly node: SignpostNode }>());
+  const known = useRef(new Map<string, { readonly drawn: string; readonly node: SignpostNode }>());
   return useMemo(() => {
     const before = known.current;
     known.current = new Map();
     return nodesOf().map((node) => {
-      const says = JSON.stringify({ ...node, data: { ...node.data, lit: undefined } });
+      const drawn = JSON.stringify({ ...node, data: { ...node.data, lit: undefined } });
       const old = before.get(node.id);
-      const kept = old?.says === says && old.node.data.lit === node.data.lit ? old : { says, node };
+      const kept = old?.drawn === drawn && old.node.data.lit === node.data.lit ? old : { drawn: drawn, node };
       known.current.set(node.id, kept);
       return kept.node;
     });
@@ -266,7 +266,7 @@ const handlesOf = (arms: readonly { readonly outcomeId: string }[]): NonNullable
 function useEdges({ ways }: MapGraph, layout: MapLayout, lit: OnTheWay | undefined): WayEdge[] {
   return useMemo(
     () =>
-      ways.flatMap(({ id, from, outcomeId, to, says, end }) => {
+      ways.flatMap(({ id, from, outcomeId, to, label: drawn, end }) => {
         const points = layout.ways.get(id);
         if (!points) return [];
         const isLit = lit?.outcomes.has(id) === true;
@@ -277,7 +277,7 @@ function useEdges({ ways }: MapGraph, layout: MapLayout, lit: OnTheWay | undefin
             source: from,
             sourceHandle: outcomeId,
             target: to,
-            ariaLabel: says,
+            ariaLabel: drawn,
             data: { points, end, isLit, isFaint: lit !== undefined && !isLit },
           },
         ];

@@ -69,7 +69,7 @@ interface ArmProps {
   readonly isEditable: boolean;
 }
 
-function Arm({ arm: { outcomeId, says, to }, top, isFaint, isEditable }: ArmProps) {
+function Arm({ arm: { outcomeId, label: says, to }, top, isFaint, isEditable }: ArmProps) {
   return (
     <>
       <span className={classes.arm} data-faint={isFaint || undefined} title={says}>

@@ -4,7 +4,7 @@ import type { MapEnd } from './mapGraph';
 import type { Point } from './mapLayout';
 import classes from './PlanMap.module.css';
 import { pathColour } from './signpostSize';
-import { pathOf } from './wayPath';
+import { svgPathOf } from './wayPath';
 
 export type WayEdge = Edge<
   {
@@ -23,7 +23,7 @@ export const WayLine = memo(function WayLine({ id, data, selected }: EdgeProps<W
     <g className={classes.way} data-faint={data.isFaint || undefined} data-lit={data.isLit || selected || undefined}>
       <BaseEdge
         id={id}
-        path={pathOf(data.points)}
+        path={svgPathOf(data.points)}
         interactionWidth={16}
         markerEnd="url(#way-arrow)"
         {...(data.end && { style: { stroke: pathColour(data.end.hue) } })}

@@ -8,7 +8,7 @@ import { placeSegments } from './placeSegments';
 import { type Segment, segmentsOf } from './segments';
 import { armMiddle, heightOf, inlet } from './signpostSize';
 import { stepBeside } from './stepBeside';
-import { pathOf } from './wayPath';
+import { svgPathOf } from './wayPath';
 
 /** a → b → c, a → c; b ends in X, c in X or Y. */
 const plan: Plan = {
@@ -81,7 +81,7 @@ describe('the map of a plan', () => {
   });
 
   it('counts the open findings at each step, and tells errors', () => {
-    const finding = { rule: 'caseLeftOpen', severity: 'error', at: { stepId: 'b' }, says: '', todo: '' } as const;
+    const finding = { rule: 'caseLeftOpen', severity: 'error', at: { stepId: 'b' }, message: '', todo: '' } as const;
     const accepted = { ...finding, severity: 'warning', acceptedBecause: 'known', at: { stepId: 'a' } } as const;
     const steps = withFindings(mapGraph(plan, nothing).steps, [finding, finding, accepted]);
     expect(steps.map(({ findings, isError }) => [findings, isError])).to.deep.equal([
@@ -109,14 +109,14 @@ describe('the map of a plan', () => {
 
   it('rounds the corners of a way, as far as there is room', () => {
     expect(
-      pathOf([
+      svgPathOf([
         { x: 0, y: 0 },
         { x: 20, y: 0 },
         { x: 20, y: 6 },
       ]),
     ).to.equal('M0 0 L12 0 Q20 0 20 3 L20 6');
     expect(
-      pathOf([
+      svgPathOf([
         { x: 0, y: 0 },
         { x: 0, y: 0 },
         { x: 0, y: 9 },

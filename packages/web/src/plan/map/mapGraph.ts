@@ -13,7 +13,7 @@ import {
 /** One arm of a signpost on the map: an outcome, and what it leads to. */
 export interface MapArm {
   readonly outcomeId: string;
-  readonly says: string;
+  readonly label: string;
   readonly to: { readonly kind: 'step'; readonly stepId: string } | MapEnd | { readonly kind: 'open' };
 }
 
@@ -48,7 +48,7 @@ export interface MapWay {
   readonly outcomeId: string;
   readonly to: string;
   /** The way in words, for those who hear the map. */
-  readonly says: string;
+  readonly label: string;
   /** The one conclusion that it can still come to; `undefined` where there are several. */
   readonly end: MapEnd | undefined;
 }
@@ -89,8 +89,8 @@ export function mapGraph(plan: Plan, folded: ReadonlySet<string>): MapGraph {
         if (goTo.kind !== 'step' || !known.has(goTo.stepId) || hidden.has(goTo.stepId)) return [];
         const [only, ...others] = reaches.get(goTo.stepId) ?? [];
         const end = only !== undefined && others.length === 0 ? ends.get(only) : undefined;
-        const says = sayWay(step, outcome, titles.get(goTo.stepId));
-        return [{ id: `${step.id}/${id}`, from: step.id, outcomeId: id, to: goTo.stepId, says, end }];
+        const label = sayWay(step, outcome, titles.get(goTo.stepId));
+        return [{ id: `${step.id}/${id}`, from: step.id, outcomeId: id, to: goTo.stepId, label: label, end }];
       }),
     ),
   };
@@ -132,12 +132,12 @@ const goalsOf = (outcomes: readonly Outcome[]): readonly string[] =>
 function armOf(step: Step, outcome: Outcome, ends: ReadonlyMap<string, MapEnd>, known: ReadonlySet<string>): MapArm {
   const { goTo, id: outcomeId } = outcome;
   // With one reading its name says nothing that the title does not.
-  const says = step.readings.length > 1 ? sayCondition(step, outcome) : sayZones(step, outcome);
+  const label = step.readings.length > 1 ? sayCondition(step, outcome) : sayZones(step, outcome);
   const to =
     goTo.kind === 'step' && known.has(goTo.stepId)
       ? goTo
       : ((goTo.kind === 'conclusion' ? ends.get(goTo.conclusionId) : undefined) ?? ({ kind: 'open' } as const));
-  return { outcomeId, says, to };
+  return { outcomeId, label, to };
 }
 
 /** Steps that can only be reached through a folded one. */

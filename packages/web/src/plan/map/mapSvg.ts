@@ -1,7 +1,7 @@
 import type { MapArm, MapGraph, MapStep } from './mapGraph';
 import type { MapLayout } from './mapLayout';
 import { armHeight, headHeight, heightOf, signpostWidth } from './signpostSize';
-import { pathOf } from './wayPath';
+import { svgPathOf } from './wayPath';
 
 // A drawing leaves the application: its colours are those of the day, written out.
 const ink = { text: '#16231f', soft: '#52615b', rule: '#d8d2c2', sheet: '#fffefa', way: '#5f6b7a' };
@@ -29,7 +29,7 @@ export function mapSvg(
 ${ways
   .map(({ id, end }) => {
     const points = layout.ways.get(id) ?? [];
-    return `<path d="${pathOf(points)}" fill="none" stroke="${end ? pathColours[end.hue] : ink.way}" stroke-width="2" marker-end="url(#to)"/>`;
+    return `<path d="${svgPathOf(points)}" fill="none" stroke="${end ? pathColours[end.hue] : ink.way}" stroke-width="2" marker-end="url(#to)"/>`;
   })
   .join('\n')}
 ${placed.map(({ step, x, y }) => signpostSvg(step, x, y)).join('\n')}
@@ -49,7 +49,7 @@ function signpostSvg(step: MapStep, x: number, y: number): string {
 ${step.arms.map((arm, index) => armSvg(arm, headHeight + index * armHeight)).join('')}</g>`;
 }
 
-function armSvg({ says, to }: MapArm, y: number): string {
+function armSvg({ label: says, to }: MapArm, y: number): string {
   const end =
     to.kind === 'end'
       ? `<text x="${signpostWidth - 12}" y="${y + 18}" text-anchor="end" font-weight="bold" fill="${pathColours[to.hue]}">${to.letter}</text>`

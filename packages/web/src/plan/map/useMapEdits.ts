@@ -46,7 +46,7 @@ export function useMapEdits({
 }: MapState) {
   const { read, rework } = useEdits();
   const [addPlan] = useAddPlanMutation();
-  const [says, setSays] = useState<string | undefined>();
+  const [message, setMessage] = useState<string | undefined>();
   const marked = selected.size > 0 ? selected : new Set([chosenId]);
 
   const chosen = () => read().steps.find(({ id }) => id === chosenId);
@@ -59,7 +59,7 @@ export function useMapEdits({
   const remove = () => {
     const left = read().steps.find(({ id }) => !marked.has(id));
     rework((draft) => deleteSteps(draft, marked));
-    setSays(
+    setMessage(
       marked.size === 1
         ? 'The step is deleted. Undo brings it back.'
         : `${marked.size} steps are deleted. Undo brings them back.`,
@@ -67,11 +67,11 @@ export function useMapEdits({
     setSelected(new Set());
     if (left) choose(left.id);
   };
-  const { copy, cut, paste } = useClipboard({ marked, choose, setSelected, remove, setSays });
+  const { copy, cut, paste } = useClipboard({ marked, choose, setSelected, remove, setMessage });
   const makeBlock = async () => {
     const title = cutText(`Block from ${chosen()?.title || 'a plan'}`, 160);
     const added = await addPlan(blockOfSteps(read(), marked, `block-${nanoid(8)}`, title));
-    setSays(
+    setMessage(
       added.data
         ? `“${title}” is begun in the library. Say there what it asks for, and release it.`
         : sayFailure(added.error),
@@ -107,7 +107,7 @@ export function useMapEdits({
   };
   return {
     actions: useStableCallbacks({ add, remove, copy, cut, paste, fold, lead, makeBlock, onKey }),
-    says,
+    message,
     marked: marked.size,
   };
 }
@@ -117,18 +117,18 @@ const copiedKey = 'probe-trail-copied-steps';
 interface ClipboardState extends Pick<MapState, 'choose' | 'setSelected'> {
   readonly marked: ReadonlySet<string>;
   readonly remove: () => void;
-  readonly setSays: (says: string) => void;
+  readonly setMessage: (message: string) => void;
 }
 
 /** Steps that are copied, cut and pasted. */
-function useClipboard({ marked, choose, setSelected, remove, setSays }: ClipboardState) {
+function useClipboard({ marked, choose, setSelected, remove, setMessage }: ClipboardState) {
   const { read, rework } = useEdits();
   const copy = (clipboard?: DataTransfer) => {
     const text = JSON.stringify(copySteps(read(), marked));
     // The browser's own clipboard is closed to a page that came over plain HTTP, but for its keys.
     clipboard?.setData('text/plain', text);
     putLocalText(copiedKey, text);
-    setSays(marked.size === 1 ? 'The step is copied.' : `${marked.size} steps are copied.`);
+    setMessage(marked.size === 1 ? 'The step is copied.' : `${marked.size} steps are copied.`);
   };
   const cut = (clipboard?: DataTransfer) => {
     copy(clipboard);
@@ -136,7 +136,7 @@ function useClipboard({ marked, choose, setSelected, remove, setSays }: Clipboar
   };
   const paste = (clipboard?: DataTransfer) => {
     const copied = readCopiedSteps(clipboard?.getData('text/plain') || (localText(copiedKey) ?? ''));
-    if (!copied.ok) return setSays(copied.problem);
+    if (!copied.ok) return setMessage(copied.problem);
     let stepIds: readonly string[] = [];
     rework((plan) => {
       const pasted = pasteSteps(plan, copied.value);
@@ -146,7 +146,7 @@ function useClipboard({ marked, choose, setSelected, remove, setSays }: Clipboar
     const [first] = stepIds;
     if (first) choose(first);
     setSelected(new Set(stepIds));
-    return setSays(`${stepIds.length} pasted.`);
+    return setMessage(`${stepIds.length} pasted.`);
   };
   return { copy, cut, paste };
 }

@@ -3,7 +3,7 @@ import type { Point } from './mapLayout';
 const radius = 8;
 
 /** A line through the corners, which it rounds. */
-export function pathOf(points: readonly Point[]): string {
+export function svgPathOf(points: readonly Point[]): string {
   return points
     .map((point, index) => {
       const [before, after] = [points[index - 1], points[index + 1]];

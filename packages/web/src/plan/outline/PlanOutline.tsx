@@ -36,27 +36,27 @@ export function PlanOutline({ plan }: { readonly plan: Plan }) {
             </li>
           ))}
         </ul>
-        <Applies says="Engines" items={plan.appliesTo.engines} />
-        <Applies says="Codes" items={plan.appliesTo.codes} mono />
-        <Applies says="Complaints" items={plan.appliesTo.complaints} />
+        <Applies label="Engines" items={plan.appliesTo.engines} />
+        <Applies label="Codes" items={plan.appliesTo.codes} mono />
+        <Applies label="Complaints" items={plan.appliesTo.complaints} />
       </section>
     </div>
   );
 }
 
 function Applies({
-  says,
+  label,
   items,
   mono = false,
 }: {
-  readonly says: string;
+  readonly label: string;
   readonly items: readonly string[];
   readonly mono?: boolean;
 }) {
   if (items.length === 0) return null;
   return (
     <>
-      <h2>{says}</h2>
+      <h2>{label}</h2>
       <p className={mono ? 'mono' : undefined}>{items.join(', ')}</p>
     </>
   );

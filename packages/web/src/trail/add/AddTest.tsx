@@ -17,11 +17,11 @@ import { type AddingTest, type TestKind, testKinds, useAddTest } from './useAddT
 interface AddProps {
   readonly open: OpenTrail;
   readonly button: ComponentProps<typeof Button>;
-  readonly says: string;
+  readonly label: string;
 }
 
 /** A test that the plan does not ask for, or any test of an open trail: done already, a number with its limits, or an experiment. */
-export function AddTest({ open, button, says }: AddProps) {
+export function AddTest({ open, button, label: says }: AddProps) {
   const [isOpen, setIsOpen] = useState(false);
   const close = () => setIsOpen(false);
   const adding = useAddTest(open, close);
@@ -53,7 +53,7 @@ export function AddTest({ open, button, says }: AddProps) {
               }
             />
           )}
-          {problem?.askId === '' && <Notice kind="outOfSpec" title={problem.says} />}
+          {problem?.askId === '' && <Notice kind="outOfSpec" title={problem.message} />}
           {written.kind === 'seen' ? (
             <Button
               size="lg"
@@ -110,7 +110,7 @@ function Seen({ adding: { written, write }, plan }: PartProps) {
         value={text}
         onText={(next) => write('seen', { text: next })}
       />
-      <SaysOf says={{ clears, pointsTo }} suspects={plan.suspects} onSays={(part) => write('seen', part)} />
+      <ClaimFields claims={{ clears, pointsTo }} suspects={plan.suspects} onClaims={(part) => write('seen', part)} />
     </>
   );
 }
@@ -129,12 +129,12 @@ function Measured({ adding: { written, problem, write }, plan }: PartProps) {
       {(['inSpec', 'below', 'above'] as const)
         .filter((zone) => zone === 'inSpec' || (answers[limitOf[zone]] ?? '').trim() !== '')
         .map((zone) => (
-          <SaysOf
+          <ClaimFields
             key={zone}
             when={verdicts[zone]}
-            says={written.measured[zone]}
+            claims={written.measured[zone]}
             suspects={plan.suspects}
-            onSays={(part) => write('measured', { [zone]: { ...written.measured[zone], ...part } })}
+            onClaims={(part) => write('measured', { [zone]: { ...written.measured[zone], ...part } })}
           />
         ))}
       <Group grow align="end">
@@ -161,15 +161,15 @@ const verdicts = { inSpec: 'In spec', below: 'Too low', above: 'Too high' } as c
 /** Which limit must be told for the side to be there. */
 const limitOf = { below: 'min', above: 'max' } as const;
 
-interface SaysProps {
+interface ClaimProps {
   /** The verdict of which it is said; none where it was done already. */
   readonly when?: string;
-  readonly says: { readonly clears: readonly string[]; readonly pointsTo: readonly string[] };
+  readonly claims: { readonly clears: readonly string[]; readonly pointsTo: readonly string[] };
   readonly suspects: readonly Suspect[];
-  readonly onSays: (part: { readonly clears?: readonly string[]; readonly pointsTo?: readonly string[] }) => void;
+  readonly onClaims: (part: { readonly clears?: readonly string[]; readonly pointsTo?: readonly string[] }) => void;
 }
 
-function SaysOf({ when, says: { clears, pointsTo }, suspects, onSays }: SaysProps) {
+function ClaimFields({ when, claims: { clears, pointsTo }, suspects, onClaims }: ClaimProps) {
   const label = (does: string) => (when === undefined ? `It ${does}` : `${when}, it ${does}`);
   return (
     <Group grow align="start">
@@ -178,14 +178,14 @@ function SaysOf({ when, says: { clears, pointsTo }, suspects, onSays }: SaysProp
         suspects={suspects}
         chosen={pointsTo}
         taken={clears}
-        onChoose={(ids) => onSays({ pointsTo: ids })}
+        onChoose={(ids) => onClaims({ pointsTo: ids })}
       />
       <SuspectPick
         label={label('clears')}
         suspects={suspects}
         chosen={clears}
         taken={pointsTo}
-        onChoose={(ids) => onSays({ clears: ids })}
+        onChoose={(ids) => onClaims({ clears: ids })}
       />
     </Group>
   );

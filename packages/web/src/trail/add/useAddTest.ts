@@ -17,7 +17,7 @@ import type { OpenTrail } from '../log/useTrail';
 export const testKinds = { seen: 'Done already', measured: 'A number', experiment: 'An experiment' } as const;
 export type TestKind = keyof typeof testKinds;
 
-interface Says {
+interface Claims {
   readonly clears: readonly string[];
   readonly pointsTo: readonly string[];
 }
@@ -25,37 +25,37 @@ interface Says {
 /** A test as far as it is written; all three kinds stand beside each other, so that changing one's mind loses nothing. */
 export interface WrittenTest {
   readonly kind: TestKind;
-  readonly seen: Says & { readonly title: string; readonly text: string };
+  readonly seen: Claims & { readonly title: string; readonly text: string };
   readonly measured: {
     readonly answers: Answers;
-    readonly inSpec: Says;
-    readonly below: Says;
-    readonly above: Says;
+    readonly inSpec: Claims;
+    readonly below: Claims;
+    readonly above: Claims;
     readonly minutes: number;
     readonly access: AccessLevel;
   };
   readonly experiment: WrittenExperiment;
 }
 
-const says: Says = { clears: [], pointsTo: [] };
+const noClaims: Claims = { clears: [], pointsTo: [] };
 
 const nothing: WrittenTest = {
   kind: 'seen',
-  seen: { ...says, title: '', text: '' },
-  measured: { answers: {}, inSpec: says, below: says, above: says, minutes: 5, access: 'inReach' },
+  seen: { ...noClaims, title: '', text: '' },
+  measured: { answers: {}, inSpec: noClaims, below: noClaims, above: noClaims, minutes: 5, access: 'inReach' },
   experiment: { kind: null, answers: {}, subjects: {} },
 };
 
 const isLists = isListOf(isText);
-const isSays = isShaped<Says>({ clears: isLists, pointsTo: isLists });
+const isClaims = isShaped<Claims>({ clears: isLists, pointsTo: isLists });
 const isWrittenTest = isShaped<WrittenTest>({
   kind: isOneOf(Object.keys(testKinds) as TestKind[]),
   seen: isShaped<WrittenTest['seen']>({ clears: isLists, pointsTo: isLists, title: isText, text: isText }),
   measured: isShaped<WrittenTest['measured']>({
     answers: isRecordOf(isText),
-    inSpec: isSays,
-    below: isSays,
-    above: isSays,
+    inSpec: isClaims,
+    below: isClaims,
+    above: isClaims,
     minutes: isNumber,
     access: isOneOf(Object.keys(accessLevels) as AccessLevel[]),
   }),

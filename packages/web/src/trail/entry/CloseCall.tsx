@@ -31,7 +31,7 @@ export function CloseCall({ open, step, taken, asks, kit, onAgain }: CloseCallPr
         <Button size="lg" onClick={() => onAgain(readingId)}>
           Measure again
         </Button>
-        {asks === 'betterInstrument' && <InstrumentChoice kit={kit} says="Use another instrument" />}
+        {asks === 'betterInstrument' && <InstrumentChoice kit={kit} label="Use another instrument" />}
       </Group>
       <ReasonForm
         opens="Go on as the number says"

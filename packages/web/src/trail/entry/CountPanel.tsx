@@ -1,5 +1,5 @@
 import { Button, Group } from '@mantine/core';
-import { type CountSpec, sayCount } from '@probe-trail/core/spec';
+import { type CountSpec, sayCounted } from '@probe-trail/core/spec';
 import classes from './CountPanel.module.css';
 import { type ReadingProps, recordReading } from './recordReading';
 import { useCounter } from './useCounter';
@@ -58,7 +58,7 @@ export function CountPanel({ spec, ...props }: PanelProps) {
         <VerdictPanel
           judged={judged.ok ? judged.value : undefined}
           policy={open.trail.plan.tooClose}
-          typedReading={{ text: sayCount(spec, counted), judged }}
+          typedReading={{ text: sayCounted(spec, counted), judged }}
         />
         <Group>
           <Button variant="default" size="lg" disabled={counted.seconds === 0} onClick={counter.clear}>

@@ -10,11 +10,11 @@ import type { Kit } from './useKit';
 
 interface ChoiceProps {
   readonly kit: Pick<Kit, 'offered' | 'instrument' | 'choose'>;
-  readonly says: string;
+  readonly label: string;
 }
 
 /** The instruments of the workshop that can measure this, one tap each. */
-export function InstrumentChoice({ kit: { offered, instrument, choose }, says }: ChoiceProps) {
+export function InstrumentChoice({ kit: { offered, instrument, choose }, label: says }: ChoiceProps) {
   const [isOpen, setIsOpen] = useState(false);
   const take = (chosen: Instrument | null) => {
     choose(chosen);

@@ -44,7 +44,7 @@ function VerdictOf({ judged: { verdict, reading }, policy }: VerdictOfProps) {
   const { units } = usePreferences();
   const { colour, word } = verdictLook[verdict.kind];
   const inOwnUnits = reading && readingIn(reading, units);
-  const says =
+  const text =
     verdict.kind !== 'noLimit' && verdict.zone.name !== '' && verdict.zone.name !== word.toLowerCase()
       ? `${word}: ${verdict.zone.name}`
       : word;
@@ -52,7 +52,7 @@ function VerdictOf({ judged: { verdict, reading }, policy }: VerdictOfProps) {
     <div className={classes.verdict} aria-live="polite" data-verdict={verdict.kind}>
       <h2 style={{ color: colour }}>
         <VerdictMark kind={verdict.kind} />
-        {says}
+        {text}
       </h2>
       <p>
         {verdict.zone.meaning}{' '}

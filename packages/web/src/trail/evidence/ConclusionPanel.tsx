@@ -69,7 +69,7 @@ export function ConclusionPanel({ open }: { readonly open: OpenTrail }) {
             {isNamed ? <Withdraw open={open} /> : <NameCause open={open} button={{ size: 'lg', variant: 'default' }} />}
             {!open.isOnlyTried && (
               <>
-                <AddTest open={open} says="Test something else" button={{ size: 'lg', variant: 'default' }} />
+                <AddTest open={open} label="Test something else" button={{ size: 'lg', variant: 'default' }} />
                 <AddSuspects open={open} button={{ size: 'lg', variant: 'default' }} />
               </>
             )}

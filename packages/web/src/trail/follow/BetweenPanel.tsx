@@ -29,7 +29,7 @@ export function BetweenPanel({ open }: { readonly open: OpenTrail }) {
         <AddSuspects open={open} button={{ size: 'lg', variant: hasSuspects ? 'default' : 'filled' }} />
         {hasSuspects && (
           <>
-            <AddTest open={open} says="Add a test" button={{ size: 'lg', variant: 'filled' }} />
+            <AddTest open={open} label="Add a test" button={{ size: 'lg', variant: 'filled' }} />
             <WhereOnWire open={open} button={{ size: 'lg', variant: 'default' }} />
           </>
         )}

@@ -12,7 +12,7 @@ export function RefusalNotice({ trailId }: { readonly trailId: string }) {
   return (
     <Notice kind="outOfSpec" title="The server did not take the last entries">
       <p>
-        {refusal.says} Kept on this device: {refusal.events.map(sayEvent).join(', ')}.
+        {refusal.message} Kept on this device: {refusal.events.map(sayEvent).join(', ')}.
       </p>
       <p>The trail stands here as the server has it. Record them again if they still hold.</p>
       <Button variant="default" onClick={() => dispatch(refusalSeen({ trailId }))}>

@@ -66,10 +66,10 @@ function BelievedState({ believed, isLine = false }: StateProps) {
 function Saved({ trailId }: { readonly trailId: string }) {
   const waiting = useAppSelector((state) => selectLog(state, trailId)?.waitingIds.length ?? 0);
   const isOnline = useAppSelector(selectIsOnline);
-  const says = waiting === 0 ? 'all saved' : isOnline ? `saving ${waiting}` : `${waiting} waiting for the network`;
+  const text = waiting === 0 ? 'all saved' : isOnline ? `saving ${waiting}` : `${waiting} waiting for the network`;
   return (
     <span className={classes.saved} data-waiting={waiting} role="status">
-      {says}
+      {text}
     </span>
   );
 }

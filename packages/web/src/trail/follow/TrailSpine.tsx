@@ -2,7 +2,7 @@ import { isAdded, type Waymark } from '@probe-trail/core/trail';
 import { useEffect, useRef, useState } from 'react';
 import { VerdictMark } from '../../spec/VerdictMark';
 import type { OpenTrail } from '../log/useTrail';
-import { markOf, sayWaymark, stepOf } from '../waymarkLook';
+import { sayWaymark, stepOf, waymarkMark } from '../waymarkLook';
 import classes from './TrailSpine.module.css';
 import { WaymarkSheet } from './WaymarkSheet';
 
@@ -60,7 +60,7 @@ function WaymarkButton({
 }: WaymarkButtonProps) {
   return (
     <button type="button" onClick={onOpen} className={classes.waymark}>
-      <VerdictMark kind={markOf(waymark)} size={22} />
+      <VerdictMark kind={waymarkMark(waymark)} size={22} />
       <span>
         <b>{stepOf(plan, waymark.stepId)?.title}</b>
         <small className={waymark.taken.some(({ reading }) => reading) ? 'mono' : undefined}>

@@ -44,10 +44,10 @@ export const outbox = {
     await device.waiting.bulkDelete(sent.map(({ seq }) => seq));
   },
 
-  refuse: async (sent: readonly WaitingEvent[], says: string): Promise<void> => {
+  refuse: async (sent: readonly WaitingEvent[], message: string): Promise<void> => {
     held = held.filter((one) => !sent.includes(one));
     await device.transaction('rw', device.waiting, device.refused, async () => {
-      await device.refused.bulkPut(sent.map((row) => ({ ...row, says })));
+      await device.refused.bulkPut(sent.map((row) => ({ ...row, message: message })));
       await device.waiting.bulkDelete(sent.map(({ seq }) => seq));
     });
   },

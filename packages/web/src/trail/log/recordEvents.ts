@@ -39,19 +39,19 @@ export const recordEvents =
     }
     dispatch(recorded({ trailId, events }));
     dispatch(recordingEnded(undefined));
-    lastPress = { says: JSON.stringify([trailId, fresh]), atMs: deviceNowMs() };
+    lastPress = { events: JSON.stringify([trailId, fresh]), atMs: deviceNowMs() };
     void keepAndSend(dispatch, trailId, events);
     return true;
   };
 
 // A gloved finger often touches twice.
 const bounceMs = 400;
-const noPress = { says: '', atMs: Number.NEGATIVE_INFINITY };
+const noPress = { events: '', atMs: Number.NEGATIVE_INFINITY };
 let lastPress = noPress;
 
 /** Whether this is the press before once more: the same events in the same moment. */
 const isBounce = (trailId: string, fresh: readonly NewTrailEvent[]): boolean =>
-  deviceNowMs() - lastPress.atMs < bounceMs && lastPress.says === JSON.stringify([trailId, fresh]);
+  deviceNowMs() - lastPress.atMs < bounceMs && lastPress.events === JSON.stringify([trailId, fresh]);
 
 /** What is typed after a press makes the next press a new one, however quick: a second reading may be the same number. */
 export const typedSincePress = (): void => {

@@ -48,9 +48,9 @@ const sendAll = (): AppThunk<Promise<void>> => async (dispatch) => {
       dispatch(networkFound());
       dispatch(waitingCounted(await outbox.count()));
     },
-    onRefused: async (trailId, rows, says) => {
-      await outbox.refuse(rows, says);
-      dispatch(refused({ trailId, ids: idsOf(rows), says }));
+    onRefused: async (trailId, rows, message) => {
+      await outbox.refuse(rows, message);
+      dispatch(refused({ trailId, ids: idsOf(rows), message }));
       dispatch(waitingCounted(await outbox.count()));
     },
   });
@@ -72,7 +72,7 @@ const send =
     const error = (await dispatch(sendPhotos(events))) ?? (await dispatch(append(trailId, events)));
     if (!error) return { kind: 'taken' };
     return final.has(problemCodeOf(error) ?? '')
-      ? { kind: 'refused', says: sayFailure(error) }
+      ? { kind: 'refused', message: sayFailure(error) }
       : { kind: 'unanswered' };
   };
 

@@ -61,10 +61,10 @@ describe('the trail on this device', () => {
   it('takes what the server refused off the trail, and keeps it with the reason until it is seen', () => {
     const state = after(
       recorded({ trailId: 't', events: events('a', 'b') }),
-      refused({ trailId: 't', ids: ['b'], says: 'It does not fit.' }),
+      refused({ trailId: 't', ids: ['b'], message: 'It does not fit.' }),
     );
     expect(logOf(state)).to.deep.equal({ ids: ['a'], waiting: ['a'] });
-    expect(state.logs.t?.refusal).to.deep.equal({ says: 'It does not fit.', events: events('b') });
+    expect(state.logs.t?.refusal).to.deep.equal({ message: 'It does not fit.', events: events('b') });
     expect(trailSlice.reducer(state, refusalSeen({ trailId: 't' })).logs.t?.refusal).to.equal(undefined);
   });
 

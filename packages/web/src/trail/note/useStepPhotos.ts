@@ -18,7 +18,7 @@ export function useStepPhotos({ record }: OpenTrail, step: Step) {
   };
   const add = async (files: readonly File[]) => {
     const refusals: string[] = [];
-    for (const file of files) refusals.push(...[await addOne(file)].filter((says) => says !== undefined));
+    for (const file of files) refusals.push(...[await addOne(file)].filter((message) => message !== undefined));
     setProblem(refusals.length > 0 ? refusals.join(' ') : undefined);
   };
   const mark = ({ stepId, photoId }: Photo, { caption, marks }: Pick<Photo, 'caption' | 'marks'>) =>

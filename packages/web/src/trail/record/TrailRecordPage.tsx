@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
+import { foundOn } from '@probe-trail/core/currentPath';
 import { supportOf, supportWords } from '@probe-trail/core/evidence';
-import { foundOn } from '@probe-trail/core/path';
-import { indexPlan, type Path, type Plan } from '@probe-trail/core/plan';
+import { type CurrentPath, indexPlan, type Plan } from '@probe-trail/core/plan';
 import { formatReading } from '@probe-trail/core/reading';
 import { cutText } from '@probe-trail/core/text';
 import { planFromTrail, readingsAlong, remarkKinds, type Waymark } from '@probe-trail/core/trail';
@@ -15,7 +15,7 @@ import { Notice } from '../../spec/Notice';
 import { VerdictMark } from '../../spec/VerdictMark';
 import { type OpenTrail, useTrail } from '../log/useTrail';
 import { MarkedPhoto } from '../note/MarkedPhoto';
-import { markOf, stepOf } from '../waymarkLook';
+import { stepOf, waymarkMark } from '../waymarkLook';
 import { EntryLog } from './EntryLog';
 import classes from './TrailRecordPage.module.css';
 import { WaymarkReadings } from './WaymarkReadings';
@@ -102,7 +102,7 @@ function MakeDraft({ open: { trail } }: { readonly open: OpenTrail }) {
 function RecordLine({ plan, waymark }: { readonly plan: Plan; readonly waymark: Waymark }) {
   return (
     <li data-aside={waymark.setAside || undefined}>
-      <VerdictMark kind={markOf(waymark)} />
+      <VerdictMark kind={waymarkMark(waymark)} />
       <div>
         <h2>
           {stepOf(plan, waymark.stepId)?.title}
@@ -140,7 +140,7 @@ const sayFlow = (flows: boolean | undefined): string =>
   flows === undefined ? '' : flows ? 'Current was seen to flow.' : 'No current was seen to flow.';
 
 /** Volts along a current path, as they were typed, and what they say. */
-function PathRecord({ trail, path }: Pick<OpenTrail, 'trail'> & { readonly path: Path }) {
+function PathRecord({ trail, path }: Pick<OpenTrail, 'trail'> & { readonly path: CurrentPath }) {
   const readings = trail.pathReadings[path.id] ?? {};
   const measured = path.points.flatMap(({ id, name }) => (readings[id] ? [{ id, name, ...readings[id] }] : []));
   if (measured.length === 0) return null;
@@ -148,7 +148,7 @@ function PathRecord({ trail, path }: Pick<OpenTrail, 'trail'> & { readonly path:
     <section className={classes.notes}>
       <h2>Where on the wire: {path.name}</h2>
       <p>
-        {foundOn(path, readingsAlong(trail, path.id)).says} {sayFlow(trail.pathCurrents[path.id])}
+        {foundOn(path, readingsAlong(trail, path.id)).text} {sayFlow(trail.pathCurrents[path.id])}
       </p>
       <ul>
         {measured.map(({ id, name, reading, by, atMs }) => (

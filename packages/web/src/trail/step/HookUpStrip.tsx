@@ -28,7 +28,7 @@ export function HookUpStrip({ plan, step, hookUp, kit }: StripProps) {
           <small className={classes.choices}>
             instrument
             {instrument !== 'eyes' && instrument !== 'liveData' && (
-              <InstrumentChoice kit={kit} says={kit.instrument?.name ?? 'Which one?'} />
+              <InstrumentChoice kit={kit} label={kit.instrument?.name ?? 'Which one?'} />
             )}
           </small>
           <span className={classes.what}>
@@ -86,7 +86,7 @@ function LeadCell({ plan, lead: { colour, how, at } }: { readonly plan: Plan; re
 /** What else is set or put on: clamp, adapter, scope. */
 function Extras({ hookUp: { clamp, adapter, scope } }: { readonly hookUp: HookUp }) {
   const trigger = scope?.trigger;
-  const says = [
+  const text = [
     clamp?.zeroFirst && 'zero it before it goes round the wire',
     clamp && clamp.direction !== '' && `arrow ${clamp.direction}`,
     adapter !== '' && adapter,
@@ -95,7 +95,7 @@ function Extras({ hookUp: { clamp, adapter, scope } }: { readonly hookUp: HookUp
       `${formatQuantity(scope.perDivision.value, scope.perDivision.unit)} and ${formatQuantity(scope.timePerDivision.value, scope.timePerDivision.unit)} a division`,
     trigger && `trigger ${trigger.edge} at ${formatQuantity(trigger.level.value, trigger.level.unit)}`,
   ].filter((one): one is string => typeof one === 'string');
-  return says.length > 0 ? <span className={classes.extras}>{says.join('; ')}</span> : null;
+  return text.length > 0 ? <span className={classes.extras}>{text.join('; ')}</span> : null;
 }
 
 /** What must be said about the instrument before it is used. */

@@ -28,8 +28,8 @@ export function OutcomePanel({ open, step, outcome }: OutcomeProps) {
     <div className={classes.outcome}>
       <div>
         {outcome.meaning !== '' && <p>{outcome.meaning}</p>}
-        <Suspects says="Clears" ids={outcome.clears} plan={plan} />
-        <Suspects says="Points to" ids={outcome.pointsTo} plan={plan} />
+        <Suspects label="Clears" ids={outcome.clears} plan={plan} />
+        <Suspects label="Points to" ids={outcome.pointsTo} plan={plan} />
       </div>
       <Button
         ref={button}
@@ -47,11 +47,11 @@ export function OutcomePanel({ open, step, outcome }: OutcomeProps) {
 }
 
 function Suspects({
-  says,
+  label: says,
   ids,
   plan,
 }: {
-  readonly says: string;
+  readonly label: string;
   readonly ids: readonly string[];
   readonly plan: Plan;
 }) {

@@ -30,7 +30,7 @@ export function StateGate({ open: { trail, record }, step, unmet, settlesAtMs }:
           <MoveList moves={moves} believed={trail.believed} />
           <ConfirmButton
             onConfirm={() => record({ kind: 'stateConfirmed', stepId: step.id, state: moves.map(toState) })}
-            says={unmet.map(({ what, is }) => `${what} ${is}`).join(', ')}
+            label={unmet.map(({ what, is }) => `${what} ${is}`).join(', ')}
           />
           <ReasonForm
             opens="This is not possible"
@@ -43,7 +43,7 @@ export function StateGate({ open: { trail, record }, step, unmet, settlesAtMs }:
       ) : (
         <Settling
           settlesAtMs={settlesAtMs}
-          says={step.needs
+          label={step.needs
             .filter(({ settleSeconds }) => settleSeconds)
             .map(({ what, is }) => `${what} ${is}`)
             .join(', ')}
@@ -85,12 +85,12 @@ function MoveList({
 
 interface SettlingProps {
   readonly settlesAtMs: number;
-  readonly says: string;
+  readonly label: string;
   readonly onSkip: (reason: string) => void;
 }
 
 /** The countdown while something settles; the step opens by itself when it is over. */
-function Settling({ settlesAtMs, says, onSkip }: SettlingProps) {
+function Settling({ settlesAtMs, label: says, onSkip }: SettlingProps) {
   const seconds = Math.ceil(useMoment(settlesAtMs) / 1000);
   const clock = `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
   return (
@@ -111,7 +111,7 @@ function Settling({ settlesAtMs, says, onSkip }: SettlingProps) {
   );
 }
 
-function ConfirmButton({ onConfirm, says }: { readonly onConfirm: () => void; readonly says: string }) {
+function ConfirmButton({ onConfirm, label: says }: { readonly onConfirm: () => void; readonly label: string }) {
   useEffect(() => document.getElementById('confirm-state')?.focus(), []);
   return (
     <Button id="confirm-state" size="xl" mih={64} onClick={onConfirm} classNames={{ label: classes.label ?? '' }}>

@@ -17,7 +17,7 @@ export function StepActions({ open, step }: { readonly open: OpenTrail; readonly
       {isOwn ? <LeaveForLater open={open} step={step} /> : <SkipStep open={open} step={step} />}
       {!open.isOnlyTried && (
         <>
-          {!isOwn && <AddTest open={open} says="Test something else" button={quiet} />}
+          {!isOwn && <AddTest open={open} label="Test something else" button={quiet} />}
           <AddSuspects open={open} button={quiet} />
           <WhereOnWire open={open} button={quiet} />
           <StepPhotos open={open} step={step} />

@@ -1,19 +1,19 @@
 import { Button, Group, SegmentedControl, Select, Stack } from '@mantine/core';
+import { foundOn, nextPoint } from '@probe-trail/core/currentPath';
 import { lineUp } from '@probe-trail/core/evidence';
-import { foundOn, nextPoint } from '@probe-trail/core/path';
-import { type Path, pathSchema } from '@probe-trail/core/plan';
+import { type CurrentPath, pathSchema } from '@probe-trail/core/plan';
 import { formatReading, parseReading, sayReadingProblem } from '@probe-trail/core/reading';
 import { validate } from '@probe-trail/core/schema';
 import { type Doubt, findDoubt } from '@probe-trail/core/spec';
 import { readingsAlong, typedLength } from '@probe-trail/core/trail';
 import { type ComponentProps, useState } from 'react';
+import { PathFields } from '../../currentPath/PathFields';
+import { PathStrip } from '../../currentPath/PathStrip';
+import { newPath } from '../../currentPath/pathDraft';
 import { useKeptState } from '../../device/keptState';
 import { isText } from '../../device/shapes';
 import { optionsOfParts } from '../../fields/optionsOf';
 import { TextLine } from '../../fields/TextField';
-import { PathFields } from '../../path/PathFields';
-import { PathStrip } from '../../path/PathStrip';
-import { newPath } from '../../path/pathDraft';
 import { DoubtQuestion } from '../../spec/DoubtQuestion';
 import { BottomSheet } from '../../ui/BottomSheet';
 import type { OpenTrail } from '../log/useTrail';
@@ -23,7 +23,7 @@ interface WhereProps {
   readonly button: ComponentProps<typeof Button>;
 }
 
-const isPath = (value: unknown): value is Path => validate(pathSchema, value).ok;
+const isPath = (value: unknown): value is CurrentPath => validate(pathSchema, value).ok;
 
 /** Where on a wire the fault lies: volts at points along a path of the plan, or along one that is written here. */
 export function WhereOnWire({ open, button }: WhereProps) {
@@ -74,7 +74,7 @@ export function WhereOnWire({ open, button }: WhereProps) {
 
 interface MeasuringProps {
   readonly open: OpenTrail;
-  readonly path: Path;
+  readonly path: CurrentPath;
 }
 
 interface FlowProps {
@@ -104,7 +104,7 @@ const FlowQuestion = ({ flows, onSeen }: FlowProps) => (
 );
 
 /** The next point to measure, where each section is as likely as its suspects. */
-function pointDue(trail: OpenTrail['trail'], path: Path, readings: ReturnType<typeof readingsAlong>) {
+function pointDue(trail: OpenTrail['trail'], path: CurrentPath, readings: ReturnType<typeof readingsAlong>) {
   const shares = new Map(lineUp(trail).map(({ suspect, share }) => [suspect.id, share]));
   // A section without suspects is as likely as a suspect on average.
   const usual = shares.size > 0 ? 1 / shares.size : 1;
@@ -160,7 +160,7 @@ function Measuring({ open, path }: MeasuringProps) {
     <>
       <p>
         The load is switched on, the black lead stays at <b>{path.points.at(-1)?.name}</b>, the red one goes along.{' '}
-        <b>{foundOn(path, readings).says}</b>
+        <b>{foundOn(path, readings).text}</b>
       </p>
       <FlowQuestion
         flows={readings.flows}
@@ -224,7 +224,7 @@ function Measuring({ open, path }: MeasuringProps) {
 function Writing({ open, onWritten }: { readonly open: OpenTrail; readonly onWritten: (pathId: string) => void }) {
   const { trailId, record } = open;
   const { plan } = open.trail;
-  const [path, setPath, forget] = useKeptState<Path>(`new-path-${trailId}`, newPath(), isPath);
+  const [path, setPath, forget] = useKeptState<CurrentPath>(`new-path-${trailId}`, newPath(), isPath);
   const isNamed = path.name.trim() !== '' && path.points.every(({ name }) => name.trim() !== '');
   const keep = () => {
     if (!record({ kind: 'pathAdded', path })) return;

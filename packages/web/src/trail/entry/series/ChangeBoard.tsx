@@ -18,7 +18,7 @@ export function ChangeBoard({ spec, rows, active, zoneId, onPick }: BoardProps<C
       <ol className={classes.board} aria-label="Before and after">
         <Cell
           row={before}
-          says="before"
+          label="before"
           isActive={active === 0}
           isFixed={active === undefined}
           onPick={() => onPick(0)}
@@ -29,7 +29,7 @@ export function ChangeBoard({ spec, rows, active, zoneId, onPick }: BoardProps<C
         </li>
         <Cell
           row={after}
-          says="after"
+          label="after"
           isActive={active === 1}
           isFixed={active === undefined}
           onPick={() => onPick(1)}
@@ -48,13 +48,13 @@ export function ChangeBoard({ spec, rows, active, zoneId, onPick }: BoardProps<C
 
 interface CellProps {
   readonly row: BoardProps<ChangeSpec>['rows'][number] | undefined;
-  readonly says: string;
+  readonly label: string;
   readonly isActive: boolean;
   readonly isFixed: boolean;
   readonly onPick: () => void;
 }
 
-function Cell({ row, says, isActive, isFixed, onPick }: CellProps) {
+function Cell({ row, label: says, isActive, isFixed, onPick }: CellProps) {
   return (
     <li data-active={isActive || undefined}>
       <button type="button" disabled={isFixed} onClick={onPick}>

@@ -1,11 +1,11 @@
 import { UnstyledButton } from '@mantine/core';
-import { locate, type PathReadings, type SectionState } from '@probe-trail/core/path';
-import type { Path } from '@probe-trail/core/plan';
+import { locate, type PathReadings, type SectionState } from '@probe-trail/core/currentPath';
+import type { CurrentPath } from '@probe-trail/core/plan';
 import type { ReactNode } from 'react';
 import classes from './PathStrip.module.css';
 
 interface StripProps {
-  readonly path: Path;
+  readonly path: CurrentPath;
   readonly readings: PathReadings;
   /** What a point shows, as it was typed. */
   readonly sayVolts: (pointId: string) => string | undefined;

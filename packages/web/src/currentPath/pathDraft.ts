@@ -1,8 +1,8 @@
-import { type Path, type Plan, placeNamed } from '@probe-trail/core/plan';
+import { type CurrentPath, type Plan, placeNamed } from '@probe-trail/core/plan';
 import { nanoid } from 'nanoid';
 
-type Point = Path['points'][number];
-type Section = Path['sections'][number];
+type Point = CurrentPath['points'][number];
+type Section = CurrentPath['sections'][number];
 
 const newPoint = (name: string, minutes = 2): Point => ({
   id: `point-${nanoid(5)}`,
@@ -19,7 +19,7 @@ const newSection = (more: Partial<Section> = {}): Section => ({
 });
 
 /** A path to begin with: from the battery through a fuse and a load back to the battery. */
-export const newPath = (): Path => ({
+export const newPath = (): CurrentPath => ({
   id: `path-${nanoid(6)}`,
   name: '',
   points: ['Battery +', 'Fuse, far side', 'Feed pin of the load', 'Ground pin of the load', 'Battery −'].map((name) =>
@@ -29,13 +29,13 @@ export const newPath = (): Path => ({
 });
 
 /** The path with a point that is called otherwise; a pin of the plan is known by its name, such as C31·2. */
-export const namePoint = (plan: Plan, path: Path, pointId: string, name: string): Path => ({
+export const namePoint = (plan: Plan, path: CurrentPath, pointId: string, name: string): CurrentPath => ({
   ...path,
   points: path.points.map((point) => (point.id === pointId ? { ...point, name, at: placeNamed(plan, name) } : point)),
 });
 
 /** The path with one more point behind this one: the section is parted, and both parts have its suspects. */
-export function addPointAfter(path: Path, pointId: string): Path {
+export function addPointAfter(path: CurrentPath, pointId: string): CurrentPath {
   const at = placeOf(path, pointId);
   const section = path.sections[at];
   if (!section) return path;
@@ -47,7 +47,7 @@ export function addPointAfter(path: Path, pointId: string): Path {
 }
 
 /** The path without a point: the sections before and behind it become one. A path keeps two points. */
-export function removePoint(path: Path, pointId: string): Path {
+export function removePoint(path: CurrentPath, pointId: string): CurrentPath {
   const at = placeOf(path, pointId);
   if (at < 0 || path.points.length <= 2) return path;
   const [before, behind] = [path.sections[at - 1], path.sections[at]];
@@ -59,7 +59,7 @@ export function removePoint(path: Path, pointId: string): Path {
   };
 }
 
-const placeOf = ({ points }: Path, pointId: string): number => points.findIndex(({ id }) => id === pointId);
+const placeOf = ({ points }: CurrentPath, pointId: string): number => points.findIndex(({ id }) => id === pointId);
 
 const joinSections = (before: Section, behind: Section): Section => ({
   isLoad: before.isLoad || behind.isLoad,
@@ -68,7 +68,7 @@ const joinSections = (before: Section, behind: Section): Section => ({
 });
 
 /** The path with the section behind a point changed; a load that is set is the only one. */
-export function changeSection(path: Path, pointId: string, more: Partial<Section>): Path {
+export function changeSection(path: CurrentPath, pointId: string, more: Partial<Section>): CurrentPath {
   const at = placeOf(path, pointId);
   return {
     ...path,
@@ -80,7 +80,7 @@ export function changeSection(path: Path, pointId: string, more: Partial<Section
 }
 
 /** The path with a point changed. */
-export const changePoint = (path: Path, pointId: string, more: Partial<Point>): Path => ({
+export const changePoint = (path: CurrentPath, pointId: string, more: Partial<Point>): CurrentPath => ({
   ...path,
   points: path.points.map((point) => (point.id === pointId ? { ...point, ...more } : point)),
 });

@@ -38,5 +38,5 @@ export const pathSchema = closedObject({
     (path) => !Array.isArray(path?.sections) || path.sections.filter((section) => section?.isLoad === true).length <= 1,
   );
 
-export type Path = Checked<typeof pathSchema>;
-export type PathSection = Path['sections'][number];
+export type CurrentPath = Checked<typeof pathSchema>;
+export type PathSection = CurrentPath['sections'][number];

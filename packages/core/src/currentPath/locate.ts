@@ -1,4 +1,4 @@
-import type { Path, PathSection } from '../plan/index.js';
+import type { CurrentPath, PathSection } from '../plan/index.js';
 
 /** What the voltages along a path say of one section. */
 export type SectionState =
@@ -61,7 +61,7 @@ const hair = 1e-9;
  * only continuous, and what lies behind it says nothing. Nothing is good under load unless current is known to flow: a drop was measured, or
  * somebody has seen it. (Kirchhoff’s voltage law: the drops make the supply.)
  */
-export function locate(path: Path, { volts, flows }: PathReadings): Whereabouts {
+export function locate(path: CurrentPath, { volts, flows }: PathReadings): Whereabouts {
   const known = measuredOf(path, volts);
   const spans = spansOf(path, known);
   const supply = known[0]?.at === 0 ? known[0].volts : undefined;
@@ -133,7 +133,7 @@ interface Measured {
 }
 
 /** The points with a voltage, in their order; at the last one it is nothing, as the black lead stays there. */
-function measuredOf({ points }: Path, volts: PathReadings['volts']): readonly Measured[] {
+function measuredOf({ points }: CurrentPath, volts: PathReadings['volts']): readonly Measured[] {
   return points.flatMap(({ id }, at): Measured[] => {
     if (at === points.length - 1) return [{ at, volts: 0 }];
     const value = volts.get(id);
@@ -141,7 +141,7 @@ function measuredOf({ points }: Path, volts: PathReadings['volts']): readonly Me
   });
 }
 
-const spansOf = ({ sections }: Path, known: readonly Measured[]): readonly Span[] =>
+const spansOf = ({ sections }: CurrentPath, known: readonly Measured[]): readonly Span[] =>
   known.slice(1).flatMap((end, index) => {
     const start = known[index];
     if (!start) return [];

@@ -1,9 +1,9 @@
 import { type SearchKind, searchKinds } from '@probe-trail/core/search';
 import { expect } from 'chai';
-import { pathOf } from './pathOf';
+import { hrefOf } from './hrefOf';
 
 describe('pathOf', () => {
-  const path = (kind: SearchKind) => pathOf({ kind, ref: 'x', title: 'C31·2', detail: '' });
+  const path = (kind: SearchKind) => hrefOf({ kind, ref: 'x', title: 'C31·2', detail: '' });
   for (const [kind, want] of [
     ['vehicle', '/vehicles/x'],
     ['job', '/jobs/x'],

@@ -1,4 +1,4 @@
-import { accessLevels, type Path, type PathSection } from '../plan/index.js';
+import { accessLevels, type CurrentPath, type PathSection } from '../plan/index.js';
 import { formatPlain } from '../reading/index.js';
 import { locate, type PathReadings } from './locate.js';
 
@@ -19,7 +19,7 @@ const accessOrder = Object.keys(accessLevels);
  * @returns `undefined` where one section is left, or where no point lies between
  */
 export function nextPoint(
-  path: Path,
+  path: CurrentPath,
   readings: PathReadings,
   weightOf: (section: PathSection) => number = () => 1,
 ): NextPoint | undefined {
@@ -50,7 +50,7 @@ function sayReason({
 }: {
   share: number;
   minutes: number;
-  point: Path['points'][number];
+  point: CurrentPath['points'][number];
 }): string {
   const smaller = Math.min(share, 1 - share);
   const tells =

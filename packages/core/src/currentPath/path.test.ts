@@ -1,14 +1,14 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { evidenceTable, lineUp } from '../evidence/index.js';
-import { type Path, pathSchema } from '../plan/index.js';
+import { type CurrentPath, pathSchema } from '../plan/index.js';
 import { validate } from '../schema/index.js';
 import { aPlan } from '../testing/aPlan.js';
 import { events, opened, walk } from '../testing/aWalk.js';
 import { reduceTrail, type TrailEvent, trailEventSchema } from '../trail/index.js';
 import { foundOn, locate, nextPoint, type PathReadings } from './index.js';
 
-const point = (id: string, name = id): Path['points'][number] => ({
+const point = (id: string, name = id): CurrentPath['points'][number] => ({
   id,
   name,
   at: { kind: 'place', name },
@@ -19,7 +19,7 @@ const section = (mostDrop: number, ...suspectIds: string[]) => ({ isLoad: false,
 const load = (...suspectIds: string[]) => ({ isLoad: true, suspectIds, mostDrop: 0 });
 
 /** Battery, fuse, plug, motor, ground stud, battery. */
-const fanPath: Path = {
+const fanPath: CurrentPath = {
   id: 'fan-feed',
   name: 'Feed of the fan',
   points: [
@@ -38,7 +38,7 @@ const volts = (...pairs: readonly (readonly [string, number])[]): PathReadings =
 });
 
 describe('where on the wire', () => {
-  for (const [says, measured, states, sentence] of [
+  for (const [message, measured, states, sentence] of [
     ['nothing without the supply', [['c51', 0]], '?????', 'Nothing is known yet: the supply comes first.'],
     ['that it is anywhere at first', [['plus', 12.4]], 'ppppp', 'The fault is left between bat+ and bat−.'],
     [
@@ -142,11 +142,11 @@ describe('where on the wire', () => {
       'The load gets its voltage, between C5·1 and C5·2: it is the load itself.',
     ],
   ] as const)
-    it(`says ${says}`, () => {
+    it(`says ${message}`, () => {
       const signs = { good: 'g', continuous: 'c', fault: 'F', possible: 'p', unknown: '?' };
       const found = locate(fanPath, volts(...measured));
       expect(found.states.map((state) => signs[state]).join('')).to.equal(states);
-      expect(foundOn(fanPath, volts(...measured)).says).to.equal(sentence);
+      expect(foundOn(fanPath, volts(...measured)).text).to.equal(sentence);
     });
 
   it('clears what carries current, and no wire that goes on where nothing is known', () => {
@@ -223,7 +223,7 @@ describe('where on the wire', () => {
             { length: count },
             (_, at) => (at === loadAt ? 4 : 0.001) + (at === faultAt ? extra : 0),
           );
-          const path: Path = {
+          const path: CurrentPath = {
             id: 'p',
             name: 'p',
             points: Array.from({ length: count + 1 }, (_, at) => point(`p${at}`)),

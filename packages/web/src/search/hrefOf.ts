@@ -10,4 +10,4 @@ const paths = {
 } as const satisfies Record<SearchHit['kind'], (hit: SearchHit) => string>;
 
 /** Where a hit leads. */
-export const pathOf = (hit: SearchHit): string => paths[hit.kind](hit);
+export const hrefOf = (hit: SearchHit): string => paths[hit.kind](hit);

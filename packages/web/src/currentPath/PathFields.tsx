@@ -1,5 +1,12 @@
 import { ActionIcon, Button, Checkbox, NumberInput, Select, Stack } from '@mantine/core';
-import { type AccessLevel, accessLevels, type Path, type Plan, planBounds, planLengths } from '@probe-trail/core/plan';
+import {
+  type AccessLevel,
+  accessLevels,
+  type CurrentPath,
+  type Plan,
+  planBounds,
+  planLengths,
+} from '@probe-trail/core/plan';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { SuspectPick } from '../experiment/SuspectPick';
 import { optionsOf } from '../fields/optionsOf';
@@ -9,9 +16,9 @@ import { addPointAfter, changePoint, changeSection, namePoint, removePoint } fro
 
 interface FieldsProps {
   readonly plan: Plan;
-  readonly path: Path;
+  readonly path: CurrentPath;
   /** Changes the path as it stands then. */
-  readonly onPath: (change: (now: Path) => Path) => void;
+  readonly onPath: (change: (now: CurrentPath) => CurrentPath) => void;
 }
 
 const accessOptions = optionsOf(accessLevels);
@@ -82,7 +89,7 @@ export function PathFields({ plan, path, onPath }: FieldsProps) {
   );
 }
 
-function pointLabel({ points }: Path, at: number): string {
+function pointLabel({ points }: CurrentPath, at: number): string {
   if (at === 0) return 'Supply';
   return at === points.length - 1 ? 'End, where the black lead stays' : 'Place or pin';
 }

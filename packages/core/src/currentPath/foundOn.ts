@@ -1,18 +1,18 @@
-import type { Path } from '../plan/index.js';
+import type { CurrentPath } from '../plan/index.js';
 import { locate, type PathReadings, type Whereabouts } from './locate.js';
 
 /** What the voltages along a path say of the suspects. */
 export interface PathFinding {
   readonly clears: readonly string[];
   readonly pointsTo: readonly string[];
-  readonly says: string;
+  readonly text: string;
 }
 
 /**
  * Suspects of sections that are proven under load are cleared; those of the sections between which the fault is shown are pointed to. Where
  * it is only left over, nothing is: the cause may lie off the path.
  */
-export function foundOn(path: Path, readings: PathReadings): PathFinding {
+export function foundOn(path: CurrentPath, readings: PathReadings): PathFinding {
   const { states, isShown, ...where } = locate(path, readings);
   const suspectsIn = (wanted: (state: string) => boolean) => [
     ...new Set(path.sections.flatMap(({ suspectIds }, at) => (wanted(states[at] ?? '') ? suspectIds : []))),
@@ -24,13 +24,13 @@ export function foundOn(path: Path, readings: PathReadings): PathFinding {
   return {
     clears: suspectsIn((state) => state === 'good').filter((id) => !open.has(id)),
     pointsTo,
-    says: sayWhere(path, { states, isShown, ...where }),
+    text: sayWhere(path, { states, isShown, ...where }),
   };
 }
 
 /** Where the fault lies, in a sentence. */
 export function sayWhere(
-  path: Path,
+  path: CurrentPath,
   { between, alsoBetween, risesAt, isShown, isSupplyLow, states }: Whereabouts,
 ): string {
   const name = (at: number) => path.points[at]?.name || path.points[at]?.id || '';

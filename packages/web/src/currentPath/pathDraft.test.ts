@@ -1,12 +1,12 @@
-import { blankPlan, type Path, pathSchema } from '@probe-trail/core/plan';
+import { blankPlan, type CurrentPath, pathSchema } from '@probe-trail/core/plan';
 import { validate } from '@probe-trail/core/schema';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { addPointAfter, changePoint, changeSection, namePoint, newPath, removePoint } from './pathDraft';
 
-const names = ({ points }: Path) => points.map(({ name }) => name);
-const idAt = ({ points }: Path, at: number) => points[at]?.id ?? '';
-const loads = ({ sections }: Path) => sections.map(({ isLoad }) => isLoad);
+const names = ({ points }: CurrentPath) => points.map(({ name }) => name);
+const idAt = ({ points }: CurrentPath, at: number) => points[at]?.id ?? '';
+const loads = ({ sections }: CurrentPath) => sections.map(({ isLoad }) => isLoad);
 
 describe('a current path that is being written', () => {
   it('begins with a load between the battery and the battery', () => {
