@@ -33,6 +33,13 @@ export const theme = createTheme({
   fontFamily: '"Atkinson Hyperlegible Next Variable", sans-serif',
   fontFamilyMonospace: '"JetBrains Mono Variable", monospace',
   headings: { fontFamily: '"Atkinson Hyperlegible Next Variable", sans-serif', fontWeight: '700' },
+  spacing: {
+    xs: 'var(--space-sm)',
+    sm: 'var(--space-md)',
+    md: 'var(--space-lg)',
+    lg: 'var(--space-xl)',
+    xl: 'var(--space-2xl)',
+  },
   defaultRadius: 'md',
   cursorType: 'pointer',
   respectReducedMotion: true,

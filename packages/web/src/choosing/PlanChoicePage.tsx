@@ -123,7 +123,7 @@ function PlanOffer({ open, choice, plan: { candidate, fit, reasons } }: OfferPro
         <VerdictMark kind={fit.kind === 'fits' ? 'inSpec' : 'tooCloseToCall'} size={18} />{' '}
         {sayPlanFit(fit, choice.request)}
       </p>
-      <ul className={classes.reasons}>
+      <ul className={`bullets ${classes.reasons}`}>
         {reasons.map((reason) => (
           <li key={sayPlanReason(reason)}>{sayPlanReason(reason)}</li>
         ))}

@@ -35,7 +35,7 @@ export function PathFields({ plan, path, onPath }: FieldsProps) {
         value={path.name}
         onText={(name) => onPath((now) => ({ ...now, name }))}
       />
-      <ol className={classes.points}>
+      <ol>
         {path.points.map((point, at) => (
           <li key={point.id}>
             <div className={classes.point}>

@@ -29,7 +29,7 @@ const stateWords: Readonly<Record<SectionState, string>> = {
 export function PathStrip({ path, readings, sayVolts, chosenId, next, onChoose, children }: StripProps) {
   const { states } = locate(path, readings);
   return (
-    <ol className={classes.strip} aria-label={path.name}>
+    <ol aria-label={path.name}>
       {path.points.map((point, at) => {
         const isEnd = at === path.points.length - 1;
         const section = path.sections[at];

@@ -18,6 +18,9 @@ export const DayInput = ({ value, onChange, ...props }: DayProps) => (
     placeholder="2023-05-17"
     valueFormat="YYYY-MM-DD"
     clearable
+    weekendDays={[]}
+    // A glove hits a day.
+    styles={{ day: { width: 44, height: 44 } }}
     value={value || null}
     onChange={(day) => onChange(day ?? '')}
   />

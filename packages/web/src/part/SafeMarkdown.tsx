@@ -44,7 +44,7 @@ export function SafeMarkdown({ text, plan }: MarkdownProps) {
     [plan],
   );
   return (
-    <div className={classes.text}>
+    <div className={`prose ${classes.text}`}>
       <Markdown components={components} urlTransform={addressOf}>
         {linked}
       </Markdown>

@@ -12,6 +12,7 @@ import {
 } from 'chart.js';
 import { useMemo } from 'react';
 import { Line } from 'react-chartjs-2';
+import { tokenColour } from '../ui/tokenColour';
 import type { LimitChartProps } from './limitChartData';
 import { verdictLook } from './verdictLook';
 
@@ -22,8 +23,6 @@ Chart.register(CategoryScale, Filler, LinearScale, LineElement, PointElement);
 // The shapes of the verdicts, as the library has them; the word stands in the table beside the chart.
 const pointShapes = { inSpec: 'circle', outOfSpec: 'rectRot', tooCloseToCall: 'triangle', noLimit: 'circle' } as const;
 
-/** A token's colour as the canvas needs it: in words of its own, not as a variable. */
-const tokenColour = (token: string) => getComputedStyle(document.documentElement).getPropertyValue(token).trim();
 const resolved = (colour: string) => tokenColour(colour.slice(4, -1));
 
 export default function LimitChartDrawn({ label, band, points, here, xTitle, yTitle }: LimitChartProps) {

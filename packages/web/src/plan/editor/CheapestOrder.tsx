@@ -58,7 +58,7 @@ function Branch({ plan, tree }: { readonly plan: Plan; readonly tree: TestTree }
   return (
     <>
       <b>{step.title}</b>
-      <ul>
+      <ul className="bullets">
         {tree.ways.map(({ outcomeId, to }) => {
           const outcome = step.outcomes.find(({ id }) => id === outcomeId);
           return (

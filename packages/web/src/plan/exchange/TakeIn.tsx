@@ -121,7 +121,7 @@ function Preview({ offer: { plan, pictures, gaps } }: { readonly offer: Offer })
           <p>
             <b>Gaps to be filled, marked in the draft:</b>
           </p>
-          <ul>
+          <ul className="bullets">
             {gaps.slice(0, 12).map(({ message, stepId }) => (
               <li key={stepId + message}>{message}</li>
             ))}

@@ -1,10 +1,12 @@
 import type { Paper, PaperEnd, PaperStep } from '@probe-trail/core/exchange';
 import { type Picture, picturesOfText, withPictures } from '@probe-trail/core/plan';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { tokenColour } from '../../ui/tokenColour';
 import { dataUrlsForPaper } from './planPictures';
 
-const soft = '#52615b';
-const rule = '#8a938f';
+/** Paper is white by night too: these two tokens are the same then. */
+const soft = tokenColour('--print-soft');
+const rule = tokenColour('--print-rule');
 
 /** The paper version of a plan as a PDF: boxes to fill, and for every outcome the step or end to go to. */
 export async function paperPdf(paper: Paper, pictures: readonly Picture[]): Promise<Blob> {

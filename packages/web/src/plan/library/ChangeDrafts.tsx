@@ -57,7 +57,7 @@ export function ChangeDrafts({ title, of, rework, onClose }: ChangeProps) {
       )}
       {done ? (
         <>
-          <ul className={classes.done} aria-label="What came of it">
+          <ul className={`bullets ${classes.done}`} aria-label="What came of it">
             {done.map(({ planId, message }) => (
               <li key={planId}>{message}</li>
             ))}

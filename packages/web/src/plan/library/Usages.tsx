@@ -18,7 +18,7 @@ export function Usages({ query }: { readonly query: UsageQuery }) {
         return versions.length === 0 ? (
           <p className="soft">No plan uses it.</p>
         ) : (
-          <ul className={classes.usages} aria-label="Where it is used">
+          <ul className={`bullets ${classes.usages}`} aria-label="Where it is used">
             {versions.map((inVersion) => (
               <InVersion key={`${inVersion[0]?.planId} ${inVersion[0]?.version}`} usages={inVersion} />
             ))}
@@ -45,7 +45,7 @@ function InVersion({ usages }: { readonly usages: readonly Usage[] }) {
         version {first.version}, {versionStates[first.state]}
         {first.lines.length > 0 && `, for ${first.lines.join(', ')}`}
       </small>
-      <ul>
+      <ul className="bullets">
         {steps.map(
           ([stepId, inStep]) =>
             stepId !== null && (

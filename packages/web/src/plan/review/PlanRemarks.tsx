@@ -11,7 +11,7 @@ export function PlanRemarks({ plan }: { readonly plan: Plan }) {
   return (
     <section>
       <h2>Remarks from the bay</h2>
-      <ul>
+      <ul className="bullets">
         {remarks.map(({ eventId, trailId, planVersion, stepId, about, text, atMs, by, answer }) => (
           <li key={eventId}>
             <b>{remarkKinds[about]}</b>, {plan.steps.find(({ id }) => id === stepId)?.title ?? stepId}: {text}{' '}

@@ -22,7 +22,7 @@ export function FirstStep({ onAdded }: { readonly onAdded: (stepId: string) => v
   return (
     <>
       <p>The plan has no step yet. An order that works:</p>
-      <ol className={classes.order}>
+      <ol className={`bullets ${classes.order}`}>
         <li>
           <Link to="?part=suspects">Suspects</Link>: everything that can be the cause, how often it is, and what mends
           it. {sayWritten(suspects, 'suspect')}

@@ -125,7 +125,7 @@ function Next({ trail, openId }: Pick<PanelProps, 'trail'> & { readonly openId: 
   return (
     <section>
       <h2 className={classes.next}>Best next tests</h2>
-      <ol>
+      <ol className="bullets">
         {tests.map(({ step, reason }) => (
           <li key={step.id}>
             <b>{step.title}</b> {reason}

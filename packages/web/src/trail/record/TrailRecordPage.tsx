@@ -150,7 +150,7 @@ function PathRecord({ trail, path }: Pick<OpenTrail, 'trail'> & { readonly path:
       <p>
         {foundOn(path, readingsAlong(trail, path.id)).text} {sayFlow(trail.pathCurrents[path.id])}
       </p>
-      <ul>
+      <ul className="bullets">
         {measured.map(({ id, name, reading, by, atMs }) => (
           <li key={id}>
             <b>{name}</b> <span className="mono">{formatReading(reading)}</span>{' '}
@@ -191,7 +191,7 @@ function Notes({ trail }: Pick<OpenTrail, 'trail'>) {
       {trail.remarks.length > 0 && (
         <section className={classes.notes}>
           <h2>Told to the author</h2>
-          <ul>
+          <ul className="bullets">
             {trail.remarks.map(({ id, stepId, about, text, by }) => (
               <li key={id}>
                 <b>{remarkKinds[about]}</b>, {stepOf(plan, stepId)?.title}: {text} <small className="soft">{by}</small>

@@ -68,7 +68,7 @@ function MoveList({
   readonly believed: Readonly<Record<string, string>>;
 }) {
   return (
-    <ol>
+    <ol className="bullets">
       {moves.map(({ what, is, because }, index) => (
         // The same state may come twice: off first, and on again.
         <li key={index}>
