@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { inBrowser } from '../testing/browser';
 
 /** A browser's store with little room. */
 class SmallStore {
@@ -13,19 +14,16 @@ class SmallStore {
 }
 
 describe('texts that a browser keeps', () => {
-  const [window, document, localStorage] = [new EventTarget(), new EventTarget(), new SmallStore()];
-  const browser = { window, document, localStorage };
+  const { window } = inBrowser();
+  const localStorage = new SmallStore();
   let kept: typeof import('./keptTexts');
 
   before(async () => {
-    Object.assign(globalThis, browser);
+    Object.defineProperty(globalThis, 'localStorage', { value: localStorage, configurable: true });
     kept = await import('./keptTexts');
   });
-  after(() => {
-    for (const name of Object.keys(browser)) Reflect.deleteProperty(globalThis, name);
-  });
 
-  const leave = () => window.dispatchEvent(new Event('pagehide'));
+  const leave = () => window.dispatchEvent(new window.Event('pagehide'));
 
   it('are there at once, and in the store when the page goes', () => {
     kept.keepText('a', '12,');
@@ -39,7 +37,7 @@ describe('texts that a browser keeps', () => {
 
   it('are in the store when the page is put away', () => {
     kept.keepText('c', 'x');
-    document.dispatchEvent(new Event('visibilitychange'));
+    window.document.dispatchEvent(new window.Event('visibilitychange'));
     expect([...localStorage.texts.values()]).to.include('x');
   });
 

@@ -1,14 +1,13 @@
-import { schemaResolver, useForm } from '@mantine/form';
-import { boundsOf, type Checked, lengthsOf } from '@probe-trail/core/schema';
+import { useForm } from '@mantine/form';
+import { boundsOf, type Checked, lengthsOf, validate } from '@probe-trail/core/schema';
 import type { FormEvent } from 'react';
 
 /** A schema of the core: of what a form sends. */
-interface FormSchema {
+type FormSchema = Parameters<typeof validate>[0] & {
   readonly fields: object;
   readonly __outputType: object;
   readonly cast: (values: unknown) => unknown;
-  readonly '~standard': Parameters<typeof schemaResolver>[0]['~standard'];
-}
+};
 
 interface ShortFormOptions<Schema extends FormSchema> {
   readonly schema: Schema;
@@ -28,11 +27,15 @@ interface ShortFormOptions<Schema extends FormSchema> {
 export function useShortForm<Schema extends FormSchema>(options: ShortFormOptions<Schema>) {
   type Values = Checked<Schema>;
   const { schema, initial, onChange, send, tidy = (values: Values) => values } = options;
-  const check = schemaResolver(schema, { sync: true });
+  const read = (values: Values) => schema.cast(tidy(values)) as Values;
+  const faultsIn = (values: Values): Record<string, string> => {
+    const checked = validate(schema, read(values));
+    return checked.ok ? {} : Object.fromEntries(checked.problem.map(({ path, message }) => [formPath(path), message]));
+  };
   const form = useForm({
     initialValues: initial,
-    validate: (values: Values) => check(tidy(values)),
-    transformValues: (values: Values) => schema.cast(tidy(values)) as Values,
+    validate: faultsIn,
+    transformValues: read,
     ...(onChange ? { onValuesChange: onChange } : {}),
   });
   const lengths = lengthsOf(schema);
@@ -53,5 +56,8 @@ export function useShortForm<Schema extends FormSchema>(options: ShortFormOption
     field: (key: keyof Values & string) => form.getInputProps(key),
   };
 }
+
+/** `rows[1].what` as the library writes it: `rows.1.what`. */
+const formPath = (path: string): string => path.replaceAll(/\[(\d+)\]/g, '.$1');
 
 export type ShortForm<Schema extends FormSchema> = ReturnType<typeof useShortForm<Schema>>;

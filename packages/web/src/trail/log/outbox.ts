@@ -47,7 +47,7 @@ export const outbox = {
   refuse: async (sent: readonly WaitingEvent[], message: string): Promise<void> => {
     held = held.filter((one) => !sent.includes(one));
     await device.transaction('rw', device.waiting, device.refused, async () => {
-      await device.refused.bulkPut(sent.map((row) => ({ ...row, message: message })));
+      await device.refused.bulkPut(sent.map((row) => ({ ...row, message })));
       await device.waiting.bulkDelete(sent.map(({ seq }) => seq));
     });
   },

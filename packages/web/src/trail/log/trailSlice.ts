@@ -49,10 +49,8 @@ export const trailSlice = createSlice({
       changeLog(state, trailId, (log) => withArrived(log, events)),
     acknowledged: (state, { payload: { trailId, ids } }: ForTrail<{ ids: readonly string[] }>) =>
       changeLog(state, trailId, (log) => withAcknowledged(log, ids)),
-    refused: (
-      state,
-      { payload: { trailId, ids, message: says } }: ForTrail<{ ids: readonly string[]; message: string }>,
-    ) => changeLog(state, trailId, (log) => withRefused(log, ids, says)),
+    refused: (state, { payload: { trailId, ids, message } }: ForTrail<{ ids: readonly string[]; message: string }>) =>
+      changeLog(state, trailId, (log) => withRefused(log, ids, message)),
     refusalSeen: (state, { payload: { trailId } }: ForTrail<object>) =>
       changeLog(state, trailId, (log) => ({ ...log, refusal: undefined })),
   },
