@@ -394,7 +394,7 @@ describe('the author’s bench', () => {
       ...largePlan(3),
       steps: Array.from({ length: 10_000 }, (_, index) => blankStep(`s${index}`, 'x')),
     };
-    for (const [text, says] of [
+    for (const [text, message] of [
       [JSON.stringify({ ...largePlan(3), formatVersion: 9 }), 'format version 9'],
       [JSON.stringify(tooMany), 'steps'],
       [withFormula, 'at most 300 characters'],
@@ -405,7 +405,7 @@ describe('the author’s bench', () => {
         set?.call(field, value);
         field?.dispatchEvent(new Event('input', { bubbles: true }));
       }, text);
-      await ines.see(says);
+      await ines.see(message);
     }
     await ines.leave();
   });

@@ -14,9 +14,7 @@ export async function checkCommand(file: string, asJson: boolean, out: Output, e
 }
 
 function sayFindings(plan: Plan, findings: readonly Finding[]): string {
-  const lines = findings.map(
-    ({ severity, rule, message: says, todo }) => `${severity}  ${rule}\n  ${says}\n  ${todo}\n`,
-  );
+  const lines = findings.map(({ severity, rule, message, todo }) => `${severity}  ${rule}\n  ${message}\n  ${todo}\n`);
   const errors = errorsOf(findings).length;
   const counted = `${plan.title}: ${plan.steps.length} steps, ${plan.suspects.length} suspects, ${errors} errors, ${findings.length - errors} warnings\n`;
   return [...lines, counted].join('');

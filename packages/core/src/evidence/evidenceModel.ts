@@ -59,9 +59,6 @@ export interface EvidenceModel {
 type AddedSuspects = Trail['added']['suspects'];
 const nothingAdded: AddedSuspects = {};
 
-// Made once for each document and what was added to it, as neither is changed in place.
-const models = new WeakMap<Plan, WeakMap<AddedSuspects, EvidenceModel>>();
-
 /**
  * P(outcome | suspect), from what the author has marked. For an outcome of a step and a suspect, the first that holds:
  * 1. What the step's readings are expected to show of the suspect (`chancesExpected`), but at least `minLikelihood`.
@@ -74,19 +71,11 @@ const models = new WeakMap<Plan, WeakMap<AddedSuspects, EvidenceModel>>();
  * mind: it says nothing of that suspect, unless it names it.
  * @param added how many steps the plan had when each suspect was added on the trail, by its id
  */
-export function evidenceModel(plan: Plan, added: AddedSuspects = nothingAdded): EvidenceModel {
-  const ofPlan = models.get(plan) ?? new WeakMap<AddedSuspects, EvidenceModel>();
-  models.set(plan, ofPlan);
-  const known = ofPlan.get(added);
-  if (known) return known;
-  const model = {
-    suspects: plan.suspects,
-    prior: shared(Float64Array.from(plan.suspects, ({ weight }) => weight)),
-    steps: new Map(plan.steps.map((step, at) => [step.id, stepModel(plan, step, (id) => at < (added[id] ?? 0))])),
-  };
-  ofPlan.set(added, model);
-  return model;
-}
+export const evidenceModel = (plan: Plan, added: AddedSuspects = nothingAdded): EvidenceModel => ({
+  suspects: plan.suspects,
+  prior: shared(Float64Array.from(plan.suspects, ({ weight }) => weight)),
+  steps: new Map(plan.steps.map((step, at) => [step.id, stepModel(plan, step, (id) => at < (added[id] ?? 0))])),
+});
 
 /** The plan of a trail as evidence, with what was added to it on the way. */
 export const modelOf = ({ plan, added }: Pick<Trail, 'plan' | 'added'>): EvidenceModel =>

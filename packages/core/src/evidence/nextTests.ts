@@ -78,18 +78,13 @@ export function bitsOf({ chances: byOutcome, step }: StepModel, posterior: Float
   return Math.max(0, told);
 }
 
-const knownByStep = new WeakMap<readonly Float64Array[], Float64Array>();
-
-/** Σ P(o|s) log P(o|s) of each suspect: the logarithms are taken once for a plan, and not with every waymark. */
+/** Σ P(o|s) log P(o|s) of each suspect. */
 function knownOf(byOutcome: readonly Float64Array[]): Float64Array {
-  const known = knownByStep.get(byOutcome);
-  if (known) return known;
   const sums = new Float64Array(byOutcome[0]?.length ?? 0);
   for (const chances of byOutcome)
     chances.forEach((chance, suspect) => {
       sums[suspect] = (sums[suspect] ?? 0) + bits(chance);
     });
-  knownByStep.set(byOutcome, sums);
   return sums;
 }
 

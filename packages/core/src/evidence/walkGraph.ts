@@ -36,19 +36,10 @@ export interface WalkGraph {
 // What is more than that takes longer than anybody waits for a number.
 const mostPlaces = 30_000;
 
-const graphs = new WeakMap<Plan, WalkGraph>();
-
-/**
- * The walk graph of a plan. A walk enters a step once: a way to a step that it has done is a return, and ends it there. Made once for each
- * document, as documents are never changed in place.
- */
+/** The walk graph of a plan. A walk enters a step once: a way to a step that it has done is a return, and ends it there. */
 export function walkGraph(plan: Plan): WalkGraph {
-  const known = graphs.get(plan);
-  if (known) return known;
   const first = indexPlan(plan).steps.get(plan.startStepId);
-  const graph = first ? (unroll(plan, first) ?? unrollBySearch(plan, first)) : { places: [], isExact: true };
-  graphs.set(plan, graph);
-  return graph;
+  return first ? (unroll(plan, first) ?? unrollBySearch(plan, first)) : { places: [], isExact: true };
 }
 
 interface OpenPlace {

@@ -29,7 +29,7 @@ function stepText({ number, title, proves, lines, instruction, cautions, effort,
   return [
     `### ${number}. ${title}`,
     proves === '' ? `*${effort}*` : `*${proves} (${effort})*`,
-    ...lines.map(({ name, text: says }) => `${name}: ${says}`),
+    ...lines.map(({ name, text }) => `${name}: ${text}`),
     cautions.map((caution) => `**Caution:** ${caution}`).join('\n\n'),
     // A file of text has no pictures in it.
     withPictures(instruction, (caption) => `*(picture: ${caption})*`),

@@ -12,17 +12,17 @@ import {
   likelySubjects,
   measuredAsks,
   measuredStep,
-  roleNames,
   type Subjects,
   type SuspectRole,
+  suspectRoles,
 } from './index.js';
 
 const kinds = Object.keys(experimentNames) as Experiment[];
-const roles = Object.keys(roleNames) as SuspectRole[];
+const roles = Object.keys(suspectRoles) as SuspectRole[];
 
 const suspects = roles.map((id) => ({
   id,
-  name: roleNames[id],
+  name: suspectRoles[id],
   kind: 'part' as const,
   weight: 1,
   repair: 'x',

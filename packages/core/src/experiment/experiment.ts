@@ -3,7 +3,7 @@ import type { Need, StepReading } from '../plan/index.js';
 import type { Result } from '../result/index.js';
 
 /** What an experiment can speak of, as seen from the part: this side is that of the part, that side the one of the control unit. */
-export const roleNames = {
+export const suspectRoles = {
   part: 'the part',
   wiringHere: 'wiring on this side',
   wiringThere: 'wiring on that side',
@@ -11,7 +11,7 @@ export const roleNames = {
   ground: 'ground',
   controlUnit: 'control unit',
 } as const;
-export type SuspectRole = keyof typeof roleNames;
+export type SuspectRole = keyof typeof suspectRoles;
 
 /** Which suspects stand in which role. */
 export type Subjects = Readonly<Partial<Record<SuspectRole, readonly string[]>>>;

@@ -5,9 +5,9 @@ export {
   type AskProblem,
   type ExperimentKind,
   type ExperimentResult,
-  roleNames,
   type Subjects,
   type SuspectRole,
+  suspectRoles,
 } from './experiment.js';
 export { experimentStep } from './experimentStep.js';
 export { experimentKinds } from './kinds.js';

@@ -7,5 +7,5 @@ export {
   sayInstrumentWarning,
   warningsOf,
 } from './accuracyOf.js';
-export { type Instrument, type InstrumentRange, instrumentLengths, instrumentSchema } from './instrument.js';
+export { type Instrument, type InstrumentRange, instrumentSchema } from './instrument.js';
 export { type InstrumentFunction, instrumentFunctions, quantityOfFunction } from './instrumentFunctions.js';

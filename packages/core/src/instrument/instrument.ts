@@ -1,13 +1,5 @@
 import { array, boolean, number, string } from 'yup';
-import {
-  type Checked,
-  closedObject,
-  draftText,
-  idText,
-  largestNumber,
-  latestTimeMs,
-  lengthsOf,
-} from '../schema/index.js';
+import { type Checked, closedObject, draftText, idText, largestNumber, latestTimeMs } from '../schema/index.js';
 import { findUnit } from '../units/index.js';
 import { type InstrumentFunction, instrumentFunctions } from './instrumentFunctions.js';
 
@@ -60,6 +52,3 @@ export const instrumentSchema = closedObject({
 
 export type Instrument = Checked<typeof instrumentSchema>;
 export type InstrumentRange = Instrument['functions'][number]['ranges'][number];
-
-/** How long the texts of an instrument may be. */
-export const instrumentLengths = lengthsOf(instrumentSchema);

@@ -10,15 +10,14 @@ export const newCommentSchema = closedObject({
   text: saidText(),
 });
 /** Body of `PUT /api/plans/:planId/comments/:commentId`. */
-/** How long the texts of a comment and of a release may be. */
-export const commentLengths = lengthsOf(newCommentSchema);
 export const commentChangeSchema = closedObject({ isDone: boolean().required() });
 export const commentParamsSchema = closedObject({ planId: idText(), commentId: idText() });
 /** Body of `POST /api/plans/:planId/draft/release`. */
 export const releaseSchema = closedObject({ notes: string().defined().max(5000) });
-/** Body of `PUT /api/plans/:planId/remarks/:eventId`: what became of a remark from the bay. */
+/** How long the texts of a release may be. */
 export const releaseLengths = lengthsOf(releaseSchema);
 
+/** Body of `PUT /api/plans/:planId/remarks/:eventId`: what became of a remark from the bay. */
 export const remarkAnswerSchema = closedObject({ version: versionNumber(), text: saidText() });
 export const remarkParamsSchema = closedObject({ planId: idText(), eventId: idText() });
 

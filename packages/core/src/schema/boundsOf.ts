@@ -17,13 +17,9 @@ export interface NumberBounds {
 /** The bounds of each number of an object. */
 export type Bounds<T> = { readonly [Key in NumberKeys<T>]: NumberBounds };
 
-const known = new WeakMap<object, object>();
-
 /** Between what the numbers of an object may lie, as its schema says: so no field takes one that cannot be saved. */
 export function boundsOf<S extends ObjectLike>(schema: S): Bounds<S['__outputType']> {
-  const bounds = known.get(schema) ?? readBounds(schema);
-  known.set(schema, bounds);
-  return bounds as Bounds<S['__outputType']>;
+  return readBounds(schema) as Bounds<S['__outputType']>;
 }
 
 const readBounds = ({ fields }: ObjectLike): object =>

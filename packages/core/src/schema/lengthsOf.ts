@@ -12,13 +12,9 @@ type TextKeys<T> = { [Key in keyof T]: T[Key] extends string | null | undefined 
 /** The most characters of each text of an object; `undefined` for a text that is bounded otherwise, such as an id. */
 export type Lengths<T> = { readonly [Key in TextKeys<T>]?: number };
 
-const known = new WeakMap<object, object>();
-
 /** How long the texts of an object may be, as its schema says: so no field takes more than can be saved. */
 export function lengthsOf<S extends ObjectLike>(schema: S): Lengths<S['__outputType']> {
-  const lengths = known.get(schema) ?? readLengths(schema);
-  known.set(schema, lengths);
-  return lengths as Lengths<S['__outputType']>;
+  return readLengths(schema) as Lengths<S['__outputType']>;
 }
 
 function readLengths(schema: ObjectLike): object {

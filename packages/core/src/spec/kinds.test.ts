@@ -367,12 +367,12 @@ describe('a count', () => {
 describe('the schema of the kinds', () => {
   const faultsOf = (spec: unknown) => {
     const result = validate(specSchema, spec);
-    return result.ok ? '' : result.problem.map(({ message: says }) => says).join('; ');
+    return result.ok ? '' : result.problem.map(({ message }) => message).join('; ');
   };
   const sound: Spec[] = [ntc, glow, pedal, { kind: 'formula', unit: 'V', min: 'a - 1', max: null }];
   for (const spec of sound) it(`takes a ${spec.kind}`, () => expect(faultsOf(spec)).to.equal(''));
 
-  for (const [what, spec, says] of [
+  for (const [what, spec, message] of [
     ['a curve whose rows fall', { ...ntc, rows: [...ntc.rows].reverse() }, 'must rise from top to bottom'],
     ['a curve of one row', { ...ntc, rows: ntc.rows.slice(0, 1) }, 'rows'],
     ['a curve of something that no formula could name', { ...ntc, of: 'coolant-temp' }, 'must begin with a letter'],
@@ -395,5 +395,5 @@ describe('the schema of the kinds', () => {
       'above the upper one',
     ],
   ] as const)
-    it(`refuses ${what}`, () => expect(faultsOf(spec)).to.include(says));
+    it(`refuses ${what}`, () => expect(faultsOf(spec)).to.include(message));
 });

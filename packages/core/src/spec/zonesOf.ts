@@ -18,18 +18,8 @@ export interface ZoneLine {
   readonly zones: readonly Zone[];
 }
 
-const lines = new WeakMap<object, ZoneLine>();
-
-/** The zones of limits that stand in the plan; computed once for each spec, as it never changes. */
+/** The zones of limits that stand in the plan. */
 export function zonesOf(spec: FixedSpec | RowLimits): ZoneLine {
-  const known = lines.get(spec);
-  if (known) return known;
-  const line = computeZones(spec);
-  lines.set(spec, line);
-  return line;
-}
-
-function computeZones(spec: FixedSpec | RowLimits): ZoneLine {
   if (spec.kind === 'zones') return spec;
   const [min, max] = boundsOf(spec);
   return bandZones(min, max);

@@ -19,7 +19,6 @@ export {
   type Vehicle,
   type VehicleChange,
   vehicleChangeSchema,
-  vehicleLengths,
   vehicleParamsSchema,
 } from './vehicle.js';
 export type { CodeOverTime, SideFinding, VehicleListItem, VehicleSheet } from './vehicleApi.js';

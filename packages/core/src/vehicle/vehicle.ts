@@ -23,9 +23,6 @@ const vehicleFields = {
 /** Body of `POST /api/vehicles`. */
 export const newVehicleSchema = closedObject(vehicleFields);
 
-/** How long the texts of a vehicle may be. */
-export const vehicleLengths = lengthsOf(newVehicleSchema);
-
 /** Body of `PUT /api/vehicles/:vehicleId`: `revision` is the one that the sender has seen. */
 export const vehicleChangeSchema = closedObject({ ...vehicleFields, revision: versionNumber() });
 

@@ -9,7 +9,6 @@ import {
   withExpectedUnits,
 } from '@probe-trail/core/codes';
 import { nanoid } from 'nanoid';
-import { useMemo } from 'react';
 import { useKeptState } from '../device/keptState';
 import { isListOf, isNullOr, isNumber, isOneOf, isShaped, isText } from '../device/shapes';
 import type { OpenJob } from '../job/useJob';
@@ -52,7 +51,7 @@ const isSheetDraft = isShaped<SheetDraft>({
 export function useSheetDraft({ jobId, job, line }: OpenJob, source: SheetSource): DraftOfSheet {
   const blank: SheetDraft = { sheetId: nanoid(), moment: likelyMoment(job), units: [], codes: [] };
   const [draft, set, forget] = useKeptState(`sheet-${jobId}-${source}`, blank, isSheetDraft);
-  const sheet = useMemo(() => ({ ...draft, units: withExpectedUnits(line, draft.units) }), [draft, line]);
+  const sheet = { ...draft, units: withExpectedUnits(line, draft.units) };
   return { draft, sheet, change: (more) => set((last) => ({ ...last, ...more })), forget };
 }
 

@@ -1,7 +1,6 @@
 import { Autocomplete } from '@mantine/core';
 import type { Answers, Ask, AskProblem } from '@probe-trail/core/experiment';
 import { type Plan, pinPlaces } from '@probe-trail/core/plan';
-import { useMemo } from 'react';
 import { TextLine } from '../fields/TextField';
 import classes from './AskFields.module.css';
 
@@ -16,7 +15,7 @@ interface FieldsProps {
 
 /** A field for each thing that a test must be told; what cannot be used is said at its field. */
 export function AskFields({ plan, asks, answers, problem, onAnswer }: FieldsProps) {
-  const places = useMemo(() => [...pinPlaces(plan)], [plan]);
+  const places = [...pinPlaces(plan)];
   const fieldOf = (ask: Ask) => {
     const field = {
       label: labelOf(ask, asks, answers),

@@ -4,9 +4,9 @@ import {
   type AskProblem,
   type ExperimentResult,
   experimentKinds,
-  roleNames,
   type Subjects,
   type SuspectRole,
+  suspectRoles,
 } from '@probe-trail/core/experiment';
 import { type Experiment, experimentNames, type Plan } from '@probe-trail/core/plan';
 import { isListOf, isNullOr, isOneOf, isRecordOf, isShaped, isText } from '../device/shapes';
@@ -74,7 +74,7 @@ export function ExperimentForm({ plan, written, problem, onWrite }: FormProps) {
             {rolesOf(of.results).map((role) => (
               <SuspectPick
                 key={role}
-                label={roleNames[role]}
+                label={suspectRoles[role]}
                 suspects={plan.suspects}
                 chosen={subjects[role] ?? []}
                 onChoose={(ids) => onWrite({ subjects: { ...subjects, [role]: ids } })}
@@ -89,13 +89,13 @@ export function ExperimentForm({ plan, written, problem, onWrite }: FormProps) {
 }
 
 const rolesOf = (results: readonly ExperimentResult[]): readonly SuspectRole[] =>
-  (Object.keys(roleNames) as SuspectRole[]).filter((role) =>
+  (Object.keys(suspectRoles) as SuspectRole[]).filter((role) =>
     results.some(({ clears, pointsTo }) => [...clears, ...pointsTo].includes(role)),
   );
 
 /** What can come out, and what it will mean for whom: known before anything is done. */
 function Meanings({ results }: { readonly results: readonly ExperimentResult[] }) {
-  const names = (roles: readonly SuspectRole[]) => roles.map((role) => roleNames[role]).join(', ');
+  const names = (roles: readonly SuspectRole[]) => roles.map((role) => suspectRoles[role]).join(', ');
   return (
     <table className={classes.meanings}>
       <thead>

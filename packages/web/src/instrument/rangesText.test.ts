@@ -15,7 +15,7 @@ describe('the ranges of an instrument as text', () => {
   it('take tabs and decimal commas', () =>
     expect(parseRanges('0,6\t0,5\t4\t0,0001')).to.deep.equal({ ok: true, value: ranges.slice(0, 1) }));
 
-  for (const [text, says] of [
+  for (const [text, message] of [
     ['', 'at least one range'],
     ['20; 0.5 %', 'Line 1: write end of the range'],
     ['20; half; 2; 0.01', 'Line 1: write end of the range'],
@@ -24,6 +24,6 @@ describe('the ranges of an instrument as text', () => {
   ] as const)
     it(`say what is wrong with “${text.replace('\n', ' / ')}”`, () => {
       const parsed = parseRanges(text);
-      expect(parsed.ok ? '' : parsed.problem).to.include(says);
+      expect(parsed.ok ? '' : parsed.problem).to.include(message);
     });
 });

@@ -10,13 +10,9 @@ type MayBe = ReadonlyMap<string, Names>;
 const ignition = 'ignition';
 const unsaid = 'unsaid';
 
-const before = new WeakMap<Plan, ReadonlyMap<string, MayBe>>();
-
-/** The states in which a trail may come to each step: what the steps on some way before it asked for. Several rules ask for it. */
-function statesBefore(plan: Plan): ReadonlyMap<string, MayBe> {
-  const known = before.get(plan);
-  if (known) return known;
-  const states = flowForward<MayBe>(plan, {
+/** The states in which a trail may come to each step: what the steps on some way before it asked for. */
+const statesBefore = (plan: Plan): ReadonlyMap<string, MayBe> =>
+  flowForward<MayBe>(plan, {
     start: new Map([
       [ignition, new Set([unsaid])],
       ['engine', new Set([unsaid])],
@@ -24,9 +20,6 @@ function statesBefore(plan: Plan): ReadonlyMap<string, MayBe> {
     along: (states, step) => inStep(states, step),
     join: joinStates,
   });
-  before.set(plan, states);
-  return states;
-}
 
 /** The states while a step is being done: its own needs are made so. */
 const inStep = (states: MayBe, { needs }: Step): MayBe =>

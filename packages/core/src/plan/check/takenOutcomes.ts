@@ -28,7 +28,7 @@ const known = new WeakMap<Step, readonly Outcome[]>();
 
 /**
  * The outcomes of a step that some case comes to. The others are dead: no trail goes their way, whatever they say. Where a step has too many
- * cases to look at, any of them may be taken. Made once for each step, as every rule about ways asks.
+ * cases to look at, any of them may be taken. Made once for each step, as every rule about ways asks (benchmark: plan check of a 500-step plan).
  */
 export function takenOutcomes(step: Step): readonly Outcome[] {
   const already = known.get(step);

@@ -8,12 +8,7 @@ export interface ComputedOrder {
   readonly inCircles: readonly StepReading[];
 }
 
-const orders = new WeakMap<Step, ComputedOrder>();
-
-/** Made once for each step, as documents are never changed in place. */
 export function computedOrder({ inputs }: Pick<Plan, 'inputs'>, step: Step): ComputedOrder {
-  const known = orders.get(step);
-  if (known) return known;
   const computed = step.readings.filter(({ derivedFrom }) => derivedFrom !== null);
   const needs = new Map(
     computed.map((reading) => [
@@ -30,7 +25,5 @@ export function computedOrder({ inputs }: Pick<Plan, 'inputs'>, step: Step): Com
     ordered.push(...free);
     left = left.filter((reading) => !free.includes(reading));
   }
-  const order = { ordered, inCircles: left };
-  orders.set(step, order);
-  return order;
+  return { ordered, inCircles: left };
 }

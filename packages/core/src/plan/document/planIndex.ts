@@ -12,7 +12,10 @@ export interface PlanIndex {
 
 const indexes = new WeakMap<Plan, PlanIndex>();
 
-/** The index of a plan; made once for each document, as documents are never changed in place. */
+/**
+ * The index of a plan; made once for each document, as documents are never changed in place.
+ * Benchmarks: reducing a trail of 10,000 events, plan check of a 500-step plan; both miss their targets several times over without it.
+ */
 export function indexPlan(plan: Plan): PlanIndex {
   const known = indexes.get(plan);
   if (known) return known;

@@ -1,6 +1,5 @@
 import { Autocomplete, Select } from '@mantine/core';
 import { type BlockUse, fillIn, type Plan, pinsIn, planLengths } from '@probe-trail/core/plan';
-import { useMemo } from 'react';
 import { useDraft } from '../draft/editorContext';
 import { DraftLine } from '../fields/DraftText';
 import classes from '../fields/editorFields.module.css';
@@ -16,10 +15,7 @@ interface FieldsProps {
 export function BlockFields({ block, use, onUse }: FieldsProps) {
   const partCards = useDraft((plan) => plan.partCards);
   const suspects = useDraft((plan) => plan.suspects);
-  const pins = useMemo(
-    () => pinsIn({ partCards }).map(({ connector, pin }) => `${connector.id}.${pin.pin}`),
-    [partCards],
-  );
+  const pins = pinsIn({ partCards }).map(({ connector, pin }) => `${connector.id}.${pin.pin}`);
   const fill = (id: string, value: string) =>
     onUse((now) => ({ ...now, inputs: now.inputs.map((input) => (input.id === id ? { ...input, value } : input)) }));
   const standFor = (from: string, to: string) =>

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import type { ConclusionEffort, Walk } from '@probe-trail/core/evidence';
 import { indexPlan, letterOf, type Plan } from '@probe-trail/core/plan';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { sayCount } from '../../ui/sayCount';
 import { Waiting } from '../../ui/Waiting';
 import { useDraft } from '../draft/editorContext';
@@ -86,7 +86,7 @@ interface ListProps extends PanelProps {
 function List({ plan, walks, chosen, onChoose }: ListProps) {
   const [order, setOrder] = useState<keyof typeof orders>('plan');
   const [shown, setShown] = useState(atATime);
-  const sorted = useMemo(() => [...walks].sort(orders[order][1]), [walks, order]);
+  const sorted = [...walks].sort(orders[order][1]);
   return (
     <>
       <fieldset className={classes.orders} aria-label="Order of the walks">

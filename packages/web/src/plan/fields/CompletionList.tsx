@@ -19,7 +19,7 @@ export function CompletionList({ label, completions, at, onTake }: ListProps) {
   if (completions.length === 0) return null;
   return (
     <ul className={classes.completions} aria-label={label}>
-      {completions.map(({ text, label: says }, index) => (
+      {completions.map(({ text, label }, index) => (
         <li key={text}>
           <button
             type="button"
@@ -28,7 +28,7 @@ export function CompletionList({ label, completions, at, onTake }: ListProps) {
             onMouseDown={(event) => event.preventDefault()}
             onClick={() => onTake(text)}
           >
-            <b className="mono">{text}</b> {says}
+            <b className="mono">{text}</b> {label}
           </button>
         </li>
       ))}

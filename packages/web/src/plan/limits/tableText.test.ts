@@ -24,12 +24,12 @@ describe('the text of a table', () => {
       { at: 20, limits: { kind: 'band', min: 2, max: 3 } },
     ]));
 
-  for (const [text, says] of [
+  for (const [text, message] of [
     ['0; 1; 2', 'at least two rows'],
     ['0; 1; 2\ncold; 1; 2', 'Line 2: “cold” is not a number in °C'],
     ['20; 1; 2\n0; 1; 2', 'Line 2: the rows must rise'],
     ['0; 2; 1\n20; 1; 2', 'Line 1: Write 0; from; to'],
     ['0; about 3\n20; 1; 2', 'Line 1: Write 0; from; to'],
   ] as const)
-    it(`says what is wrong with “${text.replace('\n', ' / ')}”`, () => expect(rows(text)).to.include(says));
+    it(`says what is wrong with “${text.replace('\n', ' / ')}”`, () => expect(rows(text)).to.include(message));
 });

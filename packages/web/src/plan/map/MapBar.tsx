@@ -13,7 +13,6 @@ import {
   IconStack2,
   IconTrash,
 } from '@tabler/icons-react';
-import { memo } from 'react';
 import { optionsOfParts } from '../../fields/optionsOf';
 import { useDraft } from '../draft/editorContext';
 import classes from './MapPage.module.css';
@@ -45,7 +44,7 @@ interface BarProps {
 }
 
 /** What can be done on the map, by hand; every button names its key. */
-export const MapBar = memo(function MapBar(props: BarProps) {
+export function MapBar(props: BarProps) {
   const {
     edits,
     message: text,
@@ -95,7 +94,7 @@ export const MapBar = memo(function MapBar(props: BarProps) {
       </span>
     </div>
   );
-});
+}
 
 function EditSteps({ edits, marked }: Pick<BarProps, 'edits' | 'marked'>) {
   const tools = [

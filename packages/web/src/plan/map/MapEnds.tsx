@@ -1,5 +1,4 @@
 import { letterOf } from '@probe-trail/core/plan';
-import { memo } from 'react';
 import { useDraft } from '../draft/editorContext';
 import type { MapFocus } from './MapBar';
 import classes from './MapPage.module.css';
@@ -12,7 +11,7 @@ interface EndsProps {
 }
 
 /** The conclusions by their letters: a press shows the ways to one, and an outcome can be dropped on it. */
-export const MapEnds = memo(function MapEnds({ focus, onFocus }: EndsProps) {
+export function MapEnds({ focus, onFocus }: EndsProps) {
   const conclusions = useDraft((plan) => plan.conclusions);
   return (
     <ul className={classes.ends} aria-label="Conclusions">
@@ -33,4 +32,4 @@ export const MapEnds = memo(function MapEnds({ focus, onFocus }: EndsProps) {
       })}
     </ul>
   );
-});
+}

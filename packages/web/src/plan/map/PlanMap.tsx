@@ -15,7 +15,7 @@ import {
 import '@xyflow/react/dist/base.css';
 import { useWindowEvent } from '@mantine/hooks';
 import type { Finding, Plan } from '@probe-trail/core/plan';
-import { type ClipboardEvent, type KeyboardEvent, memo, useEffect, useMemo, useRef } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, useEffect, useMemo, useRef } from 'react';
 import { Waiting } from '../../ui/Waiting';
 import { type MapGraph, mapGraph, type OnTheWay, withFindings } from './mapGraph';
 import type { MapLayout, Point } from './mapLayout';
@@ -49,13 +49,13 @@ interface MapProps {
 }
 
 /** The plan as a map: signposts and the ways between them; to be panned, zoomed and walked with the arrow keys. */
-export const PlanMap = memo(function PlanMap(props: MapProps) {
+export function PlanMap(props: MapProps) {
   return (
     <ReactFlowProvider>
       <LaidMap {...props} />
     </ReactFlowProvider>
   );
-});
+}
 
 /** From where thirteen pixels are fewer than six, and from where titles of twice that size are. */
 const distanceAt = (zoom: number): 'near' | 'far' | 'veryFar' =>

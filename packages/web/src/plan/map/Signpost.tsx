@@ -1,6 +1,5 @@
 import { IconStack2 } from '@tabler/icons-react';
 import { Handle, type Node, type NodeProps, Position } from '@xyflow/react';
-import { memo } from 'react';
 import { VerdictMark } from '../../spec/VerdictMark';
 import type { MapArm, MapStep } from './mapGraph';
 import classes from './PlanMap.module.css';
@@ -20,7 +19,7 @@ export type SignpostNode = Node<
 >;
 
 /** A step on the map: its title, and an arm for each outcome that says where it leads. */
-export const Signpost = memo(function Signpost({ data, selected }: NodeProps<SignpostNode>) {
+export function Signpost({ data, selected }: NodeProps<SignpostNode>) {
   const { step, isChosen, isFaint, isFound, lit, isEditable } = data;
   return (
     <div
@@ -60,7 +59,7 @@ export const Signpost = memo(function Signpost({ data, selected }: NodeProps<Sig
       {step.folded > 0 && <span className={classes.folded}>{step.folded} steps folded behind it</span>}
     </div>
   );
-});
+}
 
 interface ArmProps {
   readonly arm: MapArm;
@@ -69,11 +68,11 @@ interface ArmProps {
   readonly isEditable: boolean;
 }
 
-function Arm({ arm: { outcomeId, label: says, to }, top, isFaint, isEditable }: ArmProps) {
+function Arm({ arm: { outcomeId, label, to }, top, isFaint, isEditable }: ArmProps) {
   return (
     <>
-      <span className={classes.arm} data-faint={isFaint || undefined} title={says}>
-        <span>{says}</span>
+      <span className={classes.arm} data-faint={isFaint || undefined} title={label}>
+        <span>{label}</span>
         {to.kind === 'end' && (
           <b className={classes.letter} style={{ color: pathColour(to.hue) }} title="a conclusion">
             {to.letter}

@@ -1,5 +1,4 @@
 import { BaseEdge, type Edge, type EdgeProps } from '@xyflow/react';
-import { memo } from 'react';
 import type { MapEnd } from './mapGraph';
 import type { Point } from './mapLayout';
 import classes from './PlanMap.module.css';
@@ -17,7 +16,7 @@ export type WayEdge = Edge<
 >;
 
 /** The way from an arm to the next step, in the colour of the conclusion where only one is left. */
-export const WayLine = memo(function WayLine({ id, data, selected }: EdgeProps<WayEdge>) {
+export function WayLine({ id, data, selected }: EdgeProps<WayEdge>) {
   if (!data) return null;
   return (
     <g className={classes.way} data-faint={data.isFaint || undefined} data-lit={data.isLit || selected || undefined}>
@@ -30,4 +29,4 @@ export const WayLine = memo(function WayLine({ id, data, selected }: EdgeProps<W
       />
     </g>
   );
-});
+}

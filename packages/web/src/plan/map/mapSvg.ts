@@ -49,14 +49,14 @@ function signpostSvg(step: MapStep, x: number, y: number): string {
 ${step.arms.map((arm, index) => armSvg(arm, headHeight + index * armHeight)).join('')}</g>`;
 }
 
-function armSvg({ label: says, to }: MapArm, y: number): string {
+function armSvg({ label, to }: MapArm, y: number): string {
   const end =
     to.kind === 'end'
       ? `<text x="${signpostWidth - 12}" y="${y + 18}" text-anchor="end" font-weight="bold" fill="${pathColours[to.hue]}">${to.letter}</text>`
       : to.kind === 'open'
         ? `<text x="${signpostWidth - 12}" y="${y + 18}" text-anchor="end" font-style="italic" fill="${ink.soft}">open</text>`
         : '';
-  return `<path d="M14 ${y}H${signpostWidth}" stroke="${ink.rule}"/><text x="14" y="${y + 18}" fill="${ink.text}">${escaped(short(says, 32))}</text>${end}`;
+  return `<path d="M14 ${y}H${signpostWidth}" stroke="${ink.rule}"/><text x="14" y="${y + 18}" fill="${ink.text}">${escaped(short(label, 32))}</text>${end}`;
 }
 
 const short = (text: string, most: number): string => (text.length > most ? `${text.slice(0, most - 1)}…` : text);

@@ -1,6 +1,5 @@
 import { Button, Select } from '@mantine/core';
 import { comparePlans, type PlanVersionInfo } from '@probe-trail/core/plan';
-import { useMemo } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { sayFailure } from '../../api/api';
 import { Wait } from '../../api/Wait';
@@ -73,10 +72,7 @@ function Compare({ planId, versions }: CompareProps) {
   const from = Number(search.get('from') ?? versions[1]?.version);
   const before = usePlanVersionQuery({ planId, version: from }, { refetchOnMountOrArgChange: true });
   const after = usePlanVersionQuery({ planId, version: to }, { refetchOnMountOrArgChange: true });
-  const differences = useMemo(
-    () => before.data && after.data && comparePlans(before.data.document, after.data.document),
-    [before.data, after.data],
-  );
+  const differences = before.data && after.data && comparePlans(before.data.document, after.data.document);
   const choices = versions.map(({ version, state }) => ({
     value: String(version),
     label: `version ${version}, ${versionStates[state]}`,

@@ -21,7 +21,7 @@ interface AddProps {
 }
 
 /** A test that the plan does not ask for, or any test of an open trail: done already, a number with its limits, or an experiment. */
-export function AddTest({ open, button, label: says }: AddProps) {
+export function AddTest({ open, button, label }: AddProps) {
   const [isOpen, setIsOpen] = useState(false);
   const close = () => setIsOpen(false);
   const adding = useAddTest(open, close);
@@ -30,7 +30,7 @@ export function AddTest({ open, button, label: says }: AddProps) {
   return (
     <>
       <Button {...button} onClick={() => setIsOpen(true)}>
-        {says}
+        {label}
       </Button>
       <BottomSheet opened={isOpen} onClose={close} title="A test of your own">
         <Stack maw={760}>

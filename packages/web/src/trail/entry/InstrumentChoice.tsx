@@ -14,7 +14,7 @@ interface ChoiceProps {
 }
 
 /** The instruments of the workshop that can measure this, one tap each. */
-export function InstrumentChoice({ kit: { offered, instrument, choose }, label: says }: ChoiceProps) {
+export function InstrumentChoice({ kit: { offered, instrument, choose }, label }: ChoiceProps) {
   const [isOpen, setIsOpen] = useState(false);
   const take = (chosen: Instrument | null) => {
     choose(chosen);
@@ -22,7 +22,7 @@ export function InstrumentChoice({ kit: { offered, instrument, choose }, label: 
   };
   return (
     <>
-      <TextButton onClick={() => setIsOpen(true)}>{says}</TextButton>
+      <TextButton onClick={() => setIsOpen(true)}>{label}</TextButton>
       <BottomSheet opened={isOpen} onClose={() => setIsOpen(false)} title="Measured with">
         <Stack maw={640}>
           {offered.length === 0 && <p>No instrument of the workshop measures this.</p>}

@@ -22,7 +22,7 @@ export function EntryLog({ trailId, unfit }: LogProps) {
   const [voidEntry] = useVoidTrailEntryMutation();
   const [isVoiding, setIsVoiding] = useState(false);
   const voided = voidedEntries(events);
-  const notCounted = new Map(unfit.map(({ eventId, message: says }) => [eventId, says]));
+  const notCounted = new Map(unfit.map(({ eventId, message }) => [eventId, message]));
   return (
     <details className={classes.entries}>
       <summary>Every entry, as it was sent ({events.length})</summary>

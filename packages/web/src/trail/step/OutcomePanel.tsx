@@ -47,7 +47,7 @@ export function OutcomePanel({ open, step, outcome }: OutcomeProps) {
 }
 
 function Suspects({
-  label: says,
+  label,
   ids,
   plan,
 }: {
@@ -58,7 +58,7 @@ function Suspects({
   if (ids.length === 0) return null;
   return (
     <p>
-      <b>{says}</b> {ids.map((id) => indexPlan(plan).suspects.get(id)?.name ?? id).join(', ')}.
+      <b>{label}</b> {ids.map((id) => indexPlan(plan).suspects.get(id)?.name ?? id).join(', ')}.
     </p>
   );
 }

@@ -90,12 +90,12 @@ interface SettlingProps {
 }
 
 /** The countdown while something settles; the step opens by itself when it is over. */
-function Settling({ settlesAtMs, label: says, onSkip }: SettlingProps) {
+function Settling({ settlesAtMs, label, onSkip }: SettlingProps) {
   const seconds = Math.ceil(useMoment(settlesAtMs) / 1000);
   const clock = `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
   return (
     <>
-      <h2>It must settle: {says}</h2>
+      <h2>It must settle: {label}</h2>
       <p className={classes.clock} role="timer">
         {clock}
       </p>
@@ -111,11 +111,11 @@ function Settling({ settlesAtMs, label: says, onSkip }: SettlingProps) {
   );
 }
 
-function ConfirmButton({ onConfirm, label: says }: { readonly onConfirm: () => void; readonly label: string }) {
+function ConfirmButton({ onConfirm, label }: { readonly onConfirm: () => void; readonly label: string }) {
   useEffect(() => document.getElementById('confirm-state')?.focus(), []);
   return (
     <Button id="confirm-state" size="xl" mih={64} onClick={onConfirm} classNames={{ label: classes.label ?? '' }}>
-      Confirmed: {says}
+      Confirmed: {label}
     </Button>
   );
 }

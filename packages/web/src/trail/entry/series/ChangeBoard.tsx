@@ -54,11 +54,11 @@ interface CellProps {
   readonly onPick: () => void;
 }
 
-function Cell({ row, label: says, isActive, isFixed, onPick }: CellProps) {
+function Cell({ row, label, isActive, isFixed, onPick }: CellProps) {
   return (
     <li data-active={isActive || undefined}>
       <button type="button" disabled={isFixed} onClick={onPick}>
-        <small>{says}</small>
+        <small>{label}</small>
         <b className="mono">{(row && sayRow(row)) || '–'}</b>
       </button>
     </li>
