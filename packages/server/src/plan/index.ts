@@ -1,6 +1,6 @@
 import { newPlanSchema, planParamsSchema, planVersionParamsSchema } from '@probe-trail/core/plan';
 import { type Release, releaseSchema } from '@probe-trail/core/review';
-import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
+import type { FastifyInstance, FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import { answers, creates } from '../answer/index.js';
 import { personOf, signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
@@ -18,12 +18,20 @@ interface PlanRoute {
   Params: { planId: string };
 }
 
-/** Plans: the library, versions, drafts with ETag and If-Match, review, release, retirement. */
-export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, nowMs }) => {
-  const stampOf = (request: FastifyRequest) => ({ by: personOf(request).name, atMs: nowMs() });
-  const config = { needs: 'writePlans' } as const;
-  const params = planParamsSchema;
+const params = planParamsSchema;
+const config = { needs: 'writePlans' } as const;
+const takesPlan = { ...config, body: 'plan' } as const;
+const releases = { needs: 'releasePlans' } as const;
 
+/** Plans: the library, versions, drafts with ETag and If-Match, review, release, retirement. */
+export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, options) => {
+  versionRoutes(app, options);
+  draftRoutes(app, options);
+  reviewRoutes(app, options);
+};
+
+/** What there is, and what can be followed. */
+function versionRoutes(app: FastifyInstance, { plans }: PlanOptions): void {
   app.get('/', { schema: answers(planListAnswer), config: signedIn }, () => plans.list());
 
   app.get<PlanRoute>(
@@ -32,7 +40,32 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
     ({ params: { planId } }) => plans.listItemOr404(planId),
   );
 
-  const takesPlan = { ...config, body: 'plan' } as const;
+  app.get<PlanRoute>(
+    '/:planId/versions',
+    { schema: { params, ...answers(versionsAnswer) }, config: signedIn },
+    ({ params: { planId } }) => plans.versions(planId),
+  );
+
+  app.get<{ Params: { planId: string; version: number } }>(
+    '/:planId/versions/:version',
+    { schema: { params: planVersionParamsSchema, ...answers(versionAnswer) }, config: signedIn },
+    async ({ params: { planId, version } }, reply) => sendVersion(reply, await plans.sentVersionOr404(planId, version)),
+  );
+
+  for (const [path, isRetired] of [
+    ['retire', true],
+    ['restore', false],
+  ] as const)
+    app.post<PlanRoute>(
+      `/:planId/${path}`,
+      { schema: { params, ...answers(planListItemAnswer) }, config: releases },
+      ({ params: { planId } }) => plans.setRetired(planId, isRetired),
+    );
+}
+
+/** A draft while one author writes it. */
+function draftRoutes(app: FastifyInstance, { plans, nowMs }: PlanOptions): void {
+  const stampOf = (request: FastifyRequest) => ({ by: personOf(request).name, atMs: nowMs() });
 
   app.post<{ Body: PlanRows }>(
     '/',
@@ -41,12 +74,6 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
       const draft = await plans.create(request.body, stampOf(request));
       return sendVersion(reply.code(201), draft);
     },
-  );
-
-  app.get<{ Params: { planId: string; version: number } }>(
-    '/:planId/versions/:version',
-    { schema: { params: planVersionParamsSchema, ...answers(versionAnswer) }, config: signedIn },
-    async ({ params: { planId, version } }, reply) => sendVersion(reply, await plans.sentVersionOr404(planId, version)),
   );
 
   app.get<PlanRoute>(
@@ -72,20 +99,10 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
       return reply.header('etag', `"${info.etag}"`).send(info);
     },
   );
+}
 
-  app.post<PlanRoute & { Body: Release }>(
-    '/:planId/draft/release',
-    { schema: { params, body: releaseSchema, ...answers(versionAnswer) }, config: { needs: 'releasePlans' } },
-    async (request, reply) =>
-      sendVersion(reply, await plans.release(request.params.planId, ifMatchOf(request), request.body.notes, nowMs())),
-  );
-
-  app.get<PlanRoute>(
-    '/:planId/versions',
-    { schema: { params, ...answers(versionsAnswer) }, config: signedIn },
-    ({ params: { planId } }) => plans.versions(planId),
-  );
-
+/** The way of a draft to its release. */
+function reviewRoutes(app: FastifyInstance, { plans, nowMs }: PlanOptions): void {
   for (const [path, isInReview] of [
     ['review', true],
     ['back', false],
@@ -104,16 +121,13 @@ export const planPlugin: FastifyPluginAsync<PlanOptions> = async (app, { plans, 
       sendVersion(reply, await plans.approve(request.params.planId, ifMatchOf(request), personOf(request).name)),
   );
 
-  for (const [path, isRetired] of [
-    ['retire', true],
-    ['restore', false],
-  ] as const)
-    app.post<PlanRoute>(
-      `/:planId/${path}`,
-      { schema: { params, ...answers(planListItemAnswer) }, config: { needs: 'releasePlans' } },
-      ({ params: { planId } }) => plans.setRetired(planId, isRetired),
-    );
-};
+  app.post<PlanRoute & { Body: Release }>(
+    '/:planId/draft/release',
+    { schema: { params, body: releaseSchema, ...answers(versionAnswer) }, config: releases },
+    async (request, reply) =>
+      sendVersion(reply, await plans.release(request.params.planId, ifMatchOf(request), request.body.notes, nowMs())),
+  );
+}
 
 const sendVersion = (reply: FastifyReply, { etag, json }: SentVersion) =>
   reply.header('etag', `"${etag}"`).type('application/json').send(json);

@@ -39,7 +39,10 @@ export function useKit(open: OpenTrail, step: Step, reading?: StepReading): Kit 
   const [isSwapped, setIsSwapped] = useKeptState<boolean>('leads-swapped', false, isTruth);
   const { data: all = noInstruments } = useInstrumentsQuery();
   const offered = useMemo(
-    () => all.filter((one) => !one.isRetired && one.functions.some((its) => its.measures === measures)),
+    () =>
+      all.filter(
+        (one) => !one.isRetired && one.functions.some((measuringFunction) => measuringFunction.measures === measures),
+      ),
     [all, measures],
   );
   const known = measures && trail.instruments[measures];
