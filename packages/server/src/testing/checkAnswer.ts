@@ -21,7 +21,7 @@ type Paths = Readonly<
 >;
 
 const ajv = new Ajv2020({ strict: false, allErrors: false });
-// One server describes itself as any other does.
+// Every server describes itself in the same words.
 const checks = new Map<string, ValidateFunction>();
 
 /** Holds an answer to what the server says of its route. @throws where they differ */
