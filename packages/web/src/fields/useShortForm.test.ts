@@ -75,6 +75,20 @@ describe('a short form', () => {
     expect(result.current.number('modelYear')).to.include({ min: 1950, max: 2100 });
   });
 
+  it('says what is wrong with what stands there, also inside a list, and nothing of what is still empty', async () => {
+    const { form, set } = await aForm();
+    expect(form().problem).to.equal(undefined);
+    set({ password: 'short' });
+    expect(form().problem).to.equal('A password has at least 10 characters.');
+    const { useShortForm } = await import('./useShortForm');
+    const long = { ...aVehicle, fleetNumber: 'FG-07', lineId: 'loper-35', notOriginal: ['x'.repeat(201)] };
+    const { result } = hooks().renderHook(() =>
+      useShortForm({ schema: newVehicleSchema, initial: long, send: () => {} }),
+    );
+    expect(result.current.isReady).to.equal(false);
+    expect(result.current.problem).to.include('notOriginal').and.to.include('200');
+  });
+
   it('says every change, and what is tidied is checked and sent in its place', async () => {
     const { set, submit, sent, heard } = await aForm({ tidy: true });
     set({ name: 'Mr ', password: 'ten chars!' });

@@ -38,12 +38,15 @@ export function useShortForm<Schema extends FormSchema>(options: ShortFormOption
     transformValues: read,
     ...(onChange ? { onValuesChange: onChange } : {}),
   });
+  const faults = faultsIn(form.values);
   const lengths = lengthsOf(schema);
   const bounds = boundsOf(schema);
   return {
     values: form.values,
     /** Whether it can be sent as it is. */
-    isReady: form.isValid(),
+    isReady: Object.keys(faults).length === 0,
+    /** What is wrong with what stands in the fields; nothing is said of those that are still empty. */
+    problem: sayFaults(faults, tidy(form.values)),
     set: (values: Partial<Values>) => form.setValues(values),
     onSubmit: form.onSubmit((values) => void send(values, form.reset)) as (event?: FormEvent<HTMLFormElement>) => void,
     /** Of a field that takes a text. */
@@ -56,6 +59,23 @@ export function useShortForm<Schema extends FormSchema>(options: ShortFormOption
     field: (key: keyof Values & string) => form.getInputProps(key),
   };
 }
+
+/** The faults of values that are there, in a sentence each; `undefined` without any. */
+function sayFaults(faults: Readonly<Record<string, string>>, values: object): string | undefined {
+  const said = Object.entries(faults).flatMap(([path, message]) => (isEmpty(valueAt(values, path)) ? [] : [message]));
+  return said.length > 0 ? `${said.join('. ')}.` : undefined;
+}
+
+const isEmpty = (value: unknown): boolean =>
+  value === undefined || value === null || value === '' || (Array.isArray(value) && value.length === 0);
+
+const valueAt = (values: object, path: string): unknown =>
+  path
+    .split('.')
+    .reduce<unknown>(
+      (value, key) => (typeof value === 'object' && value !== null ? Reflect.get(value, key) : undefined),
+      values,
+    );
 
 /** `rows[1].what` as the library writes it: `rows.1.what`. */
 const formPath = (path: string): string => path.replaceAll(/\[(\d+)\]/g, '.$1');

@@ -11,6 +11,7 @@ import { useState } from 'react';
 import { sayFailure } from '../api/api';
 import { CommittedInput } from '../fields/CommittedInput';
 import { DayInput } from '../fields/DayInput';
+import { FormProblem } from '../fields/FormProblem';
 import { optionsOf } from '../fields/optionsOf';
 import { parseUnit } from '../fields/parseFields';
 import { useShortForm } from '../fields/useShortForm';
@@ -81,6 +82,7 @@ export function InstrumentForm({ instrument, onClose }: FormProps) {
           <Switch label="Retired: no longer offered" {...form.isOn('isRetired')} />
         </Group>
         {error !== undefined && <Notice kind="outOfSpec" title={sayFailure(error)} />}
+        <FormProblem form={form} />
         <Group>
           <Button size="lg" loading={isLoading} disabled={!form.isReady} onClick={() => form.onSubmit()}>
             Keep it

@@ -2,6 +2,7 @@ import { Button, Group, Modal } from '@mantine/core';
 import { type Arrival, type Job, jobEventLengths, occasions } from '@probe-trail/core/job';
 import { useState } from 'react';
 import { Moment } from '../device/Moment';
+import { FormProblem } from '../fields/FormProblem';
 import { TextBlock } from '../fields/TextField';
 import { useMay } from '../session/sessionApi';
 import { VerdictMark } from '../spec/VerdictMark';
@@ -141,6 +142,7 @@ function ChangeForm({ arrival, onChanged }: ChangeFormProps) {
   return (
     <form onSubmit={form.onSubmit}>
       <ArrivalFields form={form} />
+      <FormProblem form={form} />
       <Button type="submit" mt="md" disabled={!form.isReady}>
         Save
       </Button>

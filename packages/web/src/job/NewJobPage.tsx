@@ -8,6 +8,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { sayFailure } from '../api/api';
 import { useKeptState } from '../device/keptState';
 import { isListOf, isOneOf, isShaped, isText } from '../device/shapes';
+import { FormProblem } from '../fields/FormProblem';
 import { TextLine } from '../fields/TextField';
 import { Page } from '../frame/Page';
 import { useFound } from '../search/useFound';
@@ -84,6 +85,7 @@ export function NewJobPage() {
           />
         </div>
         <ArrivalFields form={form} />
+        <FormProblem form={form} />
         <Button type="submit" size="lg" loading={isBusy} disabled={vehicleId === null || !form.isReady}>
           Take it in
         </Button>

@@ -10,6 +10,7 @@ import {
 import { useState } from 'react';
 import { sayFailure } from '../api/api';
 import { Wait } from '../api/Wait';
+import { FormProblem } from '../fields/FormProblem';
 import { optionsOf } from '../fields/optionsOf';
 import { useShortForm } from '../fields/useShortForm';
 import { Page } from '../frame/Page';
@@ -80,6 +81,7 @@ function NewPersonForm({ onDone }: { readonly onDone: () => void }) {
           required
           {...form.text('password')}
         />
+        <FormProblem form={form} />
         <Button type="submit" loading={isLoading} disabled={!form.isReady}>
           Add
         </Button>
@@ -117,6 +119,8 @@ function PersonForm({ person, onDone }: { readonly person: Person; readonly onDo
           {...newPassword.text('password')}
         />
         <Switch label="Disabled: cannot sign in, everything recorded stays" {...form.isOn('isDisabled')} />
+        <FormProblem form={form} />
+        <FormProblem form={newPassword} />
         <Group>
           <Button
             type="submit"

@@ -1,6 +1,7 @@
 import { Button, Group, PasswordInput, SegmentedControl, Stack } from '@mantine/core';
 import { ownPasswordSchema, type Preferences, type Role, roles, shortestPassword } from '@probe-trail/core/person';
 import { sayFailure } from '../api/api';
+import { FormProblem } from '../fields/FormProblem';
 import { optionsOf } from '../fields/optionsOf';
 import { useShortForm } from '../fields/useShortForm';
 import { Page } from '../frame/Page';
@@ -90,6 +91,7 @@ function PasswordForm() {
           autoComplete="new-password"
           {...form.text('password')}
         />
+        <FormProblem form={form} />
         <Group>
           <Button type="submit" variant="default" loading={isLoading} disabled={!form.isReady}>
             Change the password

@@ -8,6 +8,7 @@ import {
   signInSchema,
 } from '@probe-trail/core/person';
 import { sayFailure } from '../api/api';
+import { FormProblem } from '../fields/FormProblem';
 import { useShortForm } from '../fields/useShortForm';
 import { NetworkState } from '../frame/NetworkState';
 import { useAddFirstPersonMutation, useSignInMutation } from '../session/sessionApi';
@@ -69,6 +70,7 @@ function SignInForm({ isBusy, onEnter }: FormProps) {
       <Stack gap="sm">
         <TextInput label="Name" autoComplete="username" autoFocus required {...form.text('name')} />
         <PasswordInput label="Password" autoComplete="current-password" size="md" required {...form.text('password')} />
+        <FormProblem form={form} />
         <Button type="submit" size="lg" loading={isBusy} disabled={!form.isReady}>
           Sign in
         </Button>
@@ -103,6 +105,7 @@ function FirstForm({ isBusy, onEnter }: FormProps) {
           required
           {...form.text('token')}
         />
+        <FormProblem form={form} />
         <Button type="submit" size="lg" loading={isBusy} disabled={!form.isReady}>
           Make the first account
         </Button>

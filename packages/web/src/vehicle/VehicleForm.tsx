@@ -1,6 +1,7 @@
 import { Button, NumberInput, Select, Stack, TagsInput, TextInput } from '@mantine/core';
 import { checkVin, type NewVehicle, newVehicleSchema, sayVinNotice, tidyVin } from '@probe-trail/core/vehicle';
 import { DayInput } from '../fields/DayInput';
+import { FormProblem } from '../fields/FormProblem';
 import { optionsOfParts } from '../fields/optionsOf';
 import { TextLine } from '../fields/TextField';
 import { type ShortForm, useShortForm } from '../fields/useShortForm';
@@ -51,6 +52,7 @@ export function VehicleForm({ initial, onChange, onSave, isBusy }: FormProps) {
         />
         <Engine form={form} engines={line?.engines ?? []} />
         <TagsInput label="Not original on it" description="Enter after each" {...form.field('notOriginal')} />
+        <FormProblem form={form} />
         <div>
           <Button type="submit" size="lg" loading={isBusy} disabled={!form.isReady}>
             Save

@@ -4,6 +4,7 @@ import { type AnsweredRemark, remarkKinds } from '@probe-trail/core/trail';
 import { memo } from 'react';
 import { sayFailure } from '../../api/api';
 import { Moment } from '../../device/Moment';
+import { FormProblem } from '../../fields/FormProblem';
 import { ReasonForm } from '../../fields/ReasonForm';
 import { useShortForm } from '../../fields/useShortForm';
 import { Notice } from '../../spec/Notice';
@@ -93,6 +94,7 @@ function AddComment({ planId, version, stepId }: TalkProps) {
   return (
     <form onSubmit={form.onSubmit}>
       <Textarea label="Comment" autosize {...form.text('text')} />
+      <FormProblem form={form} />
       {form.isReady && (
         <Button type="submit" variant="default" mt={6} loading={isLoading}>
           Say it

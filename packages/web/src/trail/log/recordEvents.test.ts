@@ -1,7 +1,8 @@
 import { blankPlan, blankStep, type Plan } from '@probe-trail/core/plan';
 import { openingOf } from '@probe-trail/core/trail';
-import { configureStore, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
+import { configureStore } from '@reduxjs/toolkit';
 import { expect } from 'chai';
+import type { AppDispatch } from '../../state/appState';
 import { networkSlice } from '../../state/networkSlice';
 import { refusalSlice, selectRefusal } from '../../state/refusalSlice';
 import { inBrowser } from '../../testing/browser';
@@ -19,10 +20,10 @@ describe('recording on this device', () => {
     const store = configureStore({
       reducer: { network: networkSlice.reducer, refusal: refusalSlice.reducer, trail: trailSlice.reducer },
     });
-    const dispatch = store.dispatch as ThunkDispatch<unknown, undefined, UnknownAction>;
+    const dispatch = store.dispatch as unknown as AppDispatch;
     typedSincePress();
     const record = (...events: Parameters<typeof recordEvents>[3]) =>
-      dispatch(recordEvents('t', plan, 'Tobi Lunde', events) as never) as unknown as boolean;
+      dispatch(recordEvents('t', plan, 'Tobi Lunde', events));
     const kinds = () => selectLog(store.getState(), 't')?.events.map(({ kind }) => kind) ?? [];
     return { record, kinds, typedSincePress, store };
   };
