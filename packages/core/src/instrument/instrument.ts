@@ -27,6 +27,7 @@ const functionSchema = closedObject({
     .max(20)
     .test('unit', '${path}: "${value}" is not a unit known here', (text) => findUnit(text) !== undefined),
   ranges: array(rangeSchema.required())
+    .label('Ranges')
     .required()
     .min(1)
     .max(20)

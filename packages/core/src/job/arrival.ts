@@ -30,8 +30,16 @@ export const arrivalSchema = closedObject({
     .required()
     .max(10),
   howOften: draftText(200).meta({ description: 'such as twice a week, since Monday' }),
-  lamps: array(string().required().max(120)).required().max(30).meta({ description: 'lamps and messages seen' }),
-  triedBefore: array(closedObject({ what: string().required().max(300), by: draftText(120) }).required())
+  lamps: array(string().label('A lamp or message').required().max(120))
+    .required()
+    .max(30)
+    .meta({ description: 'lamps and messages seen' }),
+  triedBefore: array(
+    closedObject({
+      what: string().label('What was tried').required().max(300),
+      by: draftText(120).label('Who tried it'),
+    }).required(),
+  )
     .required()
     .max(30)
     .meta({ description: 'repairs already tried, and by whom' }),
