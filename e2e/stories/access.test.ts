@@ -44,7 +44,7 @@ const views: Readonly<Record<string, readonly [path: string, sign: string, ...pr
   'suspects against outcomes': ['/plans/radiator-fan/edit?part=matrix', 'points to'],
   'the versions of a plan': ['/plans/radiator-fan/versions', 'Version 1'],
   'a draft being tried': ['/plans/radiator-fan/try', 'Only tried'],
-  'the current paths': ['/plans/radiator-fan/edit?part=paths', 'May lose, V'],
+  'the current paths': ['/plans/radiator-fan/edit?part=paths', 'Allowed drop, V'],
   'an open trail': ['/trails/fg-08-lamps', 'To be tested'],
   'where on the wire': ['/trails/axe-wire', 'the supply comes first', 'Where on the wire'],
   'a test of one’s own': ['/trails/fg-08-lamps', 'Test it now', 'Add a test', 'A number'],

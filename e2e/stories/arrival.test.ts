@@ -9,7 +9,7 @@ import { useWorld } from '../support/world.js';
 
 const tablet = { width: 820, height: 1180 };
 
-describe('a bus at the gate, until its trail is started', () => {
+describe('a bus that arrives, until its trail is started', () => {
   const world = useWorld();
   let pell: User;
   let tobi: User;
@@ -24,7 +24,7 @@ describe('a bus at the gate, until its trail is started', () => {
   const jobLog = async () => (await (await send(world.server.url, 'GET', `/api${jobPath}`)).json()) as JobLog;
   const toJob = async () => {
     await tobi.goTo(jobPath);
-    await tobi.see('Codes, whole vehicle');
+    await tobi.see('History');
   };
 
   it('the adviser signs in, after one wrong password', async () => {
@@ -40,7 +40,7 @@ describe('a bus at the gate, until its trail is started', () => {
     await pell.see('11 in the workshop');
   });
 
-  it('takes the bus in with the complaint in the customer’s words', async () => {
+  it('checks the bus in with the complaint in the customer’s words', async () => {
     await pell.click('Check in a bus');
     await pell.see('Lamps and messages seen');
     await pell.fill('Bus', 'FG-08');
@@ -53,17 +53,17 @@ describe('a bus at the gate, until its trail is started', () => {
     await pell.see('engine too hot');
     await pell.fill('Bus', 'FG-08');
     await pell.click('FG-08 · FT 96 LP');
-    await pell.click('Take it in');
-    await pell.see('Not waiting');
+    await pell.click('Check it in');
+    await pell.see('Put on hold');
     jobPath = new URL(pell.page.url()).pathname;
   });
 
   it('is not offered what only the workshop does', async () => {
     await pell.missing('Read all units');
-    await pell.missing('Complaint seen');
+    await pell.missing('Not reproduced');
   });
 
-  it('the technician finds it on the board, at the gate', async () => {
+  it('the technician finds it on the board, to be confirmed', async () => {
     await tobi.goTo('/');
     await tobi.see('12 in the workshop');
     await tobi.click('Engine gets hot in traffic, I never hear the fan');
@@ -72,8 +72,9 @@ describe('a bus at the gate, until its trail is started', () => {
 
   it('sees the complaint', async () => {
     await tobi.fill('What did you see?', 'Fan stays still at 104 °C');
-    await tobi.click('Complaint seen');
-    await tobi.see('Seen: Fan stays still at 104 °C');
+    await tobi.click('Confirmed');
+    await tobi.see('Fan stays still at 104 °C; voltage not measured');
+    await tobi.see('Read the codes of every unit');
   });
 
   it('measures a low voltage with a comma, is warned, connects the charger and measures again', async () => {
@@ -90,20 +91,21 @@ describe('a bus at the gate, until its trail is started', () => {
     await tobi.see('is a current');
     await tobi.fill('System voltage', '12,6');
     await tobi.press('Enter');
-    await tobi.see('12.60 V at rest.');
+    await tobi.see('12,6 V, engine off');
+    await tobi.missing('Connect a charger');
   });
 
   it('reads all units; the interface falls silent, what was read is kept, and the reading goes on', async () => {
     await tobi.click('Read all units');
-    await tobi.click('Begin reading');
+    await tobi.click('Start reading');
     await tobi.see('Asking engine control unit');
     await tobi.see('The interface fell silent');
     await tobi.see('C0035-1F');
     await tobi.page.reload();
     await tobi.see('C0035-1F');
-    await tobi.click('Go on with the 6 that are left');
-    await tobi.see('Break off');
-    await tobi.missing('Break off');
+    await tobi.click('Continue with the 6 that are left');
+    await tobi.see('Stop reading');
+    await tobi.missing('Stop reading');
     await tobi.click('Keep this sheet');
     await tobi.see('Every unit');
     const { sheets } = await jobLog();
@@ -113,7 +115,7 @@ describe('a bus at the gate, until its trail is started', () => {
   it('pastes a report of another reader, puts a unit right, and keeps that too', async () => {
     await tobi.goTo(`${jobPath}/codes/new?from=text`);
     await tobi.fill('The report', report);
-    await tobi.see('2 codes and 2 units found in 3 lines; 1 says neither.');
+    await tobi.see('2 codes and 2 units found in 3 lines; 1 line has neither.');
     await tobi.see('fan relay, open');
     await pickFirst(tobi, 'Unit of B1B05', 'saloon');
     await tobi.click('Keep this sheet');
@@ -126,8 +128,8 @@ describe('a bus at the gate, until its trail is started', () => {
     await tobi.fill('The report', report);
     await pickFirst(tobi, 'Unit of B1B05', 'saloon');
     await tobi.click('Keep this sheet');
-    await tobi.see('This says the same as the sheet of today');
-    await tobi.click('Leave it');
+    await tobi.see('This is the same as the sheet of today');
+    await tobi.click('Discard');
     expect((await jobLog()).sheets).to.have.length(2);
   });
 
@@ -145,7 +147,7 @@ describe('a bus at the gate, until its trail is started', () => {
     await tobi.fill('Code', 'p0217');
     await tobi.press('Enter');
     await tobi.see('engine too hot');
-    await tobi.click('Leave it');
+    await tobi.click('Discard');
   });
 
   it('marks a code as made by us, so that it no longer counts', async () => {
@@ -157,9 +159,9 @@ describe('a bus at the gate, until its trail is started', () => {
       );
       row?.querySelector('button')?.click();
     });
-    await tobi.fill('What made it', 'The heater was unplugged yesterday');
-    await tobi.click('It no longer counts');
-    await tobi.see('made by us: The heater was unplugged yesterday');
+    await tobi.fill('What caused it', 'The heater was unplugged yesterday');
+    await tobi.click('Don’t count this code');
+    await tobi.see('caused by our work: The heater was unplugged yesterday');
   });
 
   it('clears the codes over the kept sheet, reads again, and sees what is gone', async () => {
@@ -167,11 +169,11 @@ describe('a bus at the gate, until its trail is started', () => {
     await tobi.click('Clear them');
     await tobi.missing('Clear them');
     await tobi.click('Read all units');
-    await tobi.click('Begin reading');
-    await tobi.see('Break off');
-    await tobi.missing('Break off');
+    await tobi.click('Start reading');
+    await tobi.see('Stop reading');
+    await tobi.missing('Stop reading');
     await tobi.click('Keep this sheet');
-    await tobi.see('What changed, the codes having been cleared');
+    await tobi.see('What changed, after the codes were cleared');
     await tobi.see('gone');
     expect((await jobLog()).sheets.at(-1)?.moment).to.equal('afterClearing');
   });
@@ -186,9 +188,9 @@ describe('a bus at the gate, until its trail is started', () => {
     await tobi.see('FG-08');
   });
 
-  it('the board shows the bus on the trail, to the adviser too', async () => {
+  it('the board shows the bus being tested, to the adviser too', async () => {
     await pell.goTo('/');
-    await pell.see('Engine gets hot in traffic, I never hear the fan Look first on the trail');
+    await pell.see('Engine gets hot in traffic, I never hear the fan Look first testing');
     const { trails } = await jobLog();
     expect(trails.map(({ atStep }) => atStep)).to.deep.equal(['Look first']);
   });
@@ -267,7 +269,7 @@ describe('around the workshop', () => {
       events: [{ ...taken, arrival: { ...arrival, howOften: '', lamps: [], triedBefore: [] } }],
     });
     await ines.goTo('/jobs/window/plans');
-    await ines.see('No plan for this vehicle speaks of these codes or this complaint.');
+    await ines.see('No plan for this vehicle covers these codes or this complaint.');
     await ines.click('No plan fits');
     await ines.click('Tell the authors');
     await ines.see('No plan fitted');

@@ -189,7 +189,7 @@ describe('at the vehicle', () => {
   it('tests all the same where a state cannot be had, and the reason stays with the result', async () => {
     const hanna = await open(await startTrail('override'));
     await hanna.see('First, on the vehicle');
-    await hanna.click('This is not possible');
+    await hanna.click('Can’t set this up');
     await hanna.fill('Why not', 'Ignition lock is out');
     await hanna.press('Enter');
     await hanna.see('Ignition lock is out');
@@ -218,7 +218,7 @@ describe('at the vehicle', () => {
     const hanna = await open('/trails/fg-03-coolant');
     await hanna.see('Voltage on the sensor’s signal wire');
     await hanna.press('?');
-    await hanna.see('records the reading; once more goes on');
+    await hanna.see('records the reading; press again to go on');
     await hanna.press('Escape');
     await hanna.missing('records the reading');
     await hanna.page.keyboard.down('Control');

@@ -165,10 +165,10 @@ describe('the author’s bench', () => {
     await ines.missing('and the circuit may be live');
     await ines.click('Plan check (1)');
     await ines.see('No step of the plan has anybody look.');
-    await ines.click('Accept with a reason');
-    await ines.fill('Why it may stand', 'The bus is on the lift already.');
+    await ines.click('Accept as is');
+    await ines.fill('Why you accept it', 'The bus is on the lift already.');
     await ines.press('Enter');
-    await ines.see('May stand: The bus is on the lift already.');
+    await ines.see('Accepted: The bus is on the lift already.');
     await ines.see('all saved');
     expect((await draftOf('live')).accepted.map(({ rule, reason }) => [rule, reason])).to.deep.equal([
       ['noVisualCheck', 'The bus is on the lift already.'],
@@ -240,8 +240,8 @@ describe('the author’s bench', () => {
     await second.press('Enter');
     await second.see('in review');
     await second.fill('Comment', 'Say which tool.');
-    await second.click('Say it');
-    await second.see('Seen to');
+    await second.click('Post');
+    await second.see('Resolved');
     await enabled(second, 'Approve it');
     await second.click('Approve it');
     await second.see('approved by Second Author');
@@ -258,7 +258,7 @@ describe('the author’s bench', () => {
     await ines.see('from Look first to Look at both terminals');
     await ines.click('Retire this plan');
     await ines.see('Retired: no new trail begins on it');
-    await ines.click('Offer it again');
+    await ines.click('Restore this plan');
     await ines.see('Retire this plan');
     await Promise.all([ines.leave(), second.leave()]);
   });
@@ -315,7 +315,7 @@ describe('the author’s bench', () => {
     });
     const ines = await open('/plans/zones/edit');
     await ines.page.waitForSelector('[data-step]');
-    await ines.fill('Begin from a usual case', '');
+    await ines.fill('Start from a typical case', '');
     await ines.click('Signal wire with a 5 V pull-up');
     await ines.see('to ground');
     await ines.fill('Not less than', 'sig');
@@ -348,7 +348,7 @@ describe('the author’s bench', () => {
 
   it('takes in an outline after showing what it will do, with the gaps', async () => {
     const ines = await open('/plans');
-    await ines.click('Take in a plan');
+    await ines.click('Import a plan');
     await ines.fill(
       'Or write an outline',
       'Rear lamps:\n\nLook at the ground stud\nexpected: clean and tight\nif not: end Ground stud\n',
@@ -371,7 +371,7 @@ describe('the author’s bench', () => {
 
   it('refuses a file of a newer version, with 10,000 steps, or with a formula bomb, with a sentence each', async () => {
     const ines = await open('/plans');
-    await ines.click('Take in a plan');
+    await ines.click('Import a plan');
     await ines.see('Or write an outline');
     const bomb = { ...largePlan(3) };
     const withFormula = JSON.stringify({

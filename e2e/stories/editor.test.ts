@@ -101,7 +101,7 @@ describe('the editor', () => {
     });
 
     it('keeps the zones of a usual case when one of them is renamed', async () => {
-      await choose(ines, 'Begin from a usual case', '');
+      await choose(ines, 'Start from a typical case', '');
       await saved();
       const usual = (await specNow())?.zones.map(({ name }) => name) ?? [];
       await write('Name', 0, 'renamed');
@@ -362,7 +362,7 @@ describe('the editor', () => {
 
   it('refuses a file that is not a plan, with a sentence', async () => {
     const ines = await open('/plans');
-    await ines.click('Take in a plan');
+    await ines.click('Import a plan');
     await chooseFile(ines.page, () => ines.click('Choose a file'), 'package.json');
     await ines.see('This is not a plan file');
     await ines.leave();

@@ -17,9 +17,9 @@ describe('instruments, close calls and notes', () => {
     const hanna = await at('meter', 'slow-cranking', 'rest');
     await hanna.type('12.23');
     await hanna.see('In spec: half full');
-    await hanna.click('Which one?');
+    await hanna.click('Choose instrument');
     await hanna.click('Meter 2, old');
-    await hanna.see('The calibration of Meter 2, old has run out.');
+    await hanna.see('The calibration of Meter 2, old has expired.');
     await hanna.see('Too close to call');
     await hanna.click('Meter 2, old');
     await hanna.click('Meter 1');
@@ -54,7 +54,7 @@ describe('instruments, close calls and notes', () => {
     await hanna.click('Measure again');
     await hanna.type('12.2');
     await hanna.press('Enter');
-    await hanna.click('Go on as the number says');
+    await hanna.click('Go by the displayed value');
     await hanna.fill('Why', 'The good meter is out for calibration');
     await hanna.press('Enter');
     await hanna.see('Go on: Battery while cranking');
@@ -64,7 +64,7 @@ describe('instruments, close calls and notes', () => {
     await hanna.leave();
   });
 
-  it('a plan that wants it measured once more then goes on as the number says', async () => {
+  it('a plan that wants it measured once more then goes by the displayed value', async () => {
     const hanna = await at('repeat', 'boarding-ramp', 'contacts');
     await hanna.type('0.1');
     await hanna.press('Enter');
@@ -186,7 +186,7 @@ describe('instruments, close calls and notes', () => {
   it('the list of instruments is kept by the author', async () => {
     const ines = await aUser(world.browser, world.server.url, 'ines');
     await ines.goTo('/instruments');
-    await ines.see('calibration ran out');
+    await ines.see('calibration expired');
     await ines.click('Add an instrument');
     await ines.fill('Name', 'Meter 3');
     await ines.fill('Ranges', 'six volts');

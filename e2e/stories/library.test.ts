@@ -42,7 +42,7 @@ describe('the library', () => {
     await ines.click('Save the card');
     await ines.see('Where it is used');
     expect(await placeIn('radiator-fan', 'coolantSensor'), 'drafts are changed only when asked').to.equal(before);
-    await ines.click('Put it into the drafts');
+    await ines.click('Insert itto the drafts');
     await ines.see('Radiator fan never runs, draft 2');
     await ines.see('Coolant temperature reading not believable, draft 2');
     await ines.click('Coolant temperature reading not believable, draft 2');
@@ -65,16 +65,16 @@ describe('the library', () => {
     await ines.page.waitForFunction(() =>
       [...document.querySelectorAll('textarea')].some(({ value }) => value === 'Under the step'),
     );
-    await ines.click('Leave it as it was');
+    await ines.click('Discard changes');
     await ines.see('Tray under the driver’s seat.');
   });
 
   it('says in the editor how a card stands to the library’s, and takes or gives it', async () => {
     await ines.goTo('/plans/radiator-fan/edit?part=cards&card=coolantSensor');
     await ines.see('The card in the library differs, saved by Ines Marrow.');
-    await ines.click('Take the library’s');
+    await ines.click('Use the library’s card');
     await ines.see('Below the thermostat.');
-    await ines.click('Put it into the draft');
+    await ines.click('Insert itto the draft');
     await ines.see('The library has the same card.');
     await until('radiator-fan', ({ partCards }) => partCards.some(({ place }) => place === 'Below the thermostat.'));
   });
@@ -128,7 +128,7 @@ describe('the library', () => {
     await ines.see('all saved');
     await ines.click('Release version 1');
     await ines.click('Release it');
-    await ines.see('a block, followed in the plans that have it in them');
+    await ines.see('a block, used inside other plans');
     await ines.missing('Follow this plan');
 
     await ines.goTo('/plans/coolant-temperature/edit');
@@ -139,7 +139,7 @@ describe('the library', () => {
     await ines.click('Measure a drop');
     await ines.fill('Pin to measure at', 'C31.1');
     await ines.press('Tab');
-    await ines.click('Put it in');
+    await ines.click('Insert it');
     await ines.see('Drop at C31·1');
     await ines.see('From the block Measure a drop, version 1.');
     await choose(ines, '“Measured” leads to', 'Sensor ground');
@@ -167,12 +167,12 @@ describe('the library', () => {
     await ines.see('version 2 · a block');
     await ines.goTo('/plans/coolant-temperature/edit?part=steps&step=drop');
     await ines.see('The block has a newer version 2.');
-    await ines.click('See what it changes here');
+    await ines.click('See what changes');
     await ines.see('from Drop at C31·1 to Drop at C31·1, loaded');
-    await ines.click('Bring it up to date');
+    await ines.click('Update it');
     await ines.see('From the block Measure a drop, version 2.');
     await until('coolant-temperature', ({ steps }) => steps.some(({ title }) => title === 'Drop at C31·1, loaded'));
-    await ines.click('Make its steps this plan’s own');
+    await ines.click('Make its steps part of this plan');
     await ines.missing('From the block');
     await ines.click('Undo');
     await ines.see('From the block Measure a drop, version 2.');
@@ -232,7 +232,7 @@ describe('the library', () => {
 
 async function takeIn(user: User, file: string): Promise<void> {
   await user.goTo('/plans');
-  await user.click('Take in a plan');
+  await user.click('Import a plan');
   await user.see('Choose a file');
   await chooseFile(user.page, () => user.click('Choose a file'), file);
   await user.see('1 picture');

@@ -117,15 +117,15 @@ describe('narrowing', () => {
     await hanna.click('Understood');
     await hanna.click('Test something else');
     await hanna.fill('What was tested', 'Hose pinched off');
-    await hanna.fill('What came out', 'Pressure holds');
+    await hanna.fill('Result', 'Pressure holds');
     await choose(hanna, 'It clears', 'Pump');
     await hanna.click('Keep it');
     await hanna.see('cleared: Hose pinched off, Pressure holds');
     await hanna.see('Second look');
     await hanna.click('Hose pinched off');
-    await hanna.click('Take it back');
+    await hanna.click('Withdraw it');
     await hanna.fill('Why it does not count', 'Wrong hose');
-    await hanna.click('Take it back');
+    await hanna.click('Withdraw it');
     await hanna.missing('cleared: Hose pinched off');
     await hanna.see('all saved');
     await hanna.goTo('/trails/torn-3/record');

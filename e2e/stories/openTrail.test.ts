@@ -68,7 +68,7 @@ describe('testing without a plan, and beside one', () => {
     await hanna.fill('Line', 'Loper 35');
     await hanna.fill('Complaint', 'Saloon lamps go out over bumps');
     await hanna.click('Begin');
-    await hanna.see('Who may be the cause?');
+    await hanna.see('What could be the cause?');
     await hanna.click('Add a suspect');
     await suspect('Lamp switch S9', 'part');
     await suspect('Roof harness', 'wire');
@@ -213,7 +213,7 @@ describe('testing without a plan, and beside one', () => {
   it('begins from a job for which no plan fits, with its bus and its complaint', async () => {
     await hanna.goTo('/jobs/job-fg-07/plans');
     await hanna.click('Test without a plan');
-    await hanna.see('Who may be the cause?');
+    await hanna.see('What could be the cause?');
     await hanna.see('FG-07');
     await hanna.see('all saved');
     const [opened] = await eventsOf(world.server.url, trailIdOf(hanna.page));
@@ -234,13 +234,13 @@ describe('testing without a plan, and beside one', () => {
     await tobi.fill('What is measured, and where', 'Charging voltage');
     await tobi.fill('At least, V', '13,2');
     await tobi.click('Test it now');
-    await tobi.click('Leave it for later');
+    await tobi.click('Do it later');
     await tobi.see('Battery voltage at rest');
     // It is where tests are added, to be taken up again.
     await tobi.click('Test something else');
     await tobi.click('Test it');
     await tobi.see('A test of your own, then back to “Battery voltage at rest”.');
-    await tobi.click('Leave it for later');
+    await tobi.click('Do it later');
     await tobi.see('all saved');
     await tobi.leave();
   });
@@ -258,10 +258,10 @@ describe('testing without a plan, and beside one', () => {
     await hanna.click('it hums');
     await hanna.click('Go on: It is the pump');
     await hanna.see('Root cause, only assumed');
-    await hanna.see('The readings do not bear this out');
+    await hanna.see('The readings do not show this');
     await hanna.click('Test something else');
     await hanna.fill('What was tested', 'Screen in the tank looked at');
-    await hanna.fill('What came out', 'clogged with rags');
+    await hanna.fill('Result', 'clogged with rags');
     await choose(hanna, 'It points to', 'Screen');
     await choose(hanna, 'It clears', 'Pump');
     await hanna.click('Keep it');
@@ -301,7 +301,7 @@ describe('testing without a plan, and beside one', () => {
     await hanna.see('cleared: Fan current, battery to stud G3, The fault lies between K7·87 and C52·1.');
     await hanna.click('Where on the wire');
     await hanna.click('K7·87 12.3 V');
-    await hanna.click('Take it back');
+    await hanna.click('Withdraw it');
     await hanna.see('The fault lies between Battery + and C52·1.');
     await hanna.press('Escape');
     await hanna.see('all saved');
@@ -315,7 +315,7 @@ describe('testing without a plan, and beside one', () => {
     await hanna.goTo(await trailAt(url, 'wire-2', 'coolant-temperature', 'rest'));
     await hanna.click('Understood');
     await hanna.click('Where on the wire');
-    await hanna.fill('What it is called', 'Blower');
+    await hanna.fill('Name', 'Blower');
     await hanna.click('Measure along it');
     await hanna.fill('Volts here', '12,4');
     await hanna.press('Enter');
@@ -341,10 +341,10 @@ describe('experiments and current paths at the desk', () => {
     await ines.see('“Which part” is empty.');
     await ines.fill('Which part', 'C31');
     await ines.click('Add it as a step');
-    await ines.see('The experiment “unplug and see”: the plan check minds what makes it safe.');
+    await ines.see('The experiment “unplug and see”: the plan check watches what makes it safe.');
     await ines.click('Current paths');
     await ines.click('Add a current path');
-    await ines.fill('What it is called', 'Sensor supply');
+    await ines.fill('Name', 'Sensor supply');
     await ines.see('all saved');
     const answer = await send(url, 'GET', '/api/plans/coolant-temperature/draft');
     const { document } = (await answer.json()) as PlanVersion;

@@ -51,7 +51,7 @@ describe('two devices on one trail', () => {
     await hanna.see('The server did not take the last entries');
     await hanna.see('Kept on this device: reading 0.2.');
     await hanna.see('all saved');
-    await hanna.click('I have seen it');
+    await hanna.click('OK');
     await hanna.missing('Kept on this device');
   });
 
@@ -75,7 +75,7 @@ describe('two devices on one trail', () => {
     await hanna.click('Go back to this step');
     await hanna.see('Not recorded');
     await hanna.see('There is no standing waymark');
-    await hanna.click('I have seen it');
+    await hanna.click('OK');
     await hanna.missing('Not recorded');
   });
 

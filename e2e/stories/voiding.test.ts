@@ -18,9 +18,9 @@ describe('an entry that should not be there', () => {
     await ines.click(`Every entry, as it was sent (${count})`);
     await ines.click('Void an entry');
     await ines.click('Void this entry');
-    await ines.fill('Why does it count no more?', 'Recorded on the wrong bus');
+    await ines.fill('Why does it no longer count?', 'Recorded on the wrong bus');
     await ines.click('Void it');
-    await ines.see('This trail counts no more');
+    await ines.see('This trail no longer counts');
     await ines.see('Ines Marrow voided it: Recorded on the wrong bus');
     const kinds = (await eventsOf(world.server.url, 'wrong-bus')).map(({ kind }) => kind);
     expect([kinds[0], kinds.at(-1), kinds.length]).to.deep.equal(['opened', 'entryVoided', count + 1]);
@@ -46,7 +46,7 @@ describe('an entry that should not be there', () => {
   it('is not for others to void', async () => {
     const tobi = await aUser(world.browser, world.server.url, 'tobi');
     await tobi.goTo('/trails/wrong-bus/record');
-    await tobi.see('This trail counts no more');
+    await tobi.see('This trail no longer counts');
     await tobi.missing('Void an entry');
     const answer = await send(world.server.url, 'POST', '/api/trails/wrong-bus/void', { entryId: 'none', reason: 'x' });
     expect(answer.status).to.equal(404);

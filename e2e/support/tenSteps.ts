@@ -179,7 +179,7 @@ export const tellTenSteps = (how: string, handsOf: (user: User) => Hands): void 
       expect(JSON.parse(text)).to.deep.equal(released);
       await ines.goTo('/plans');
       await ines.see('Ten steps');
-      await hands.press('Take in a plan');
+      await hands.press('Import a plan');
       await ines.see('Choose a file');
       await chooseFile(ines.page, () => hands.press('Choose a file'), file);
       await ines.see('beside the plan that has its id already');

@@ -71,7 +71,7 @@ async function start(): Promise<void> {
 
 async function sayHowToSetUp({ people }: Services, settings: Settings, setupToken: string): Promise<void> {
   if (!(await people.isEmpty())) return;
-  console.log(`Nobody is here yet. Make the first account at ${addressOf(settings)}/?setup=${setupToken}`);
+  console.log(`There is no account yet. Make the first account at ${addressOf(settings)}/?setup=${setupToken}`);
   console.log(`  or type this token there: ${setupToken}`);
 }
 

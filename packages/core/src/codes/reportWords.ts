@@ -21,7 +21,7 @@ export const unitWords = [
   'unité',
 ] as const;
 
-/** What may stand beside the name of a unit without making it another. */
+/** Accepted as is beside the name of a unit without making it another. */
 export const lightWords = [
   ...[
     'unit',

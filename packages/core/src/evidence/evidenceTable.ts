@@ -10,7 +10,7 @@ export type Strength = 'stronglyFor' | 'for' | 'silent' | 'against' | 'stronglyA
 export const strengthWords = {
   stronglyFor: 'speaks strongly for it',
   for: 'speaks for it',
-  silent: 'is no evidence about it',
+  silent: 'no evidence either way',
   against: 'speaks against it',
   stronglyAgainst: 'speaks strongly against it',
 } as const satisfies Record<Strength, string>;

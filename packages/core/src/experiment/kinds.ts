@@ -20,7 +20,7 @@ import {
   wiring,
 } from './kindParts.js';
 
-const withoutDrop = { askId: 'feedMost', message: 'The most that may be lost must be told.' };
+const withoutDrop = { askId: 'feedMost', message: 'Give the largest allowed loss.' };
 
 /** The experiments that practitioners use: what each needs, what can come out of it, and what that means for whom. */
 export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
@@ -48,7 +48,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
         clears: ['part'],
         pointsTo: around,
       }),
-      result('gone', 'is gone', 'Unplugging and plugging in mended it: a contact is bad.', {
+      result('gone', 'is gone', 'Unplugging and plugging in cured it: a contact is bad.', {
         pointsTo: ['wiringHere'],
       }),
     ],
@@ -140,7 +140,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
       option('blows', 'the lead’s fuse blows'),
     ),
     results: [
-      result('runs', 'runs', 'Feed, load and ground are good: what was bridged does not switch, or is not told to.', {
+      result('runs', 'runs', 'Feed, load and ground are good: what was bridged does not switch, or gets no command.', {
         clears: ['feed', 'wiringThere', 'ground'],
         pointsTo: ['part', 'controlUnit'],
       }),
@@ -170,7 +170,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     instruction: () => 'Read once without the load, and once with it. Only the second counts.',
     readings: (told) => {
       const min = told.number('min');
-      if (min === undefined) return failed({ askId: 'min', message: 'The least under load must be told.' });
+      if (min === undefined) return failed({ askId: 'min', message: 'Give the least voltage under load.' });
       return ok([
         blankReading('open', 'Without load', { kind: 'band', unit: 'V', min: null, max: null }),
         blankReading(shows, 'Under load', { kind: 'band', unit: 'V', min, max: null }),
@@ -288,7 +288,7 @@ export const experimentKinds: Readonly<Record<Experiment, ExperimentKind>> = {
     results: [
       result('comes', 'came', 'It is this part, or its plug.', { pointsTo: ['part', 'wiringHere'] }),
       result('goes', 'went', 'It is this part, or its plug.', { pointsTo: ['part', 'wiringHere'] }),
-      result('same', 'stayed as it was', 'This part does not mind it.', { clears: ['part'] }),
+      result('same', 'stayed as it was', 'It does not affect this part.', { clears: ['part'] }),
     ],
   },
   drive: {

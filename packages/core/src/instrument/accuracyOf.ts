@@ -101,10 +101,10 @@ function coarse(
 export function sayInstrumentWarning(warning: InstrumentWarning, name: string): string {
   switch (warning.kind) {
     case 'overdue':
-      return `The calibration of ${name} has run out.`;
+      return `The calibration of ${name} has expired.`;
     case 'cannotMeasure':
       return `${name} does not measure this.`;
     case 'tooCoarse':
-      return `${name} is coarse for this limit: it may be ${formatPlain(Number(warning.uncertainty.toPrecision(2)))} ${warning.unit} off at ${formatQuantity(warning.limit, warning.unit)}.`;
+      return `${name} is coarse for this limit: ±${formatPlain(Number(warning.uncertainty.toPrecision(2)))} ${warning.unit} at ${formatQuantity(warning.limit, warning.unit)}.`;
   }
 }

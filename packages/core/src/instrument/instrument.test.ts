@@ -59,11 +59,9 @@ describe('warningsOf', () => {
 
   it('says nothing of a good instrument', () => expect(messages(1000, 12, 14.8, 0.08)).to.deep.equal([]));
   it('says that the calibration has run out', () =>
-    expect(messages(3000)).to.deep.equal(['The calibration of MeasuringContext meter has run out.']));
+    expect(messages(3000)).to.deep.equal(['The calibration of Bench meter has expired.']));
   it('says that it is coarse for narrow limits', () =>
-    expect(messages(1000, 0.4, 0.5, 0.02)).to.deep.equal([
-      'MeasuringContext meter is coarse for this limit: it may be 0.02 V off at 0.4 V.',
-    ]));
+    expect(messages(1000, 0.4, 0.5, 0.02)).to.deep.equal(['Bench meter is coarse for this limit: ±0.02 V at 0.4 V.']));
   it('compares a limit that is open on one side with itself', () => {
     expect(messages(1000, null, 0.2, 0.02)).to.deep.equal([]);
     expect(messages(1000, null, 0.2, 0.06)).to.have.length(1);

@@ -18,21 +18,21 @@ export type JobMisfit =
 export function sayJobMisfit(misfit: JobMisfit): string {
   switch (misfit.kind) {
     case 'notTakenIn':
-      return 'A job begins with taking the vehicle in.';
+      return 'A job begins when the vehicle is checked in.';
     case 'takenInAlready':
-      return 'This job has been taken in already.';
+      return 'This vehicle is checked in already.';
     case 'gone':
-      return 'The vehicle is gone. Open the job again, or take the vehicle in anew.';
+      return 'The vehicle was returned. Change the status back to open, or check the vehicle in again.';
     case 'jobVoided':
       return `${misfit.by} voided this job; nothing can be added to it.`;
     case 'onlyByServer':
       return serverMadeKinds.entryVoided;
     case 'noSheetKept':
-      return 'Keep a code sheet first: what is cleared cannot be read any more.';
+      return 'Keep a code sheet first: cleared codes cannot be read again.';
     case 'voltage':
       return sayReadingProblem(misfit.problem);
     case 'notANumber':
-      return `“${misfit.got}” is no voltage. Type a number in V, such as 12.4 V.`;
+      return `“${misfit.got}” is not a voltage. Type a number in V, such as 12.4 V.`;
   }
 }
 

@@ -30,5 +30,16 @@ export {
 export { jobEventLengths } from './jobEventLengths.js';
 export { isUnfit, type Readiness, readinessOf, sayReadiness, systemVoltageDoubt } from './readiness.js';
 export { type NewJobEvent, stampJobEvent } from './stampJobEvent.js';
-export { complaintCheckOf, type Standing, type StandingFacts, standingOf, standings } from './standing.js';
+export {
+  complaintCheckOf,
+  type Standing,
+  type StandingFacts,
+  type Station,
+  type StationPlace,
+  sayWhereAt,
+  standingOf,
+  standings,
+  stationPlaces,
+  stations,
+} from './standing.js';
 export { suspectedMakers, type Unplugged, unpluggedOn } from './unplugged.js';

@@ -9,11 +9,17 @@ import {
   type NewJobEvent,
   readinessOf,
   reduceJob,
+  type Stage,
   type StandingFacts,
   sayJobMisfit,
   sayReadiness,
+  sayWhereAt,
+  stages,
   stampJobEvent,
   standingOf,
+  standings,
+  stationPlaces,
+  stations,
   suspectedMakers,
   unpluggedOn,
   wereCleared,
@@ -45,8 +51,8 @@ const cleared: NewJobEvent = { kind: 'codesCleared', unitsCleared: 8, unitsSilen
 
 describe('applyJobEvent', () => {
   it('begins with taking in, once', () => {
-    expect(refusal(measured('12,4'))).to.include('begins with taking the vehicle in');
-    expect(refusal(takenIn, takenIn)).to.include('taken in already');
+    expect(refusal(measured('12,4'))).to.include('begins when the vehicle is checked in');
+    expect(refusal(takenIn, takenIn)).to.include('checked in already');
     expect(job().arrival.complaint).to.equal('gets hot');
   });
 
@@ -78,7 +84,7 @@ describe('applyJobEvent', () => {
       withCharger: true,
     });
     expect(refusal(takenIn, measured('12 A'))).to.include('read in V');
-    expect(refusal(takenIn, measured('OL'))).to.include('no voltage');
+    expect(refusal(takenIn, measured('OL'))).to.include('not a voltage');
   });
 
   it('a code that we made does not count, until it does again', () => {
@@ -92,7 +98,7 @@ describe('applyJobEvent', () => {
 
   it('leaves a vehicle alone that is gone, until it is opened again', () => {
     const gone: NewJobEvent = { kind: 'stageSet', stage: 'gone' };
-    expect(refusal(takenIn, gone, measured('12'))).to.include('The vehicle is gone');
+    expect(refusal(takenIn, gone, measured('12'))).to.include('The vehicle was returned');
     expect(
       job(
         gone,
@@ -182,22 +188,69 @@ describe('suspectedMakers', () => {
   it('counts without a sheet before, too', () => expect(made('P0217', after, undefined)).to.deep.equal(['B11']));
 });
 
-describe('standingOf', () => {
+describe('the stations of a job', () => {
+  const open = { atStep: 'Voltage after fuse F31', concludedWith: null };
+  const atConclusion = { atStep: null, concludedWith: null };
+  const concluded = { atStep: null, concludedWith: 'Ground stud G3' };
   const facts = (more: Partial<StandingFacts>): StandingFacts => ({
     stage: 'open',
     complaintCheck: null,
-    hasOpenTrail: false,
-    hasConclusion: false,
+    hasSheet: false,
+    trails: [],
     ...more,
   });
   for (const [want, more] of [
-    ['atTheGate', {}],
-    ['complaintSeen', { complaintCheck: 'confirmed' }],
-    ['notReproduced', { complaintCheck: 'notReproduced' }],
-    ['onTheTrail', { complaintCheck: 'confirmed', hasOpenTrail: true, hasConclusion: true }],
-    ['causeFound', { hasConclusion: true }],
-    ['mending', { stage: 'mending', hasOpenTrail: true }],
+    ['toConfirm', {}],
+    ['toConfirm', { hasSheet: true }],
+    ['toReadCodes', { complaintCheck: 'confirmed' }],
+    ['toReadCodes', { complaintCheck: 'notReproduced' }],
+    ['toChoosePlan', { complaintCheck: 'confirmed', hasSheet: true }],
+    ['testing', { trails: [open] }],
+    ['testing', { complaintCheck: 'confirmed', trails: [concluded, open] }],
+    ['toAcceptCause', { trails: [concluded, atConclusion] }],
+    ['toRepair', { trails: [concluded] }],
+    ['mending', { stage: 'mending', trails: [open] }],
     ['gone', { stage: 'gone' }],
   ] as const)
-    it(want, () => expect(standingOf(facts(more))).to.equal(want));
+    it(`${want} where there is ${JSON.stringify(more)}`, () => expect(standingOf(facts(more))).to.equal(want));
+
+  const placesOf = (more: Partial<StandingFacts>) => Object.values(stationPlaces(facts(more))).join(' ');
+  for (const [want, more] of [
+    ['done due ahead ahead ahead ahead ahead ahead', {}],
+    ['done due done ahead ahead ahead ahead ahead', { hasSheet: true }],
+    ['done missed missed due ahead ahead ahead ahead', { trails: [open] }],
+    [
+      'done done done done due ahead ahead ahead',
+      { complaintCheck: 'confirmed', hasSheet: true, trails: [concluded, atConclusion] },
+    ],
+    ['done done done done done due ahead ahead', { complaintCheck: 'confirmed', hasSheet: true, trails: [concluded] }],
+    ['done missed missed missed missed done due ahead', { stage: 'proving' }],
+    ['done missed missed missed missed done done done', { stage: 'gone' }],
+  ] as const)
+    it(`stand as ${want}`, () => expect(placesOf(more)).to.equal(want));
+
+  it('have one that is due at most, and none is ahead of it that lies behind', () => {
+    const order = Object.keys(stations);
+    for (const stage of Object.keys(stages) as Stage[])
+      for (const complaintCheck of [null, 'confirmed', 'notReproduced'] as const)
+        for (const hasSheet of [false, true])
+          for (const trails of [[], [open], [atConclusion], [concluded], [concluded, open], [open, concluded]]) {
+            const job = { stage, complaintCheck, hasSheet, trails };
+            const places = Object.values(stationPlaces(job));
+            const { due } = standings[standingOf(job)];
+            expect(places.filter((place) => place === 'due')).to.have.length(due === null ? 0 : 1);
+            const dueAt = due === null ? order.length : order.indexOf(due);
+            expect(places.slice(0, dueAt)).to.not.include('ahead');
+            expect(places.slice(dueAt)).to.not.include('missed');
+          }
+  });
+
+  for (const [want, more] of [
+    ['', {}],
+    ['complaint not reproduced', { complaintCheck: 'notReproduced' }],
+    ['Voltage after fuse F31', { trails: [open, concluded] }],
+    ['at its conclusion', { trails: [atConclusion] }],
+    ['Ground stud G3', { complaintCheck: 'notReproduced', trails: [concluded] }],
+  ] as const)
+    it(`says “${want}” beside the complaint`, () => expect(sayWhereAt(facts(more))).to.equal(want));
 });

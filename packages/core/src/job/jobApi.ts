@@ -17,7 +17,7 @@ export interface JobListItem {
   readonly assignedTo: string;
   readonly waitsFor: string;
   readonly standing: Standing;
-  /** What it is at: the open step of its trail, or the cause that was found; empty before. */
+  /** What it is at: the open step of its trail, the cause that was found, or that the complaint did not show; empty before. */
   readonly at: string;
 }
 

@@ -15,11 +15,11 @@ import { arrivalSchema } from './arrival.js';
 
 /** Where a job has been moved to by hand; until then it stands where its trails stand. */
 export const stages = {
-  open: 'being looked into',
-  mending: 'being mended',
-  proving: 'being proven',
-  ready: 'ready to go',
-  gone: 'gone',
+  open: 'open',
+  mending: 'under repair',
+  proving: 'proving the repair',
+  ready: 'ready to return',
+  gone: 'returned',
 } as const;
 
 export type Stage = keyof typeof stages;

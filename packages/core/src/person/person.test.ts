@@ -22,9 +22,9 @@ describe('permissions', () => {
   });
 
   it('says who could do it', () => {
-    expect(sayForbidden('releasePlans')).to.equal('That needs a master technician. Nothing was changed.');
+    expect(sayForbidden('releasePlans')).to.equal('Only a master technician can do that. Nothing was changed.');
     for (const permission of Object.keys(permissions) as Permission[])
-      expect(sayForbidden(permission)).to.match(/^That needs an? [a-z]/);
+      expect(sayForbidden(permission)).to.match(/^Only an? [a-z]/);
   });
 });
 

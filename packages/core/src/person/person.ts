@@ -39,7 +39,7 @@ export const sayForbidden = (permission: Permission): string => {
     .map((role) => `a ${roles[role]}`)
     .join(' or ')
     .replace('a administrator', 'an administrator');
-  return `That needs ${who}. Nothing was changed.`;
+  return `Only ${who} can do that. Nothing was changed.`;
 };
 
 /** How somebody wants to see things, on every device. */

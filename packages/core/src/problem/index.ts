@@ -65,7 +65,7 @@ export interface ProblemDetails {
 export const problemTitles = {
   REQUEST_INVALID: 'The request cannot be understood',
   REQUEST_TOO_LARGE: 'The request is too large',
-  SIGN_IN_NEEDED: 'Somebody must sign in first',
+  SIGN_IN_NEEDED: 'Sign in first',
   SIGN_IN_FAILED: 'Name and password do not belong together',
   TOO_MANY_TRIES: 'There were too many tries',
   PASSWORD_COMMON: 'The password is a common one',

@@ -91,7 +91,7 @@ describe('judgeReading', () => {
   });
 
   it('says what makes a reading too close to call', () =>
-    expect(said('12.0')).to.equal('12.0 V may be 0.05 V off, and the limit is 12 V.'));
+    expect(said('12.0')).to.equal('12.0 V ±0.05 V; the limit is 12 V.'));
 
   // Reference values: normal distribution function at z = (limit − x) / (u / 2), JCGM 106 equation 8.
   for (const [text, want] of [

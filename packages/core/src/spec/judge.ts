@@ -217,7 +217,7 @@ type ExactReading = Extract<Reading, { kind: 'exact' }>;
 function sayPlace(verdict: Verdict, reading: Reading): string {
   const { kind, zone, margin } = verdict;
   const shown = formatReading(reading);
-  if (reading.kind === 'overload') return `${shown}: beyond every number, which is ${zone.name}.`;
+  if (reading.kind === 'overload') return `${shown}: over range, ${zone.name}.`;
   if (reading.kind === 'bounded')
     return kind === 'tooCloseToCall'
       ? `${shown} could be on either side of a limit.`
@@ -229,12 +229,12 @@ function sayPlace(verdict: Verdict, reading: Reading): string {
 }
 
 function sayTooClose(shown: string, limit: string, { uncertainty, limitUncertainty }: Verdict, unit: string): string {
-  const off = (size: number) => `${formatPlain(roundUp(size))} ${unit} off`;
+  const within = (size: number) => `±${formatPlain(roundUp(size))} ${unit}`;
   const ofLimit =
     limitUncertainty > 0
-      ? `the limit of ${limit}, which comes from readings, ${off(limitUncertainty)}`
+      ? `the limit, which comes from readings, is ${limit} ${within(limitUncertainty)}`
       : `the limit is ${limit}`;
-  return `${shown} may be ${off(uncertainty ?? 0)}, and ${ofLimit}.`;
+  return `${shown} ${within(uncertainty ?? 0)}; ${ofLimit}.`;
 }
 
 // Two digits, rounded up: an uncertainty is never shown smaller than it is.

@@ -99,7 +99,7 @@ describe('verdicts at the edges', () => {
       text: 'By battery - 0.5 the limits are 11.9 V or more.',
     };
     expect(sayVerdict(judgeReading(limits, reading, 0.05), reading)).to.include(
-      'the limit of 11.9 V, which comes from readings, 0.1 V off',
+      'the limit, which comes from readings, is 11.9 V ±0.1 V',
     );
   });
 });

@@ -3,7 +3,7 @@ import type { Instrument } from '../instrument/index.js';
 /** A meter with three ranges of DC volts, to be calibrated again at 2000 ms. */
 export const anInstrument = (more: Partial<Instrument> = {}): Instrument => ({
   id: 'context-meter',
-  name: 'MeasuringContext meter',
+  name: 'Bench meter',
   functions: [
     {
       measures: 'dcVolts',

@@ -190,7 +190,7 @@ describe('the accuracy in a verdict', () => {
   it('is the instrument’s own where the trail knows it, else the one that the plan assumes', () => {
     expect(walk(plan, typed('one', 'v', '12.20')).taken.v?.verdict.kind).to.equal('tooCloseToCall');
     const known = walk(plan, use(anInstrument()), typed('one', 'v', '12.20')).taken.v;
-    expect([known?.verdict.kind, known?.instrument]).to.deep.equal(['inSpec', 'MeasuringContext meter']);
+    expect([known?.verdict.kind, known?.instrument]).to.deep.equal(['inSpec', 'Bench meter']);
     expect(walk(plan, use(anInstrument()), use(null), typed('one', 'v', '12.20')).taken.v?.verdict.kind).to.equal(
       'tooCloseToCall',
     );
@@ -201,12 +201,12 @@ describe('too close to call', () => {
   const close = (tooClose: Plan['tooClose']) => planOf([aReading('v', volts(12, null))], { tooClose });
   const asks = (trail: Trail) => refused(trail, taken('one', 'on'));
 
-  it('goes on as the number says where the plan says so', () =>
+  it('goes by the displayed value where the plan says so', () =>
     expect(walk(close('asNominal'), typed('one', 'v', '12.0'), taken('one', 'on')).waymarks).to.have.length(1));
 
-  it('is measured once more, and then goes on as the number says', () => {
+  it('is measured once more, and then goes by the displayed value', () => {
     const plan = close('repeat');
-    expect(asks(walk(plan, typed('one', 'v', '12.0')))).to.include('once more');
+    expect(asks(walk(plan, typed('one', 'v', '12.0')))).to.include('Measure again');
     const trail = walk(plan, typed('one', 'v', '12.0'), typed('one', 'v', '12.01'), taken('one', 'on'));
     expect(trail.waymarks[0]?.taken[0]?.tries.map(({ kind }) => kind)).to.deep.equal(['tooCloseToCall']);
   });

@@ -84,8 +84,8 @@ export function sayMisfit(misfit: Misfit): string {
       return 'This trail is not paused.';
     case 'closeCall':
       return misfit.asks === 'repeat'
-        ? 'This is too close to call, and the plan wants it measured once more.'
-        : 'This is too close to call, and the plan wants it measured with a better instrument.';
+        ? 'This is too close to call. Measure again.'
+        : 'This is too close to call. Measure with a better instrument.';
     case 'notCloseToCall':
       return `The reading “${misfit.readingId}” is not too close to call.`;
     case 'noSuchReading':

@@ -151,7 +151,7 @@ export interface TakenReading {
   readonly takenIn: Readonly<Record<string, string>>;
   /** Verdicts of this reading before, in this step: it was measured again. */
   readonly tries: readonly Verdict[];
-  /** Why it goes on as the number says although it is too close to call; `undefined` where nobody had to say. */
+  /** Why it goes by the displayed value although it is too close to call; `undefined` where nobody had to say. */
   readonly acceptedBecause: string | undefined;
   readonly atMs: number;
   readonly by: string;

@@ -67,7 +67,7 @@ const daysInMonth = (year: number, month: number): number =>
 export function sayCover(state: CoverState, format: (km: number) => string): string {
   switch (state.kind) {
     case 'ended':
-      return state.by === 'age' ? 'ended by age' : 'ended by distance';
+      return state.by === 'age' ? 'expired (age)' : 'expired (distance)';
     case 'unknown':
       return state.missing === 'odometer' ? 'not known: no odometer was read' : 'not known: no day of first service';
     case 'runs': {
@@ -75,7 +75,7 @@ export function sayCover(state: CoverState, format: (km: number) => string): str
         ...(state.monthsLeft === null ? [] : [`${state.monthsLeft} ${state.monthsLeft === 1 ? 'month' : 'months'}`]),
         ...(state.kmLeft === null ? [] : [format(state.kmLeft)]),
       ];
-      return left.length === 0 ? 'runs without end' : `runs for another ${left.join(' or ')}`;
+      return left.length === 0 ? 'no end' : `${left.join(' or ')} left`;
     }
   }
 }

@@ -92,6 +92,6 @@ describe('coverOf', () => {
 
   it('says how much is left', () => {
     const state = coverOf(cover(24, 100_000), on('2031-12-31', 60_000));
-    expect(sayCover(state, (km) => `${km} km`)).to.equal('runs for another 1 month or 40000 km');
+    expect(sayCover(state, (km) => `${km} km`)).to.equal('1 month or 40000 km left');
   });
 });

@@ -14,7 +14,7 @@ const vehicleFields = {
   modelYear: number().nullable().defined().integer().min(1950).max(2100),
   engine: draftText(40),
   inServiceSince: dayText,
-  notOriginal: array(string().label('What is not original').required().max(200))
+  notOriginal: array(string().label('Non-original equipment').required().max(200))
     .required()
     .max(50)
     .meta({ description: 'what was added, replaced by another kind, or taken off' }),

@@ -22,16 +22,7 @@ describe('the demo world', () => {
     const standings = (await jobs.board()).map(({ standing }) => standing);
     expect(standings).to.have.length(11);
     expect(new Set(standings)).to.deep.equal(
-      new Set([
-        'notReproduced',
-        'mending',
-        'proving',
-        'complaintSeen',
-        'causeFound',
-        'onTheTrail',
-        'ready',
-        'atTheGate',
-      ]),
+      new Set(['toConfirm', 'toReadCodes', 'toChoosePlan', 'testing', 'toRepair', 'mending', 'proving', 'ready']),
     );
     const gone = await Promise.all(
       ['fg-04', 'fg-13'].map((vehicleId) => server.services.jobStore.ofVehicle(vehicleId)),

@@ -34,7 +34,7 @@ describe('jobs over HTTP', () => {
       jobId: 'j1',
       fleetNumber: 'FG-07',
       complaint: 'Engine gets hot',
-      standing: 'atTheGate',
+      standing: 'toConfirm',
       assignedTo: '',
     }));
 
@@ -51,7 +51,7 @@ describe('jobs over HTTP', () => {
   it('moves over the board as things happen, and off it when the vehicle is gone', async () => {
     await append({ kind: 'assigned', to: 'Tobi Lunde' }, { kind: 'complaintChecked', result: 'confirmed', seen: '' });
     await append({ kind: 'waiting', for: 'a relay' });
-    expect((await board())[0]).to.include({ standing: 'complaintSeen', assignedTo: 'Tobi Lunde', waitsFor: 'a relay' });
+    expect((await board())[0]).to.include({ standing: 'toReadCodes', assignedTo: 'Tobi Lunde', waitsFor: 'a relay' });
     await append({ kind: 'stageSet', stage: 'gone' });
     expect(await board()).to.deep.equal([]);
     const past = (await server.ask('GET', `/api/vehicles/${vehicleId}/jobs`)).body as unknown as JobListItem[];
@@ -63,9 +63,9 @@ describe('jobs over HTTP', () => {
     const walk = smallWalk().map((event) => (event.kind === 'opened' ? { ...event, jobId: 'j1' } : event));
     const walkOn = (events: readonly object[]) => server.ask('POST', '/api/trails/t1/events', { events });
     await walkOn(walk.slice(0, 1));
-    expect((await board())[0]).to.include({ standing: 'onTheTrail', at: 'Battery at rest' });
+    expect((await board())[0]).to.include({ standing: 'testing', at: 'Battery at rest' });
     await walkOn(walk);
-    expect((await board())[0]).to.include({ standing: 'causeFound', at: 'Battery is flat' });
+    expect((await board())[0]).to.include({ standing: 'toRepair', at: 'Battery is flat' });
     expect((await log()).trails.map(({ trailId }) => trailId)).to.deep.equal(['t1']);
     const ofVehicle = await server.ask('GET', `/api/vehicles/${vehicleId}/trails`);
     expect(ofVehicle.body).to.deep.equal((await log()).trails);

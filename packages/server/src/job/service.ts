@@ -136,8 +136,7 @@ function applyAll(jobId: string, stored: readonly JobEvent[], fresh: readonly Jo
   if (before && !before.ok) throw new Error(`the log of job ${jobId} is broken at event ${before.problem.eventId}`);
   const job = fresh.reduce<Job | undefined>((state, event) => {
     const next = applyJobEvent(state, event);
-    if (!next.ok)
-      throw new AppError('JOB_EVENT_MISFIT', `${sayJobMisfit(next.problem)} Nothing of what was sent was added.`);
+    if (!next.ok) throw new AppError('JOB_EVENT_MISFIT', `${sayJobMisfit(next.problem)} Nothing was saved.`);
     return next.value;
   }, before?.value);
   if (!job) throw new Error('an append without events has no state');

@@ -1,10 +1,19 @@
 import type { MissedPlan } from '@probe-trail/core/choosing';
-import { type Job, type JobEvent, type JobEventOf, type JobListItem, standingOf } from '@probe-trail/core/job';
+import {
+  type Job,
+  type JobEvent,
+  type JobEventOf,
+  type JobListItem,
+  type StandingFacts,
+  sayWhereAt,
+  standingOf,
+} from '@probe-trail/core/job';
 import { groupBy } from '@probe-trail/core/list';
 import type { TrailListItem } from '@probe-trail/core/trail';
 import type { SideFinding } from '@probe-trail/core/vehicle';
 import { and, asc, desc, eq, getTableColumns, inArray, type SQL, sql } from 'drizzle-orm';
 import type { BatchItem } from 'drizzle-orm/batch';
+import { codeSheetTable } from '../codes/table.js';
 import type { Database } from '../db/openDatabase.js';
 import { trailTable } from '../trail/table.js';
 import { vehicleTable } from '../vehicle/table.js';
@@ -32,8 +41,11 @@ function jobLists({ orm }: Database) {
       .where(where)
       .orderBy(order)
       .limit(limit);
-    const trails = await trailsOf(rows.map(({ job }) => job.jobId));
-    return rows.map(({ job, fleetNumber }) => toListItem(job, fleetNumber, trails.get(job.jobId) ?? []));
+    const jobIds = rows.map(({ job }) => job.jobId);
+    const [trails, withSheet] = await Promise.all([trailsOf(jobIds), withSheetOf(jobIds)]);
+    return rows.map(({ job, fleetNumber }) =>
+      toListItem(job, fleetNumber, { hasSheet: withSheet.has(job.jobId), trails: trails.get(job.jobId) ?? [] }),
+    );
   };
 
   const trailsOf = async (jobIds: readonly string[]) => {
@@ -43,6 +55,14 @@ function jobLists({ orm }: Database) {
       .where(inArray(trailTable.jobId, [...jobIds]))
       .orderBy(asc(trailTable.openedAtMs));
     return groupBy(rows, ({ jobId }) => jobId ?? '');
+  };
+
+  const withSheetOf = async (jobIds: readonly string[]): Promise<ReadonlySet<string>> => {
+    const rows = await orm
+      .selectDistinct({ jobId: codeSheetTable.jobId })
+      .from(codeSheetTable)
+      .where(and(inArray(codeSheetTable.jobId, [...jobIds]), eq(codeSheetTable.isVoid, false)));
+    return new Set(rows.map(({ jobId }) => jobId));
   };
 
   return {
@@ -157,25 +177,23 @@ function textOf(entry: JobEvent | undefined): string | null {
   return entry?.kind === 'complaintChecked' ? entry.seen : null;
 }
 
-interface TrailOfJob {
-  readonly atStep: string | null;
-  readonly concludedWith: string | null;
-}
-
 function toListItem(
   row: typeof jobTable.$inferSelect,
   fleetNumber: string,
-  trails: readonly TrailOfJob[],
+  more: Pick<StandingFacts, 'hasSheet' | 'trails'>,
 ): JobListItem {
   const { jobId, vehicleId, complaint, takenInAtMs, lastEventAtMs, assignedTo, waitsFor, stage, complaintCheck } = row;
-  const openTrail = trails.findLast(({ concludedWith }) => concludedWith === null);
-  const concluded = trails.findLast(({ concludedWith }) => concludedWith !== null);
-  const standing = standingOf({
-    stage,
-    complaintCheck,
-    hasOpenTrail: openTrail !== undefined,
-    hasConclusion: concluded !== undefined,
-  });
-  const at = openTrail ? (openTrail.atStep ?? 'at its conclusion') : (concluded?.concludedWith ?? '');
-  return { jobId, vehicleId, fleetNumber, complaint, takenInAtMs, lastEventAtMs, assignedTo, waitsFor, standing, at };
+  const facts = { stage, complaintCheck, ...more };
+  return {
+    jobId,
+    vehicleId,
+    fleetNumber,
+    complaint,
+    takenInAtMs,
+    lastEventAtMs,
+    assignedTo,
+    waitsFor,
+    standing: standingOf(facts),
+    at: sayWhereAt(facts),
+  };
 }

@@ -21,7 +21,7 @@ export async function withSender<Entry extends Recorded>(
   for (const { sentBy: _, ...entry } of entries) {
     const isOwn = entry.by === sender.name;
     if (!isOwn && !(await people.isName(entry.by)))
-      throw new AppError('EVENT_MISFIT', `Nobody here is called “${entry.by}”. Nothing of what was sent was added.`);
+      throw new AppError('EVENT_MISFIT', `Nobody here is called “${entry.by}”. Nothing was saved.`);
     stamped.push((isOwn ? entry : { ...entry, sentBy: sender.name }) as Entry);
   }
   return stamped;

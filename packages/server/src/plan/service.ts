@@ -75,7 +75,7 @@ export function makePlanService(plans: PlanStore) {
       if (errorCount > 0)
         throw new AppError(
           'PLAN_HAS_ERRORS',
-          `The plan check found ${errorCount} ${errorCount === 1 ? 'error' : 'errors'}: ${firstError} Mend them, then release.`,
+          `The plan check found ${errorCount} ${errorCount === 1 ? 'error' : 'errors'}: ${firstError} Fix them, then release.`,
         );
       if (!(await plans.release(rows, ifMatch, notes, atMs))) throw changed(await draftInfoOr404(planId));
       return (await plans.sentVersion(planId, draft.version)) ?? notFound(`The plan “${planId}” is gone.`);

@@ -40,9 +40,9 @@ export function sendProblem(reply: FastifyReply, code: ProblemCode, detail: stri
 }
 
 const sayStoreFailure = {
-  busy: 'Another program holds the database (a backup, perhaps). Nothing of this request was kept; send it again in a moment.',
-  full: 'The disk of the server is full. Nothing of this request was kept. What is there can be read; make room, and writing goes on by itself.',
-  unavailable: 'The data cannot be stored now. Nothing of this request was kept; send it again.',
+  busy: 'Another program holds the database (a backup, perhaps). Nothing was saved; send it again in a moment.',
+  full: 'The disk of the server is full. Nothing was saved. What is there can be read; make room, and writing goes on by itself.',
+  unavailable: 'The data cannot be stored now. Nothing was saved; send it again.',
 } as const satisfies Record<StoreFailureKind, string>;
 
 function describe(error: FastifyError | AppError): readonly [ProblemCode, string] {
@@ -51,12 +51,9 @@ function describe(error: FastifyError | AppError): readonly [ProblemCode, string
   if (failure) return ['STORE_UNAVAILABLE', sayStoreFailure[failure.kind]];
   // Two who do the same thing at the same moment: the second finds it done.
   if (isConstraintIn(error))
-    return [
-      'ALREADY_THERE',
-      'Somebody else did the same at the same moment. Nothing of this request was kept; look at it again.',
-    ];
+    return ['ALREADY_THERE', 'Somebody else did the same at the same moment. Nothing was saved; look at it again.'];
   if (error.statusCode === 413)
-    return ['REQUEST_TOO_LARGE', 'The request is larger than can be taken here. Nothing of it was kept.'];
+    return ['REQUEST_TOO_LARGE', 'The request is larger than can be taken here. Nothing was saved.'];
   if (error.statusCode !== undefined && error.statusCode < 500) return ['REQUEST_INVALID', `${error.message}.`];
   return ['INTERNAL', 'Something went wrong on the server. Nothing that was acknowledged is lost; try again.'];
 }

@@ -32,7 +32,7 @@ export async function apart<Done>(task: ThreadTask): Promise<Done> {
   if (threads().queueSize >= mostWaiting)
     throw new AppError(
       'OVERLOADED',
-      'The server has more large documents to read than it can now. Nothing of this request was kept; send it again.',
+      'The server has more large documents to read than it can now. Nothing was saved; send it again.',
     );
   try {
     return await threads().run(task, { signal: AbortSignal.timeout(longestMs) });
@@ -40,7 +40,7 @@ export async function apart<Done>(task: ThreadTask): Promise<Done> {
     if (!(error instanceof Error) || error.name !== 'AbortError') throw error;
     throw new AppError(
       'REQUEST_TOO_LARGE',
-      `Checking this took more than ${longestMs / 1000} s, and was given up. Nothing of it was kept.`,
+      `Checking this took more than ${longestMs / 1000} s, and was given up. Nothing was saved.`,
     );
   }
 }

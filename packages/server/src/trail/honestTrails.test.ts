@@ -31,7 +31,7 @@ describe('what is sent to a trail or a job', () => {
     const { body } = await append([opened as object, { ...opened, complaint: 'Something else' }]);
     expect([body.code, body.detail]).to.deep.equal([
       'EVENT_MISFIT',
-      'Two entries have the id “e0”. Nothing of what was sent was added.',
+      'Two entries have the id “e0”. Nothing was saved.',
     ]);
   });
 
@@ -53,7 +53,7 @@ describe('what is sent to a trail or a job', () => {
     const { body } = await append([{ ...smallWalk()[0], by: 'Nobody Here' }]);
     expect([body.code, body.detail]).to.deep.equal([
       'EVENT_MISFIT',
-      'Nobody here is called “Nobody Here”. Nothing of what was sent was added.',
+      'Nobody here is called “Nobody Here”. Nothing was saved.',
     ]);
     const admin = await server.as('administrator');
     await admin('PUT', '/api/people/Ines-Marrow', { name: 'Ines Marrow-Creek', roles: ['author'], isDisabled: false });

@@ -64,12 +64,12 @@ function noteRefused(refusedIds: Set<string>, id: string): void {
  */
 export function stateAfter({ plan, trail, refusedIds }: LiveTrail, events: readonly TrailEvent[]): Trail {
   if (events.some(({ id }) => refusedIds.has(id)))
-    throw new AppError('EVENT_MISFIT', 'It was refused when it came first. Nothing of what was sent was added.');
+    throw new AppError('EVENT_MISFIT', 'It was refused when it came first. Nothing was saved.');
   const after = events.reduce<Trail | undefined>((state, event) => {
     const next = applyTrailEvent(state ?? { plan }, event);
     if (next.ok) return next.value;
     if (events.length === 1) noteRefused(refusedIds, event.id);
-    throw new AppError('EVENT_MISFIT', `${sayMisfit(next.problem)} Nothing of what was sent was added.`);
+    throw new AppError('EVENT_MISFIT', `${sayMisfit(next.problem)} Nothing was saved.`);
   }, trail);
   if (!after) throw new Error('an append without events has no state');
   return after;

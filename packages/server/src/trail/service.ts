@@ -117,7 +117,7 @@ function onceEach(events: readonly TrailEvent[]): readonly TrailEvent[] {
   for (const event of events) {
     const known = byId.get(event.id);
     if (known && JSON.stringify(known) !== JSON.stringify(event))
-      throw new AppError('EVENT_MISFIT', `Two entries have the id “${event.id}”. Nothing of what was sent was added.`);
+      throw new AppError('EVENT_MISFIT', `Two entries have the id “${event.id}”. Nothing was saved.`);
     byId.set(event.id, event);
   }
   return [...byId.values()];

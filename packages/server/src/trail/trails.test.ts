@@ -70,7 +70,7 @@ describe('trails over HTTP', () => {
     const late = await append([outcome as object]);
     expect([late.status, late.body.detail]).to.deep.equal([
       409,
-      'It was refused when it came first. Nothing of what was sent was added.',
+      'It was refused when it came first. Nothing was saved.',
     ]);
     expect(await log()).to.have.length(2);
   });

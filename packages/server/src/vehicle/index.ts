@@ -95,7 +95,7 @@ function refuseGoingBack(reading: OdometerReading, before: OdometerReading | und
   if (!before || reading.km >= before.km || reading.because !== '') return;
   throw new AppError(
     'ODOMETER_GOES_BACK',
-    `It showed ${before.text} before, which is more. If it is so (another instrument cluster, a slip then), say why, and it is kept.`,
+    `It showed ${before.text} before, which is more. If that is right (a new instrument cluster, an earlier slip), say why.`,
   );
 }
 

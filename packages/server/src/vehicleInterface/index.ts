@@ -61,7 +61,7 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
       const { jobId } = request.params;
       // Asked before anything is cleared: afterwards the codes are gone.
       if (!(await jobs.jobOr404(jobId)).isSheetKept)
-        throw new AppError('JOB_EVENT_MISFIT', 'Keep a code sheet first: what is cleared cannot be read any more.');
+        throw new AppError('JOB_EVENT_MISFIT', 'Keep a code sheet first: cleared codes cannot be read again.');
       const { vehicle, units } = await vehicleOf(jobId);
       const cleared = await clearUnits(vehicleInterface, vehicle, units, app.beginStream(request, reply));
       const event = {
@@ -119,7 +119,7 @@ async function clearUnits(
     if (unitsCleared === 0)
       throw new AppError(
         'INTERFACE_FAILED',
-        error instanceof InterfaceSilent ? error.message : 'Clearing was broken off.',
+        error instanceof InterfaceSilent ? error.message : 'Clearing was stopped.',
       );
   }
   return { unitsCleared, unitsSilent: units.length - unitsCleared };

@@ -21,7 +21,7 @@ export function NotRecorded() {
         <Notice kind="outOfSpec" title="Not recorded">
           <p>{message}</p>
           <Button size="lg" variant="default" onClick={() => dispatch(refusalHeard())}>
-            I have seen it
+            OK
           </Button>
         </Notice>
       </div>

@@ -49,7 +49,7 @@ export default function Palette({ onClose }: { readonly onClose: () => void }) {
           <Spotlight.Action key={path} label={label} onClick={() => void navigate(path)} />
         ))}
         {hits.length === 0 && shownWays.length === 0 && (
-          <Spotlight.Empty>Nothing bears these words. Try a fleet number, a code or a pin.</Spotlight.Empty>
+          <Spotlight.Empty>Nothing found. Try a fleet number, a code or a pin.</Spotlight.Empty>
         )}
       </Spotlight.ActionsList>
     </Spotlight.Root>

@@ -8,10 +8,10 @@ export function RouteFailure() {
   const error = useRouteError();
   const isMissing = isRouteErrorResponse(error) && error.status === 404;
   return (
-    <Page title={isMissing ? 'There is nothing here' : 'This view has failed'}>
+    <Page title={isMissing ? 'There is nothing here' : 'This page has failed'}>
       <Notice
         kind="outOfSpec"
-        title={isMissing ? 'This address leads to no view.' : 'The fault is in the program, not in what you did.'}
+        title={isMissing ? 'There is no page at this address.' : 'The fault is in the program, not in what you did.'}
       >
         <p>Nothing that was recorded is lost. {!isMissing && error instanceof Error && <code>{error.message}</code>}</p>
         <Button component={Link} to="/" variant="default">

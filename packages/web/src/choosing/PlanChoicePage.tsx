@@ -62,8 +62,8 @@ function Choice({
     <>
       <div className={classes.asked}>
         <span className="soft">
-          Searched by the complaint,{' '}
-          {[request.line, request.engine].filter(Boolean).join(' with ') || 'a vehicle of no known line'}
+          Based on the complaint,{' '}
+          {[request.line, request.engine].filter(Boolean).join(' with ') || 'a vehicle of unknown model'}
           {codes.length > 0 && ', and the codes'}
         </span>
         <Chip.Group multiple value={request.codes.map(formatFaultCode)} onChange={onCodesChosen}>
@@ -77,7 +77,7 @@ function Choice({
       {isUnfit(readiness) && <Notice kind="outOfSpec" title={sayReadiness(readiness)} />}
       <div className={classes.columns}>
         <div>
-          {fitting.length === 0 && <p>No plan for this vehicle speaks of these codes or this complaint.</p>}
+          {fitting.length === 0 && <p>No plan for this vehicle covers these codes or this complaint.</p>}
           {fitting.map((plan) => (
             <PlanOffer key={plan.candidate.planId} open={open} choice={choice} plan={plan} />
           ))}

@@ -31,7 +31,7 @@ export function ClearCodes({ open: { jobId, job } }: { readonly open: OpenJob })
           </p>
           {error !== undefined && <Notice kind="outOfSpec" title={sayFailure(error)} />}
           <Button size="lg" loading={isLoading} onClick={() => void run()}>
-            {isUnfit(readiness) ? 'Clear them all the same' : 'Clear them'}
+            {isUnfit(readiness) ? 'Clear them anyway' : 'Clear them'}
           </Button>
         </Stack>
       </Modal>

@@ -8,14 +8,15 @@ import {
 import { isMadeByUs } from '@probe-trail/core/job';
 import type { Line } from '@probe-trail/core/vehicle';
 import type { OpenJob } from '../job/useJob';
+import { sayCount } from '../ui/sayCount';
 import classes from './CommonCauses.module.css';
 
 const kinds = {
   bus: 'shared bus',
   feed: 'shared feed',
   ground: 'shared ground',
-  accused: 'accused by all of them',
-  reporting: 'reports them all',
+  accused: 'named by all these codes',
+  reporting: 'reports all these codes',
 } as const satisfies Record<CommonCause['kind'], string>;
 
 const shownCauses = 4;
@@ -51,7 +52,11 @@ function Cause({ cause, line }: { readonly cause: CommonCause; readonly line: Li
         <small>{explains.map((one) => sayAffected(one, nameOf)).join(', ')}</small>
       </span>
       <span data-against={healthy.length > 0 || undefined}>
-        <b>{healthy.length === 0 ? 'nothing against it' : `${healthy.length} healthy against it`}</b>
+        <b>
+          {healthy.length === 0
+            ? 'nothing contradicts this'
+            : `${sayCount(healthy.length, 'working part contradicts', 'working parts contradict')} this`}
+        </b>
         <small>{healthy.map(nameOf).join(', ')}</small>
       </span>
     </li>

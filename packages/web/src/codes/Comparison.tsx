@@ -38,7 +38,7 @@ export function Comparison({ open: { events, line }, before, after }: Comparison
   const kinds = (Object.keys(codeChanges) as CodeChangeKind[]).filter((kind) => codes.some((one) => one.kind === kind));
   return (
     <section className={classes.comparison} aria-label="What changed">
-      <h2>What changed{isCleared && ', the codes having been cleared'}</h2>
+      <h2>What changed{isCleared && ', after the codes were cleared'}</h2>
       {kinds.length === 0 && units.length === 0 && <p className="soft">Nothing: neither sheet has a code.</p>}
       {kinds.map((kind) => (
         <div key={kind} className={classes.kind}>

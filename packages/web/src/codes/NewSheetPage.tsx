@@ -85,19 +85,16 @@ function KeepSheet({ open: { jobId, sheets }, source, draft: { sheet, forget } }
   return (
     <div className={classes.keep}>
       {same && isSure && (
-        <Notice
-          kind="tooCloseToCall"
-          title={`This says the same as the sheet of ${sayMoment(same.takenAtMs, nowMs())}.`}
-        >
-          <p>If it was read again and nothing changed, keep it. If it is the same report once more, leave it.</p>
+        <Notice kind="tooCloseToCall" title={`This is the same as the sheet of ${sayMoment(same.takenAtMs, nowMs())}.`}>
+          <p>If it was read again and nothing changed, keep it. If it is the same report again, discard it.</p>
         </Notice>
       )}
       {error !== undefined && <Notice kind="outOfSpec" title={sayFailure(error)} />}
       <Button size="lg" loading={isLoading} onClick={() => void run()}>
-        {same && isSure ? 'Keep it all the same' : 'Keep this sheet'}
+        {same && isSure ? 'Keep it anyway' : 'Keep this sheet'}
       </Button>
       <Button size="lg" variant="default" component={Link} to={`/jobs/${jobId}`} onClick={forget}>
-        Leave it
+        Discard
       </Button>
     </div>
   );

@@ -92,6 +92,6 @@ function Reading({ share, onCancel }: { readonly share: number; readonly onCance
 }
 
 const sayUnderstood = ({ codes, units, lineCount, notUnderstood }: ReadCodeText) =>
-  `${counted(codes.length, 'code')} and ${counted(units.length, 'unit')} found in ${counted(lineCount, 'line')}; ${notUnderstood} ${notUnderstood === 1 ? 'says' : 'say'} neither.`;
+  `${counted(codes.length, 'code')} and ${counted(units.length, 'unit')} found in ${counted(lineCount, 'line')}; ${notUnderstood} ${notUnderstood === 1 ? 'line has' : 'lines have'} neither.`;
 
 const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;

@@ -21,7 +21,7 @@ export function ReadInterface({ reading: { asking, problem, start, cancel }, dra
         </p>
         <Progress value={(100 * asking.done) / asking.of} size="lg" aria-label="Units read" />
         <Button variant="default" onClick={cancel}>
-          Break off; what was read is kept
+          Stop reading; what was read is kept
         </Button>
       </div>
     );
@@ -31,11 +31,11 @@ export function ReadInterface({ reading: { asking, problem, start, cancel }, dra
       <Group>
         {hasBegun && left.length > 0 && (
           <Button size="lg" onClick={() => void start(left)}>
-            Go on with the {left.length} that are left
+            Continue with the {left.length} that are left
           </Button>
         )}
         <Button size="lg" variant={hasBegun ? 'default' : 'filled'} onClick={() => void start([])}>
-          {hasBegun ? 'Read all again' : 'Begin reading'}
+          {hasBegun ? 'Read all again' : 'Start reading'}
         </Button>
       </Group>
       {!hasBegun && (

@@ -44,7 +44,7 @@ export function SheetEditor({ line, draft: { sheet, change } }: EditorProps) {
               <Select
                 aria-label={`Which unit is ${unit.name}`}
                 placeholder="which one here?"
-                description="not on this line"
+                description="not on this model"
                 searchable
                 data={unitOptions(units)}
                 value={null}
@@ -120,7 +120,7 @@ function CodeLine({ code, line, units, onChange, onRemove }: LineProps) {
           onChange={(unitId) => unitId && onChange({ ...code, unitId })}
         />
       )}
-      <ActionIcon aria-label={`Take ${text} off`} onClick={onRemove}>
+      <ActionIcon aria-label={`Remove ${text}`} onClick={onRemove}>
         <IconTrash size={20} />
       </ActionIcon>
     </li>

@@ -82,9 +82,9 @@ function CodeRow({ open, sheet, code }: CodeProps) {
       <b className="mono">{formatFaultCode(code)}</b>
       <span>
         <span className={classes.text}>{sayCode(code, open.line)}</span>
-        <small>{mark ? `made by us: ${mark.because} (${mark.by})` : sayStatus(code.status)}</small>
+        <small>{mark ? `caused by our work: ${mark.because} (${mark.by})` : sayStatus(code.status)}</small>
         {!mark && makers.length > 0 && (
-          <small className={classes.hint}>Perhaps made by us: {makers.map(sayMaker).join(', ')}</small>
+          <small className={classes.hint}>Perhaps caused by our work: {makers.map(sayMaker).join(', ')}</small>
         )}
       </span>
       <MadeByUs open={open} code={code} isOurs={mark !== undefined} suggestion={makers.map(sayMaker).join(', ')} />
@@ -113,7 +113,7 @@ function MadeByUs({ open, code, isOurs, suggestion }: MadeProps) {
   if (isOurs)
     return (
       <Button variant="subtle" onClick={() => void note({ kind: 'codeCounts', ...which })}>
-        Counts after all
+        Count this code again
       </Button>
     );
   const save = async () => {
@@ -122,9 +122,13 @@ function MadeByUs({ open, code, isOurs, suggestion }: MadeProps) {
   return (
     <>
       <Button variant="subtle" onClick={() => setIsAsking(true)}>
-        We caused it
+        Caused by our work
       </Button>
-      <Modal opened={isAsking} onClose={() => setIsAsking(false)} title={`${formatFaultCode(code)} was made by us`}>
+      <Modal
+        opened={isAsking}
+        onClose={() => setIsAsking(false)}
+        title={`${formatFaultCode(code)} was caused by our work`}
+      >
         <form
           onSubmit={(event) => {
             event.preventDefault();
@@ -133,7 +137,7 @@ function MadeByUs({ open, code, isOurs, suggestion }: MadeProps) {
         >
           <Stack>
             <TextInput
-              label="What made it"
+              label="What caused it"
               placeholder="B11 was unplugged with the ignition on"
               data-autofocus
               maxLength={jobEventLengths('codeMadeByUs').because}
@@ -141,7 +145,7 @@ function MadeByUs({ open, code, isOurs, suggestion }: MadeProps) {
               onChange={(event) => setBecause(event.currentTarget.value)}
             />
             <Button type="submit" disabled={because.trim() === ''}>
-              It no longer counts
+              Don’t count this code
             </Button>
           </Stack>
         </form>

@@ -48,7 +48,7 @@ export function useReading(jobId: string, { draft, change }: DraftOfSheet): Read
 const sayBroken = (error: unknown) =>
   isProblemDetails(error)
     ? error.detail
-    : 'The connection broke off. What was read is kept here; go on with the units that are left.';
+    : 'The connection was lost. What was read is kept here; go on with the units that are left.';
 
 interface Asked {
   readonly moment: string;

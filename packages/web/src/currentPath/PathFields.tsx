@@ -28,7 +28,7 @@ export function PathFields({ plan, path, onPath }: FieldsProps) {
   return (
     <Stack gap="xs">
       <TextLine
-        label="What it is called"
+        label="Name"
         placeholder="Such as: fan motor, from the battery and back"
         size="md"
         maxLength={planLengths.path.name}
@@ -59,7 +59,7 @@ export function PathFields({ plan, path, onPath }: FieldsProps) {
                     }
                   />
                   <Select
-                    label="How to reach"
+                    label="Access"
                     w={200}
                     data={accessOptions}
                     allowDeselect={false}
@@ -74,7 +74,7 @@ export function PathFields({ plan, path, onPath }: FieldsProps) {
                 size={44}
                 variant="subtle"
                 color="gray"
-                aria-label={`Take out ${point.name || 'this point'}`}
+                aria-label={`Remove ${point.name || 'this point'}`}
                 disabled={path.points.length <= 2}
                 onClick={() => onPath((now) => removePoint(now, point.id))}
               >
@@ -108,7 +108,7 @@ function SectionFields({ plan, path, at, onPath }: FieldsProps & { readonly at: 
       />
       {!section.isLoad && (
         <NumberInput
-          label="May lose, V"
+          label="Allowed drop, V"
           size="md"
           w={110}
           {...planBounds.pathSection.mostDrop}

@@ -47,7 +47,7 @@ function labelOf({ label, unit }: Ask, asks: readonly Ask[], answers: Answers): 
 }
 
 function descriptionOf({ is, mayBeEmpty }: Ask): string | undefined {
-  if (is === 'values' || is === 'names') return 'Several, with a semicolon between them';
+  if (is === 'values' || is === 'names') return 'Several, separated by semicolons';
   if (is === 'place') return `A pin or a place${mayBeEmpty ? '; may be left empty' : ''}`;
   return mayBeEmpty ? 'May be left empty' : undefined;
 }

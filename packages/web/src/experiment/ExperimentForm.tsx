@@ -70,7 +70,7 @@ export function ExperimentForm({ plan, written, problem, onWrite }: FormProps) {
           />
           <fieldset className={classes.roles}>
             <legend>Who is who</legend>
-            <p>This side is that of the part, that side the one of the control unit.</p>
+            <p>“This side” means the part’s end, “that side” the control unit’s end.</p>
             {rolesOf(of.results).map((role) => (
               <SuspectPick
                 key={role}
@@ -100,7 +100,7 @@ function Meanings({ results }: { readonly results: readonly ExperimentResult[] }
     <table className={classes.meanings}>
       <thead>
         <tr>
-          <th scope="col">Comes out</th>
+          <th scope="col">Result</th>
           <th scope="col">Points to</th>
           <th scope="col">Clears</th>
         </tr>

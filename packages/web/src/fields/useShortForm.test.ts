@@ -86,7 +86,7 @@ describe('a short form', () => {
       useShortForm({ schema: newVehicleSchema, initial: long, send: () => {} }),
     );
     expect(result.current.isReady).to.equal(false);
-    expect(result.current.problem).to.equal('What is not original must be at most 200 characters.');
+    expect(result.current.problem).to.equal('Non-original equipment must be at most 200 characters.');
   });
 
   it('says every change, and what is tidied is checked and sent in its place', async () => {

@@ -8,7 +8,7 @@ interface KeyInfo {
 
 /** What the keyboard does, and where: the help sheet shows it, and whoever listens takes the key from here. */
 export const keys = {
-  record: { key: 'Enter', shown: 'Enter', does: 'records the reading; once more goes on' },
+  record: { key: 'Enter', shown: 'Enter', does: 'records the reading; press again to go on' },
   type: { shown: '0 to 9, letters', does: 'go into the reading, wherever you are on a step' },
   choose: { shown: '1 to 9', does: 'choose what you see' },
   close: { shown: 'Escape', does: 'closes what lies over the step' },

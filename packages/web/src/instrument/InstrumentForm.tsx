@@ -55,7 +55,7 @@ export function InstrumentForm({ instrument, onClose }: FormProps) {
         />
         <DayInput
           label="Calibrated until"
-          description="Empty where nobody asks for it"
+          description="Leave empty if it needs none"
           w={220}
           value={calibrationDueAtMs === null ? '' : dayjs(calibrationDueAtMs).format('YYYY-MM-DD')}
           onChange={(day) => form.set({ calibrationDueAtMs: day === '' ? null : dayjs(day).endOf('day').valueOf() })}
@@ -77,7 +77,7 @@ export function InstrumentForm({ instrument, onClose }: FormProps) {
         ))}
         <Group>
           <Button variant="default" onClick={() => form.set({ functions: [...functions, blankFunction] })}>
-            It measures something else too
+            Add another function
           </Button>
           <Switch label="Retired: no longer offered" {...form.isOn('isRetired')} />
         </Group>
@@ -85,7 +85,7 @@ export function InstrumentForm({ instrument, onClose }: FormProps) {
         <FormProblem form={form} />
         <Group>
           <Button size="lg" loading={isLoading} disabled={!form.isReady} onClick={() => form.onSubmit()}>
-            Keep it
+            Save
           </Button>
         </Group>
       </Stack>
@@ -136,7 +136,7 @@ function FunctionRow({ measuringFunction, onChange, onDelete }: RowProps) {
         }}
         onBlur={() => parsed?.ok !== false && setTyped(undefined)}
       />
-      <ActionIcon mt={28} aria-label="It does not measure this" disabled={!onDelete} onClick={onDelete}>
+      <ActionIcon mt={28} aria-label="Remove this function" disabled={!onDelete} onClick={onDelete}>
         <IconTrash size={20} />
       </ActionIcon>
     </Group>

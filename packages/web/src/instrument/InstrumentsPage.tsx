@@ -34,7 +34,7 @@ export function InstrumentsPage() {
       <Wait for={data} error={error} retry={refetch}>
         {(instruments) =>
           instruments.length === 0 ? (
-            <p>No instrument is known yet. Until there is one, verdicts go by the digits that are typed.</p>
+            <p>No instrument yet. Until one is added, verdicts go by the digits that are typed.</p>
           ) : (
             <ul className={classes.list}>
               {instruments.map((one) => (
@@ -63,7 +63,7 @@ function InstrumentLine({ instrument, onEdit }: LineProps) {
         <b>{name}</b>
         <small>
           {isRetired && 'retired · '}
-          {calibrationDueAtMs === null ? 'not calibrated' : isOverdue ? 'calibration ran out ' : 'calibrated until '}
+          {calibrationDueAtMs === null ? 'not calibrated' : isOverdue ? 'calibration expired ' : 'calibrated until '}
           {calibrationDueAtMs !== null && <Moment atMs={calibrationDueAtMs} />}
         </small>
       </div>

@@ -25,7 +25,7 @@ export function ArrivalFields({ form }: FormProps) {
         {...form.text('complaint')}
       />
       <fieldset className={classes.group}>
-        <legend className={classes.label}>When is it there?</legend>
+        <legend className={classes.label}>When does it happen?</legend>
         <Chip.Group
           multiple
           value={[...chosen]}
@@ -73,7 +73,7 @@ function TriedBefore({ tried, onChange }: { readonly tried: Tried; readonly onCh
             onText={(by) => change(at, { by })}
           />
           <ActionIcon
-            aria-label={`Take off what was tried, ${at + 1}`}
+            aria-label={`Remove what was tried, ${at + 1}`}
             onClick={() => onChange(tried.filter((_, index) => index !== at))}
           >
             <IconTrash size={20} />

@@ -8,7 +8,7 @@ import { Page } from '../frame/Page';
 import { useMay } from '../session/sessionApi';
 import rows from '../ui/rows.module.css';
 import classes from './BoardPage.module.css';
-import { JobPath, StopNames } from './JobPath';
+import { BoardWay, StationNames } from './BoardWay';
 import { useBoardQuery } from './jobApi';
 
 // On the wall nobody touches it: it asks by itself what is new.
@@ -20,13 +20,13 @@ export function BoardPage() {
     pollingInterval: refreshMs,
     refetchOnMountOrArgChange: true,
   });
-  const mayTakeIn = useMay('takeInJobs');
+  const mayCheckIn = useMay('takeInJobs');
   return (
     <Page
       isWide
       title={data ? sayJobCount(data.length) : 'In the workshop'}
       actions={
-        mayTakeIn && (
+        mayCheckIn && (
           <Button component={Link} to="/jobs/new">
             Check in a bus
           </Button>
@@ -36,11 +36,11 @@ export function BoardPage() {
       <Wait for={data} error={error} retry={refetch}>
         {(jobs) =>
           jobs.length === 0 ? (
-            <p>No bus is in the workshop. Take one in, and it stands here until it is gone.</p>
+            <p>No bus is in the workshop. Check one in: it stands here until it is returned.</p>
           ) : (
             <>
               <div className={classes.head}>
-                <StopNames />
+                <StationNames />
               </div>
               <JobLines jobs={jobs} />
             </>
@@ -75,9 +75,9 @@ function JobLine({ job }: { readonly job: JobListItem }) {
         <b className={classes.bus}>{fleetNumber}</b>
         <span className={classes.what}>
           <span className={classes.complaint}>{complaint}</span>
-          <small data-waits={waitsFor !== '' || undefined}>{waitsFor === '' ? at : `waits for ${waitsFor}`}</small>
+          <small data-hold={waitsFor !== '' || undefined}>{waitsFor === '' ? at : `on hold: ${waitsFor}`}</small>
         </span>
-        <JobPath standing={standing} isWaiting={waitsFor !== ''} />
+        <BoardWay standing={standing} isOnHold={waitsFor !== ''} />
         <span className={classes.who}>
           {assignedTo || <i>unassigned</i>}
           <small>

@@ -43,14 +43,14 @@ export function NewJobPage() {
   const [kept, keep, forget] = useKeptState('arrival', blankArrival, isArrival);
   const [vehicleId, setVehicleId] = useState(search.get('vehicle'));
   const [odometer, setOdometer] = useState('');
-  const { takeIn, problem, isBusy } = useTakeIn(forget);
+  const { checkIn, problem, isBusy } = useCheckIn(forget);
   const unit = useDistanceUnit();
   const { data: sheet } = useVehicleQuery(vehicleId ?? '', { skip: vehicleId === null });
   const [asked, setAsked] = useState<Asked>();
   const take = (shown: string, arrival: Arrival) => {
     setAsked(undefined);
     setOdometer(shown);
-    if (vehicleId !== null) void takeIn(vehicleId, arrival, shown.trim());
+    if (vehicleId !== null) void checkIn(vehicleId, arrival, shown.trim());
   };
   const form = useArrivalForm({
     initial: kept,
@@ -87,14 +87,14 @@ export function NewJobPage() {
         <ArrivalFields form={form} />
         <FormProblem form={form} />
         <Button type="submit" size="lg" loading={isBusy} disabled={vehicleId === null || !form.isReady}>
-          Take it in
+          Check it in
         </Button>
       </form>
     </Page>
   );
 }
 
-function useTakeIn(forget: () => void) {
+function useCheckIn(forget: () => void) {
   const navigate = useNavigate();
   const person = usePerson();
   const [append, appended] = useAppendJobEventsMutation();
@@ -102,7 +102,7 @@ function useTakeIn(forget: () => void) {
   const [problem, setProblem] = useState<string | undefined>();
   // Made once: sending again after a lost answer must not take the bus in twice.
   const [jobId] = useState(() => nanoid());
-  const takeIn = async (vehicleId: string, arrival: Arrival, odometer: string) => {
+  const checkIn = async (vehicleId: string, arrival: Arrival, odometer: string) => {
     const read = odometer === '' ? undefined : await addOdometer({ vehicleId, text: odometer, because: '' });
     if (read?.error) return setProblem(sayFailure(read.error));
     const event = stampedJobEvent({ kind: 'takenIn', vehicleId, arrival }, person?.name ?? '');
@@ -111,7 +111,7 @@ function useTakeIn(forget: () => void) {
     forget();
     void navigate(`/jobs/${jobId}`, { replace: true });
   };
-  return { takeIn, problem, isBusy: appended.isLoading };
+  return { checkIn, problem, isBusy: appended.isLoading };
 }
 
 interface SelectProps {
@@ -153,7 +153,7 @@ function VehicleSelect({ value, onChange }: SelectProps) {
       value={value}
       onChange={onChange}
       onSearchChange={setWords}
-      nothingFoundMessage="No bus bears this. Add it first."
+      nothingFoundMessage="No bus found. Add it first."
     />
   );
 }

@@ -44,7 +44,7 @@ export function NotesPart({ open: { jobId, job, record } }: { readonly open: Ope
             </Button>
             <Checkbox
               size="md"
-              label="A side finding, to be quoted"
+              label="Side finding, to be quoted"
               checked={isSideFinding}
               onChange={(event) => setIsSideFinding(event.currentTarget.checked)}
             />

@@ -5,25 +5,25 @@ import { type JobEvent, stages } from '@probe-trail/core/job';
 export function sayJobEvent(event: JobEvent): string {
   switch (event.kind) {
     case 'takenIn':
-      return 'Taken in';
+      return 'Checked in';
     case 'arrivalChanged':
-      return 'Arrival written anew';
+      return 'Arrival changed';
     case 'complaintChecked':
-      return event.result === 'confirmed' ? 'Complaint seen' : 'Complaint not reproduced';
+      return event.result === 'confirmed' ? 'Complaint confirmed' : 'Complaint not reproduced';
     case 'voltageMeasured':
       return `${event.text.replace(/\s*v$/i, '')} V, engine ${event.engine}`;
     case 'chargerSet':
-      return event.isConnected ? 'Charger connected' : 'Charger taken off';
+      return event.isConnected ? 'Charger connected' : 'Charger disconnected';
     case 'assigned':
-      return event.to === '' ? 'Nobody works on it' : `${event.to} works on it`;
+      return event.to === '' ? 'Unassigned' : `Assigned to ${event.to}`;
     case 'waiting':
-      return event.for === '' ? 'Waits no more' : `Waits for ${event.for}`;
+      return event.for === '' ? 'No longer on hold' : `On hold: ${event.for}`;
     case 'sheetKept':
       return `Code sheet kept, ${sheetMoments[event.moment]}`;
     case 'codesCleared':
       return `Codes cleared in ${event.unitsCleared} units${event.unitsSilent > 0 ? `, ${event.unitsSilent} did not answer` : ''}`;
     case 'codeMadeByUs':
-      return `${formatFaultCode(event)} was made by us: ${event.because}`;
+      return `${formatFaultCode(event)} was caused by our work: ${event.because}`;
     case 'codeCounts':
       return `${formatFaultCode(event)} counts again`;
     case 'planMissed':
@@ -35,6 +35,6 @@ export function sayJobEvent(event: JobEvent): string {
     case 'stageSet':
       return `Now ${stages[event.stage]}`;
     case 'entryVoided':
-      return `An entry counts no more: ${event.reason}`;
+      return `An entry was voided: ${event.reason}`;
   }
 }

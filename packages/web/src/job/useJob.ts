@@ -27,6 +27,13 @@ export interface OpenJob {
   readonly record: (...events: readonly NewJobEvent[]) => Promise<boolean>;
 }
 
+/** What a station of a job shows and offers. */
+export interface StationBodyProps {
+  readonly open: OpenJob;
+  /** Whether it is the station to work at: its main button leads. */
+  readonly isDue: boolean;
+}
+
 /** Opens a job: its events folded by the core, its vehicle and line. */
 export function useJob(jobId: string) {
   const log = useJobLogQuery(jobId, { refetchOnMountOrArgChange: true });

@@ -23,8 +23,8 @@ export function VoidEntry({ entryId, onVoid }: VoidEntryProps) {
     <>
       <ReasonForm
         opens="Void this entry"
-        label="Why does it count no more?"
-        description="It stays in the log, marked. What was recorded after it and needs it counts no more either."
+        label="Why does it no longer count?"
+        description="It stays in the log, marked. Later entries that depend on it no longer count either."
         does="Void it"
         onReason={(reason) => void run(reason)}
       />

@@ -73,7 +73,7 @@ function NewPersonForm({ onDone }: { readonly onDone: () => void }) {
       <Stack>
         {error !== undefined && <Notice kind="outOfSpec" title={sayFailure(error)} />}
         <TextInput label="Name" data-autofocus required {...form.text('name')} />
-        <MultiSelect label="What they do" data={roleOptions} {...form.field('roles')} />
+        <MultiSelect label="Roles" data={roleOptions} {...form.field('roles')} />
         <PasswordInput
           label="First password"
           description={`At least ${shortestPassword} characters; they change it themselves`}
@@ -111,7 +111,7 @@ function PersonForm({ person, onDone }: { readonly person: Person; readonly onDo
       <Stack>
         {problem !== undefined && <Notice kind="outOfSpec" title={sayFailure(problem)} />}
         <TextInput label="Name" required {...form.text('name')} />
-        <MultiSelect label="What they do" data={roleOptions} {...form.field('roles')} />
+        <MultiSelect label="Roles" data={roleOptions} {...form.field('roles')} />
         <PasswordInput
           label="New password"
           description="Empty: it stays. A new one signs them out everywhere."

@@ -78,14 +78,9 @@ function PasswordForm() {
       {error !== undefined && <Notice kind="outOfSpec" title={sayFailure(error)} />}
       {isSuccess && <Notice kind="inSpec" title="The password is changed. Other browsers are signed out." />}
       <Stack gap="sm">
+        <PasswordInput label="Current password" size="md" autoComplete="current-password" {...form.text('current')} />
         <PasswordInput
-          label="The one that you have now"
-          size="md"
-          autoComplete="current-password"
-          {...form.text('current')}
-        />
-        <PasswordInput
-          label="The new one"
+          label="New password"
           description={`At least ${shortestPassword} characters`}
           size="md"
           autoComplete="new-password"

@@ -31,7 +31,7 @@ export function SearchPage() {
         onChange={(event) => type(event.currentTarget.value)}
       />
       {words.trim() === '' && <p className="soft">The beginnings of words are enough: “fg-0 fan”, “P04”, “C31·2”.</p>}
-      {words.trim() !== '' && hits.length === 0 && <p className="soft">Nothing bears these words.</p>}
+      {words.trim() !== '' && hits.length === 0 && <p className="soft">Nothing found.</p>}
       {kinds.map((kind) => (
         <section key={kind}>
           <h2 className={classes.kind}>{searchKinds[kind]}</h2>

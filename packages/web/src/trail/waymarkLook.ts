@@ -30,7 +30,7 @@ export function sayWaymark({ taken, skippedBecause }: Waymark): string {
   return taken.map(sayTaken).join(' · ') || 'done';
 }
 
-/** What came out of something that counts, in a few words. */
+/** Result of something that counts, in a few words. */
 export const sayEvidence = ({ source }: Evidence): string =>
   source.kind === 'step' ? sayWaymark(source.waymark) : source.text;
 

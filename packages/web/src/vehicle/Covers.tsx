@@ -29,8 +29,8 @@ export function Covers({ open: { line, vehicle, odometer } }: CoversProps) {
     today: dayjs().format('YYYY-MM-DD'),
   };
   return (
-    <section className={classes.aside} aria-label="Cover">
-      <h2>Cover</h2>
+    <section className={classes.aside} aria-label="Warranty">
+      <h2>Warranty</h2>
       <ul>
         {line.covers.map((cover) => {
           const state = coverOf(cover, facts);

@@ -35,7 +35,7 @@ export function VehicleForm({ initial, onChange, onSave, isBusy }: FormProps) {
           <TextInput label="Fleet number" placeholder="FG-07" required {...form.text('fleetNumber')} />
           <TextInput label="Plate" {...form.text('plate')} />
           <Select
-            label="Line"
+            label="Model"
             required
             data={optionsOfParts(lines)}
             value={lineId || null}
@@ -51,7 +51,7 @@ export function VehicleForm({ initial, onChange, onSave, isBusy }: FormProps) {
           onText={(next) => form.set({ vin: tidyVin(next) })}
         />
         <Engine form={form} engines={line?.engines ?? []} />
-        <TagsInput label="Not original on it" description="Enter after each" {...form.field('notOriginal')} />
+        <TagsInput label="Non-original equipment" description="Enter after each" {...form.field('notOriginal')} />
         <FormProblem form={form} />
         <div>
           <Button type="submit" size="lg" loading={isBusy} disabled={!form.isReady}>

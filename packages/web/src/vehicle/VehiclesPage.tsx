@@ -48,7 +48,7 @@ function VehicleList({ after = '' }: { readonly after?: string }) {
     <Wait for={data} error={error} retry={refetch}>
       {(vehicles) => {
         const last = vehicles.at(-1)?.fleetNumber;
-        if (last === undefined) return after === '' ? <p>No vehicle is known yet. Add the first.</p> : null;
+        if (last === undefined) return after === '' ? <p>No vehicle yet. Add the first.</p> : null;
         return (
           <>
             <ul className={`${rows.rows} ${classes.list}`}>
@@ -82,7 +82,7 @@ const VehicleLine = ({ vehicle }: { readonly vehicle: VehicleListItem }) => (
 
 function FoundVehicles({ words }: { readonly words: string }) {
   const hits = useFound(words, 25).filter(({ kind }) => kind === 'vehicle');
-  if (hits.length === 0) return <p className="soft">No vehicle bears this.</p>;
+  if (hits.length === 0) return <p className="soft">No vehicle found.</p>;
   return (
     <ul className={`${rows.rows} ${classes.list}`}>
       {hits.map((hit) => (

@@ -108,7 +108,7 @@ describe('comparePlans', () => {
         'changed',
         'The plan',
         'a reading that is too close to call',
-        'goes on as the number says',
+        'goes by the displayed value',
         'is measured once more',
       ],
     ],

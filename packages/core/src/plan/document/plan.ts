@@ -184,7 +184,7 @@ export const experimentNames = {
 
 /** What a reading that is too close to call does. */
 export const tooClosePolicies = {
-  asNominal: 'goes on as the number says',
+  asNominal: 'goes by the displayed value',
   repeat: 'is measured once more',
   betterInstrument: 'is measured with a better instrument',
 } as const;

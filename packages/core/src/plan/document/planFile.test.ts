@@ -115,7 +115,7 @@ describe('a plan file that means harm', () => {
       expect(read.ok).to.equal(false);
       if (!read.ok)
         expect(sayPlanFileProblem(read.problem)).to.match(
-          /^This plan file has faults: .+\. Nothing was taken from it\.$/,
+          /^This plan file has faults: .+\. Nothing was imported\.$/,
         );
     });
 });

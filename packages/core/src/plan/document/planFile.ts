@@ -96,8 +96,8 @@ export function sayPlanFileProblem(problem: PlanFileProblem): string {
     case 'notAPlan':
       return `This is not a plan file: its field "format" should be "${planFormat}".`;
     case 'otherVersion':
-      return `This plan file has the format version ${problem.got}; versions up to ${planFormatVersion} can be read here. Nothing was taken from it.`;
+      return `This plan file has the format version ${problem.got}; versions up to ${planFormatVersion} can be read here. Nothing was imported.`;
     case 'faults':
-      return `This plan file has faults: ${problem.message}. Nothing was taken from it.`;
+      return `This plan file has faults: ${problem.message}. Nothing was imported.`;
   }
 }

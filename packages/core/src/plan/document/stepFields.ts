@@ -7,7 +7,7 @@ import { sayCondition, sayGoal, sayHookUp, sayMentions, sayNeedExactly } from '.
 
 /** What is known of a field of a step: everything that speaks of steps takes its words from here. */
 export interface StepField {
-  /** What it is called. */
+  /** Name. */
   readonly name: string;
   /** It in one line; empty where there is nothing in it. */
   readonly say: (step: Step, plan: Plan) => string;

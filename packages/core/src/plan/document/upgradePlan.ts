@@ -83,7 +83,7 @@ const withActions = (step: Fields): Fields => ({
   })),
 });
 
-/** Alike things were held against their median, and the time of a count was shared out among its sections. */
+/** Matching parts were held against their median, and the time of a count was shared out among its sections. */
 function specOfSix(spec: unknown): unknown {
   if (!isFields(spec)) return spec;
   if (spec.kind === 'siblings') return { ...spec, rule: 'median' };

@@ -1,66 +1,75 @@
-import { standingOf, type standings } from '@probe-trail/core/job';
-import { Link, useParams } from 'react-router';
-import { CodesPart } from '../../codes/CodesPart';
+import {
+  complaintCheckOf,
+  readinessOf,
+  type Station as StationName,
+  stationPlaces,
+  stations,
+} from '@probe-trail/core/job';
+import { useParams } from 'react-router';
 import { Opening } from '../../frame/Opening';
 import { Bar } from '../../frame/Page';
-import { ComplaintPart } from '../../job/ComplaintPart';
-import { JobPath } from '../../job/JobPath';
-import { JobSpine } from '../../job/JobSpine';
-import { MoveOn } from '../../job/MoveOn';
+import { JobHead } from '../../job/JobHead';
+import { JobHistory } from '../../job/JobHistory';
 import { NotesPart } from '../../job/NotesPart';
 import { PhotosPart } from '../../job/PhotosPart';
 import { ReadinessStrip } from '../../job/ReadinessStrip';
+import { Station } from '../../job/Station';
 import { type OpenJob, useJob } from '../../job/useJob';
 import { Notice } from '../../spec/Notice';
-import { TrailsPart } from '../../trail/list/TrailsPart';
 import classes from './JobPage.module.css';
+import { jobStations } from './jobStations';
 
-/** A job: what has happened on the left, and everything that is known and to be done in the middle. */
+/** A job as a way with stations: the one that is due stands open, the others are a line each. */
 export function JobPage() {
   const { jobId = '' } = useParams();
   const { open, error, retry } = useJob(jobId);
   if (!open) return <Opening error={error} retry={retry} />;
   return (
-    <div className={classes.page}>
-      <Bar>
-        <JobTitle open={open} />
-      </Bar>
-      <JobSpine open={open} />
-      <main className={classes.sheet}>
+    <>
+      <Bar />
+      <main className={classes.page}>
+        <JobHead open={open} />
         {open.job.voided && (
-          <Notice kind="tooCloseToCall" title="This job counts no more">
+          <Notice kind="tooCloseToCall" title="This job no longer counts">
             <p>
               {open.job.voided.by} voided it: {open.job.voided.reason}
             </p>
           </Notice>
         )}
-        <JobPath standing={standingOfJob(open)} isWaiting={open.job.waitsFor !== ''} />
-        <MoveOn open={open} />
-        <ReadinessStrip open={open} />
-        <ComplaintPart open={open} />
-        <CodesPart open={open} />
-        <TrailsPart open={open} />
-        <PhotosPart open={open} />
-        <NotesPart open={open} />
+        <Way open={open} />
+        <div id="notes" tabIndex={-1} className={classes.notes}>
+          <NotesPart open={open} />
+          <PhotosPart open={open} />
+        </div>
+        <JobHistory open={open} />
       </main>
-    </div>
+    </>
   );
 }
 
-function JobTitle({ open: { vehicle, line } }: { readonly open: OpenJob }) {
-  return (
-    <h1 className={classes.title}>
-      <Link to={`/vehicles/${vehicle.vehicleId}`}>{vehicle.fleetNumber}</Link>
-      <span>{[line?.name, vehicle.engine, vehicle.modelYear].filter(Boolean).join(' · ')}</span>
-    </h1>
-  );
-}
-
-export function standingOfJob({ job, trails }: Pick<OpenJob, 'job' | 'trails'>): keyof typeof standings {
-  return standingOf({
+function Way({ open }: { readonly open: OpenJob }) {
+  const { job, sheets, trails } = open;
+  const places = stationPlaces({
     stage: job.stage,
-    complaintCheck: job.complaintCheck?.result ?? null,
-    hasOpenTrail: trails.some(({ concludedWith }) => concludedWith === null),
-    hasConclusion: trails.some(({ concludedWith }) => concludedWith !== null),
+    complaintCheck: complaintCheckOf(job),
+    hasSheet: sheets.length > 0,
+    trails,
   });
+  return (
+    <ol className={classes.way} aria-label="Stations">
+      {(Object.keys(stations) as StationName[]).map((name) => {
+        const { task, facts, atMs, Body } = jobStations[name];
+        const isDue = places[name] === 'due';
+        return (
+          <Station key={name} name={name} place={places[name]} task={task(open)} facts={facts(open)} atMs={atMs(open)}>
+            {isDue && needsVoltage.has(name) && readinessOf(job).kind !== 'good' && <ReadinessStrip open={open} />}
+            <Body open={open} isDue={isDue} />
+          </Station>
+        );
+      })}
+    </ol>
+  );
 }
+
+// What is tested at a low voltage misleads: until one is measured that is not, it is asked for.
+const needsVoltage: ReadonlySet<StationName> = new Set(['codes', 'testing']);

@@ -5,7 +5,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { sayFailure } from '../../api/api';
 import { Wait } from '../../api/Wait';
 import { Page } from '../../frame/Page';
-import { TakeOut } from '../../plan/exchange/TakeOut';
+import { ExportPlan } from '../../plan/exchange/ExportPlan';
 import { BlockUsages } from '../../plan/library/BlockUsages';
 import { PlanOutline } from '../../plan/outline/PlanOutline';
 import { useAddDraftMutation, usePlanDraftQuery, usePlanQuery, usePlanVersionQuery } from '../../plan/planApi';
@@ -85,13 +85,13 @@ function PlanSheet({ plan, label, document, version, children }: SheetProps) {
       title={plan.title || 'A plan without a title'}
       actions={
         <>
-          {document && <TakeOut plan={document} />}
+          {document && <ExportPlan plan={document} />}
           <Button component={Link} to={`/plans/${plan.planId}/versions`} variant="subtle">
             Versions
           </Button>
           {mayWrite && (
             <Button variant="default" onClick={() => void edit()}>
-              {plan.draft ? `Go on writing draft ${plan.draft.version}` : 'Write the next version'}
+              {plan.draft ? `Continue draft ${plan.draft.version}` : 'Write the next version'}
             </Button>
           )}
           {mayWalk && document && version !== undefined && !plan.isBlock && (
@@ -103,9 +103,7 @@ function PlanSheet({ plan, label, document, version, children }: SheetProps) {
       <p className="soft">
         {label}
         {plan.lines.length > 0 && ` · for ${plan.lines.join(', ')}`}
-        {plan.isBlock
-          ? ' · a block, followed in the plans that have it in them'
-          : ` · about ${plan.expectedMinutes} min`}
+        {plan.isBlock ? ' · a block, used inside other plans' : ` · about ${plan.expectedMinutes} min`}
       </p>
       {problem && <Notice kind="outOfSpec" title={problem} />}
       {plan.released && plan.released.notes !== '' && (

@@ -37,16 +37,16 @@ import classes from './VehiclePage.module.css';
 export function VehiclePage() {
   const { vehicleId = '' } = useParams();
   const { data, error, refetch } = useVehicleQuery(vehicleId, { refetchOnMountOrArgChange: true });
-  const mayTakeIn = useMay('takeInJobs');
+  const mayCheckIn = useMay('takeInJobs');
   return (
     <Page
       title={data?.vehicle.fleetNumber ?? 'Vehicle'}
       actions={
         <>
           {data && <ChangeVehicle vehicle={data.vehicle} />}
-          {mayTakeIn && (
+          {mayCheckIn && (
             <Button component={Link} to={`/jobs/new?vehicle=${vehicleId}`}>
-              Take it in
+              Check it in
             </Button>
           )}
         </>
@@ -85,9 +85,9 @@ function Known({ vehicle, line }: { readonly vehicle: Vehicle; readonly line: st
       <Facts
         facts={[
           ['Plate', vehicle.plate],
-          ['Line', [line, vehicle.engine, vehicle.modelYear].filter(Boolean).join(' · ')],
+          ['Model', [line, vehicle.engine, vehicle.modelYear].filter(Boolean).join(' · ')],
           ['In service since', vehicle.inServiceSince],
-          ['Not original', vehicle.notOriginal.join('; ')],
+          ['Non-original equipment', vehicle.notOriginal.join('; ')],
           ['VIN', vehicle.vin || 'not known'],
         ]}
       />
@@ -108,7 +108,7 @@ function Visits({ vehicleId }: { readonly vehicleId: string }) {
       <Wait for={data} error={error} retry={refetch}>
         {(jobs) =>
           jobs.length === 0 ? (
-            <p className="soft">It has not been here yet.</p>
+            <p className="soft">No visit yet.</p>
           ) : (
             <ul className={`${rows.rows} ${classes.visits}`}>
               {jobs.map(({ jobId, complaint, standing, at, takenInAtMs }) => (
@@ -116,7 +116,7 @@ function Visits({ vehicleId }: { readonly vehicleId: string }) {
                   <Link to={`/jobs/${jobId}`}>
                     <span>
                       <b>{complaint}</b>
-                      <small>{[standings[standing], at].filter(Boolean).join(': ')}</small>
+                      <small>{[standings[standing].label, at].filter(Boolean).join(': ')}</small>
                     </span>
                     <small>
                       <Moment atMs={takenInAtMs} />
@@ -169,7 +169,7 @@ function CodesOverTime({ codes, nameOf }: CodesProps) {
   return (
     <section aria-label="Codes over time">
       <h2 className={classes.part}>Codes over time</h2>
-      {codes.length === 0 && <p className="soft">No code sheet of it has a code.</p>}
+      {codes.length === 0 && <p className="soft">No code on any code sheet yet.</p>}
       <ul className={classes.codes}>
         {codes.map((code) => (
           <li key={`${code.unitId} ${formatFaultCode(code)}`}>

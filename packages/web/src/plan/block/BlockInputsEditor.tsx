@@ -49,7 +49,7 @@ export function BlockInputsEditor() {
           <DraftLine label="What to fill in" style={{ flex: 1 }} {...bindInput(input, index).text('name')} />
           <Select label="It is" w={130} data={kinds} {...bindInput(input, index).pick('is')} />
           <ActionIcon
-            aria-label={`Ask no longer for ${input.name || input.id}`}
+            aria-label={`Remove ${input.name || input.id}`}
             onClick={() => edit(null, ({ block }) => block?.inputs.splice(index, 1))}
           >
             <IconTrash size={20} />

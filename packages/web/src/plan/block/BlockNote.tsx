@@ -55,7 +55,7 @@ function OfUse({ use }: { readonly use: BlockUse }) {
       {problem && <Notice kind="outOfSpec" title={problem} />}
       <Group>
         <Button variant="subtle" color="gray" px={0} onClick={() => rework((plan) => makeOwn(plan, use.id))}>
-          Make its steps this plan’s own
+          Make its steps part of this plan
         </Button>
       </Group>
     </section>
@@ -115,7 +115,7 @@ function BringUpToDate({ use, version }: { readonly use: BlockUse; readonly vers
     <Notice kind="tooCloseToCall" title={`The block has a newer version ${version}.`}>
       {problem && <p>{problem}</p>}
       <Button variant="default" disabled={!newer} onClick={look}>
-        See what it changes here
+        See what changes
       </Button>
       {isOpen && newer && (
         <ChangeDialog
@@ -124,7 +124,7 @@ function BringUpToDate({ use, version }: { readonly use: BlockUse; readonly vers
             const put = putInto(plan, newer);
             return put.ok ? put.value.plan : plan;
           }}
-          does="Bring it up to date"
+          does="Update it"
           onClose={() => setIsOpen(false)}
         />
       )}

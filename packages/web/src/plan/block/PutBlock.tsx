@@ -72,7 +72,7 @@ function Filling({
       {document.summary !== '' && <p>{document.summary}</p>}
       <BlockFields block={document} use={use} onUse={setUse} />
       {problem && <Notice kind="outOfSpec" title={problem} />}
-      <Button onClick={put}>Put it in</Button>
+      <Button onClick={put}>Insert it</Button>
     </>
   );
 }

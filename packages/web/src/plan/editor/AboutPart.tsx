@@ -3,8 +3,8 @@ import { planLengths } from '@probe-trail/core/plan';
 import { BlockInputsEditor } from '../block/BlockInputsEditor';
 import { bindTo } from '../draft/bindTo';
 import { useDraft, useEdits, useVersion } from '../draft/editorContext';
-import { TakeInLimits } from '../exchange/TakeInLimits';
-import { TakeOut } from '../exchange/TakeOut';
+import { ExportPlan } from '../exchange/ExportPlan';
+import { ImportLimits } from '../exchange/ImportLimits';
 import { DraftBlock, DraftLine } from '../fields/DraftText';
 import { StepTalk } from '../review/StepTalk';
 import { InputsEditor } from './InputsEditor';
@@ -34,8 +34,8 @@ export function AboutPart() {
         ))}
       <InputsEditor />
       <Group>
-        <TakeOut plan={plan} />
-        <TakeInLimits />
+        <ExportPlan plan={plan} />
+        <ImportLimits />
       </Group>
       <StepTalk planId={plan.id} version={version} stepId={null} />
     </Stack>

@@ -100,7 +100,7 @@ function InputRow({ input, index }: { readonly input: Input; readonly index: num
         <CommittedInput label="Unit" w={100} value={input.unit} parse={parseUnit} {...bind.commit('unit')} />
         <Select label="It is" w={210} data={meanings} {...bind.pick('means')} />
         <ActionIcon
-          aria-label={`Do not ask for ${input.name}`}
+          aria-label={`Remove ${input.name}`}
           onClick={() =>
             edit(null, ({ inputs }) => {
               inputs.splice(index, 1);

@@ -33,7 +33,7 @@ export function MatrixPart() {
             <Sign mark={mark} /> {marks[mark]} (<b className="mono">{keyOf[mark].toUpperCase()}</b>)
           </span>
         ))}
-        <span className="soft">A press goes from one to the next; arrow keys move; Delete empties.</span>
+        <span className="soft">Press a cell to change it; arrow keys move; Delete clears it.</span>
       </p>
       <p role="status">
         {apart.length === 0
@@ -140,7 +140,7 @@ function Cell({ mark, label, onMark }: CellProps) {
     <button
       type="button"
       className={classes.cell}
-      aria-label={`${label}: ${mark ? marks[mark] : 'says nothing'}`}
+      aria-label={`${label}: ${mark ? marks[mark] : 'no evidence'}`}
       onClick={() => onMark(nextMark[mark ?? 'none'])}
       onKeyDown={onKeyDown}
     >

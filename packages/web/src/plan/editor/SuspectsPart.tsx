@@ -15,7 +15,7 @@ import { suspectKinds } from '../suspectKinds';
 
 const kindOptions = optionsOf(suspectKinds);
 
-/** Everything that can be the cause, how often it is, and what mends it. */
+/** Everything that can be the cause, how often it is, and what repairs it. */
 export function SuspectsPart() {
   const { edit } = useEdits();
   const plan = useDraft((draft) => draft);

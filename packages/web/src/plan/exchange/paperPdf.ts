@@ -88,7 +88,7 @@ function stepContent(step: PaperStep, pictureUrls: ReadonlyMap<string, string>):
       { text: [{ text: `${number}   `, color: soft }, title], fontSize: 13, bold: true },
       { text: proves === '' ? effort : `${proves} (${effort})`, color: soft, margin: [0, 0, 0, 3] },
       ...lines.flatMap(({ name, text }) => line(name, text)),
-      ...cautions.flatMap((caution) => line('Mind', caution)),
+      ...cautions.flatMap((caution) => line('Caution', caution)),
       ...(instruction === ''
         ? []
         : [{ text: plainText(instruction), margin: [0, 2, 0, 2] as [number, number, number, number] }]),

@@ -27,9 +27,7 @@ export const Findings = memo(function Findings({ findings, onShow }: FindingsPro
           <VerdictMark kind={findingMark(finding)} size={20} />
           <div className={classes.text}>
             <b>{finding.message}</b>
-            <span>
-              {finding.acceptedBecause === undefined ? finding.todo : `May stand: ${finding.acceptedBecause}`}
-            </span>
+            <span>{finding.acceptedBecause === undefined ? finding.todo : `Accepted: ${finding.acceptedBecause}`}</span>
           </div>
           <div className={classes.actions}>
             {onShow && (
@@ -67,10 +65,10 @@ function LetItStand({ finding }: { readonly finding: Finding }) {
   if (isOpen(finding))
     return (
       <ReasonForm
-        opens="Accept with a reason"
-        label="Why it may stand"
-        description="It is kept in the plan, and the check is silent about it."
-        does="Accept with a reason"
+        opens="Accept as is"
+        label="Why you accept it"
+        description="The reason is kept in the plan; the check no longer warns."
+        does="Accept as is"
         onReason={(reason) =>
           rework((plan) => ({ ...plan, accepted: [...plan.accepted, acceptanceOf(finding, reason)] }))
         }

@@ -19,7 +19,7 @@ export function FindingsPart() {
         </p>
       )}
       <Findings findings={open} onShow={show} />
-      {accepted.length > 0 && <h2>What may stand</h2>}
+      {accepted.length > 0 && <h2>Accepted as is</h2>}
       <Findings findings={accepted} onShow={show} />
     </>
   );

@@ -33,7 +33,7 @@ export function TakeCard({ onTaken }: { readonly onTaken: (cardId: string) => vo
   return (
     <Select
       label="From the library"
-      placeholder="Take a card …"
+      placeholder="Choose a card …"
       searchable
       data={missing.map(({ cardId, name }) => ({ value: cardId, label: name || cardId }))}
       value={null}
@@ -57,7 +57,7 @@ export function LibraryLine({ card }: { readonly card: PartCard }) {
         <>
           <span className="soft">This card is of this plan alone.</span>
           <Button variant="default" loading={isLoading} onClick={() => void keep({ card, etag: undefined })}>
-            Put it into the library
+            Insert itto the library
           </Button>
         </>
       )}
@@ -81,7 +81,7 @@ function InLibrary({ card, onKeep, isLoading }: InLibraryProps) {
     <>
       <span>The card in the library differs, saved by {found.savedBy}.</span>
       <Button variant="default" onClick={() => setIsOpen(true)}>
-        Take the library’s
+        Use the library’s card
       </Button>
       <Button variant="default" loading={isLoading} onClick={() => onKeep(found.etag)}>
         Put this one there
@@ -90,7 +90,7 @@ function InLibrary({ card, onKeep, isLoading }: InLibraryProps) {
         <ChangeDialog
           title="The card of the library"
           change={(plan) => replaceCard(plan, found.card)}
-          does="Put it into the draft"
+          does="Insert itto the draft"
           onClose={() => setIsOpen(false)}
         />
       )}

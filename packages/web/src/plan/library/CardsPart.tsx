@@ -126,7 +126,7 @@ function ShownCard({ found, onEdit }: { readonly found: LibraryCard; readonly on
               Change the card
             </Button>
             <Button variant="default" onClick={() => setIsReplacing(true)}>
-              Put it into the drafts
+              Insert itto the drafts
             </Button>
           </Group>
         )}
@@ -147,7 +147,7 @@ function ShownCard({ found, onEdit }: { readonly found: LibraryCard; readonly on
             setSearch({ part: 'cards' });
           }}
         >
-          Take it out of the library; plans keep their copies
+          Remove it from the library; plans keep their copies
         </Button>
       )}
       {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}
@@ -201,7 +201,7 @@ function EditCard({ card, etag, onDone }: EditProps) {
             onDone();
           }}
         >
-          Leave it as it was
+          Discard changes
         </Button>
       </Group>
     </section>

@@ -44,7 +44,7 @@ export function ChangeDrafts({ title, of, rework, onClose }: ChangeProps) {
   return (
     <Modal opened onClose={onClose} title={title} size="xl">
       {problem && <Notice kind="outOfSpec" title={problem} />}
-      {offers?.length === 0 && <p>No draft has it in it.</p>}
+      {offers?.length === 0 && <p>No draft uses it.</p>}
       {!done &&
         offers?.map((offer) => (
           <OfferLine key={offer.draft.planId} offer={offer} isLeft={left.has(offer.draft.planId)} onLeave={leave} />
@@ -57,7 +57,7 @@ export function ChangeDrafts({ title, of, rework, onClose }: ChangeProps) {
       )}
       {done ? (
         <>
-          <ul className={`bullets ${classes.done}`} aria-label="What came of it">
+          <ul className={`bullets ${classes.done}`} aria-label="Result">
             {done.map(({ planId, message }) => (
               <li key={planId}>{message}</li>
             ))}
@@ -65,7 +65,7 @@ export function ChangeDrafts({ title, of, rework, onClose }: ChangeProps) {
           <Group>
             <Button onClick={onClose}>Done</Button>
             <Button variant="default" loading={isBusy} disabled={!putBack} onClick={() => putBack?.()}>
-              Put them back
+              Undo
             </Button>
           </Group>
         </>

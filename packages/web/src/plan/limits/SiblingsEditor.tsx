@@ -13,12 +13,12 @@ const siblingRules = [
   { value: 'spread', label: 'largest to smallest' },
 ];
 
-/** Alike things that are compared with each other. */
+/** Matching parts that are compared with each other. */
 export function SiblingsEditor({ spec, onChange }: KindProps<SiblingsSpec>) {
   return (
     <>
       <TagsInput
-        label="Alike things"
+        label="Matching parts"
         description="Enter after each; two at least"
         value={spec.members.map(({ name }) => name)}
         onChange={(names) =>
@@ -34,7 +34,7 @@ export function SiblingsEditor({ spec, onChange }: KindProps<SiblingsSpec>) {
           onChange={(rule) => rule && onChange(null, (now) => ({ ...now, rule: rule as SiblingsSpec['rule'] }))}
         />
         <CommittedInput
-          label="At most apart"
+          label="Allowed difference"
           value={formatPlain(spec.spread)}
           parse={parseLimit(spec.as === 'percent' ? '%' : spec.unit)}
           onCommit={(spread) => onChange('spread', (now) => ({ ...now, spread: Math.abs(spread) }))}

@@ -17,7 +17,7 @@ export function ZonesEditor({ spec, onChange }: KindProps<ZonesSpec>) {
   return (
     <>
       <Select
-        label="Begin from a usual case"
+        label="Start from a typical case"
         placeholder="what the zones mean, with limits to be moved"
         data={optionsOfParts(typicalZones)}
         value={null}

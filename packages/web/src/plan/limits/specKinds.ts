@@ -15,7 +15,7 @@ const kindLabels = {
   zones: 'zones on a ruler',
   curve: 'along a table of another value',
   formula: 'from a formula',
-  siblings: 'alike things side by side',
+  siblings: 'matching parts compared',
   change: 'before and after',
   sweep: 'row by row, as commanded',
   count: 'events in a time',

@@ -10,7 +10,7 @@ import { useNewPlan } from '../useNewPlan';
 import { PlanLines } from './PlanLines';
 
 // It brings the plan check along: it is loaded when somebody takes something in.
-const TakeIn = lazy(async () => ({ default: (await import('../exchange/TakeIn')).TakeIn }));
+const ImportPlan = lazy(async () => ({ default: (await import('../exchange/ImportPlan')).ImportPlan }));
 
 /** The plan library: choose a plan to follow or to work on, write a new one, take one in from a file. */
 export function PlansPage() {
@@ -25,7 +25,7 @@ export function PlansPage() {
         mayWrite && (
           <>
             <Button variant="default" onClick={() => setIsTakingIn(true)}>
-              Take in a plan
+              Import a plan
             </Button>
             <Button onClick={() => void create({ title: 'New plan', isBlock: false })}>Write a new plan</Button>
           </>
@@ -39,7 +39,7 @@ export function PlansPage() {
       )}
       {isTakingIn && (
         <Suspense fallback={null}>
-          <TakeIn onClose={() => setIsTakingIn(false)} />
+          <ImportPlan onClose={() => setIsTakingIn(false)} />
         </Suspense>
       )}
       {mayWrite && <MissedPlans />}
@@ -47,7 +47,7 @@ export function PlansPage() {
         {(all) => {
           const plans = all.filter(({ isBlock }) => !isBlock);
           return plans.length === 0 ? (
-            <p>There is no plan yet. Write one, or take in a plan file.</p>
+            <p>There is no plan yet. Write one, or import a plan file.</p>
           ) : (
             <PlanLines plans={plans} />
           );

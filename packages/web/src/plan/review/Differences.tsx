@@ -5,7 +5,7 @@ const words = { added: 'new', removed: 'gone', changed: 'changed' } as const sat
 
 /** What differs between two versions, gathered by the thing that it is about. */
 export function Differences({ differences }: { readonly differences: readonly Difference[] }) {
-  if (differences.length === 0) return <p>The two say the same.</p>;
+  if (differences.length === 0) return <p>No difference.</p>;
   const subjects = [...new Set(differences.map(({ about }) => about))];
   return (
     <div className={classes.differences}>

@@ -49,7 +49,7 @@ export function ReviewBar({ opened }: { readonly opened: PlanVersion }) {
           disabled={draft.state === 'draft' && errors !== 0}
           onClick={() => setWanted(draft.state === 'draft' ? 'review' : 'back')}
         >
-          {draft.state === 'draft' ? 'Send to review' : 'Take back'}
+          {draft.state === 'draft' ? 'Send to review' : 'Withdraw'}
         </Button>
       )}
       <Button disabled={errors !== 0} onClick={() => setIsReleasing(true)}>

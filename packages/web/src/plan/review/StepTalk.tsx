@@ -32,8 +32,8 @@ export const StepTalk = memo(function StepTalk({ planId, version, stepId }: Talk
   const open = remarks.filter((remark) => remark.stepId === stepId && remark.answer === null);
   const said = comments.filter((comment) => comment.stepId === stepId && comment.version === version);
   return (
-    <section className={classes.talk} aria-label="What is said of it">
-      <h2>What is said of it</h2>
+    <section className={classes.talk} aria-label="Comments and remarks">
+      <h2>Comments and remarks</h2>
       {open.map((remark) => (
         <Remark key={remark.eventId} remark={remark} version={version} />
       ))}
@@ -78,7 +78,7 @@ function Comment({ comment }: { readonly comment: PlanComment }) {
         {by}, <Moment atMs={atMs} />
       </small>
       <Button variant="subtle" onClick={() => void setDone({ planId, commentId, isDone: !isDone })}>
-        {isDone ? 'Open it again' : 'Seen to'}
+        {isDone ? 'Reopen' : 'Resolved'}
       </Button>
     </div>
   );
@@ -97,7 +97,7 @@ function AddComment({ planId, version, stepId }: TalkProps) {
       <FormProblem form={form} />
       {form.isReady && (
         <Button type="submit" variant="default" mt={6} loading={isLoading}>
-          Say it
+          Post
         </Button>
       )}
       {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}

@@ -105,7 +105,7 @@ function Retire({ planId, isRetired }: { readonly planId: string; readonly isRet
   return (
     <>
       <Button variant="subtle" loading={isLoading} onClick={() => void setRetired({ planId, isRetired: !isRetired })}>
-        {isRetired ? 'Offer it again' : 'Retire this plan'}
+        {isRetired ? 'Restore this plan' : 'Retire this plan'}
       </Button>
       {isRetired && <span role="status">Retired: no new trail begins on it; those that run go on.</span>}
       {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}

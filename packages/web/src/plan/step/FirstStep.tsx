@@ -32,8 +32,8 @@ export function FirstStep({ onAdded }: { readonly onAdded: (stepId: string) => v
           {sayWritten(conclusions, 'conclusion')}
         </li>
         <li>
-          Steps: something in reach that only needs looking at is a good beginning. Each outcome says whom it clears or
-          points to, and where it leads.
+          Steps: something in reach that only needs looking at is a good beginning. Each outcome says which suspects it
+          clears or points to, and where it leads.
           <Group my={10}>
             <Button onClick={add}>Add a step</Button>
             <Button variant="default" onClick={() => setIsAsking(true)}>
@@ -44,7 +44,7 @@ export function FirstStep({ onAdded }: { readonly onAdded: (stepId: string) => v
         <li>The plan check says what is missing while you write; “Walk it” shows the plan as a technician sees it.</li>
       </ol>
       <p>
-        What is written down elsewhere can be <Link to="/plans">taken in as an outline</Link>.
+        What is written down elsewhere can be <Link to="/plans">imported as an outline</Link>.
       </p>
       {isAsking && <PutBlock afterId={undefined} onPut={onAdded} onClose={() => setIsAsking(false)} />}
     </>

@@ -145,7 +145,7 @@ function LeadRow({ lead, index, edit }: { readonly lead: Lead; readonly index: n
         }
       />
       <ActionIcon
-        aria-label={`Take the ${lead.colour} lead off`}
+        aria-label={`Remove the ${lead.colour} lead`}
         onClick={() =>
           edit(null, ({ leads }) => {
             leads.splice(index, 1);

@@ -63,7 +63,7 @@ const OutcomeEditor = memo(function OutcomeEditor({ readings, outcome, index, ed
       <DraftBlock className={classes.wide} label="It means" {...bind.text('meaning')} />
       <Group gap={0} className={classes.tools}>
         <ActionIcon
-          aria-label="Try it earlier"
+          aria-label="Move up"
           disabled={index === 0}
           onClick={() =>
             editStep(null, ({ outcomes }) => {

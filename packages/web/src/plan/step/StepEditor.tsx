@@ -76,7 +76,7 @@ function Basics({ step, editStep }: PartProps) {
       {step.experiment && (
         <Group>
           <span className="soft">
-            The experiment “{experimentNames[step.experiment]}”: the plan check minds what makes it safe.
+            The experiment “{experimentNames[step.experiment]}”: the plan check watches what makes it safe.
           </span>
           <Button
             variant="subtle"
@@ -86,7 +86,7 @@ function Basics({ step, editStep }: PartProps) {
               })
             }
           >
-            It is none any more
+            No longer an experiment
           </Button>
         </Group>
       )}
@@ -131,8 +131,8 @@ const Needs = memo(function Needs({ needs, editStep }: NeedsProps) {
           {needs.filter(isOwnWords).map(({ what, is, does }) => (
             <Select
               key={`${what} ${is}`}
-              label={`To make ${what} ${is}, one must`}
-              description="Safety and order go by it"
+              label={`Action that makes ${what} ${is}`}
+              description="Used for safety and order"
               w={280}
               data={actionOptions}
               value={does}

@@ -31,7 +31,7 @@ export function AddSuspects({ open, button }: AddProps) {
       <Button {...button} onClick={() => setIsOpen(true)}>
         Add a suspect
       </Button>
-      <BottomSheet opened={isOpen} onClose={() => setIsOpen(false)} title="Who may be the cause">
+      <BottomSheet opened={isOpen} onClose={() => setIsOpen(false)} title="What could be the cause">
         <Stack maw={760}>
           <Typed open={open} />
           {open.trail.plan.suspects.length > 0 && (

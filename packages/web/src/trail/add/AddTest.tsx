@@ -60,7 +60,7 @@ export function AddTest({ open, button, label }: AddProps) {
               disabled={written.seen.title.trim() === '' || written.seen.text.trim() === ''}
               onClick={adding.keepSeen}
             >
-              Keep it
+              Save
             </Button>
           ) : (
             <Group>
@@ -68,7 +68,7 @@ export function AddTest({ open, button, label }: AddProps) {
                 Test it now
               </Button>
               <Button size="lg" variant="default" disabled={!canBeAdded(adding)} onClick={() => adding.add(false)}>
-                Keep it for later
+                Save for later
               </Button>
             </Group>
           )}
@@ -102,7 +102,7 @@ function Seen({ adding: { written, write }, plan }: PartProps) {
         onText={(next) => write('seen', { title: next })}
       />
       <TextBlock
-        label="What came out"
+        label="Result"
         placeholder="As the meter shows it, or in words"
         size="md"
         minRows={2}
@@ -146,7 +146,7 @@ function Measured({ adding: { written, problem, write }, plan }: PartProps) {
           onChange={(next) => write('measured', { minutes: Number(next) || 0 })}
         />
         <Select
-          label="How to reach"
+          label="Access"
           data={optionsOf(accessLevels)}
           allowDeselect={false}
           value={access}

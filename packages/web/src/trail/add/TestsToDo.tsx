@@ -51,7 +51,7 @@ export function TestsToDo({
       <h2>To be tested, the most useful first</h2>
       <ul className={rows.rows}>
         {telling.map(({ step, reason }) => line(step, reason))}
-        {others.map((step) => line(step, 'tells nothing new of the suspects'))}
+        {others.map((step) => line(step, 'nothing new about the suspects'))}
       </ul>
     </section>
   );

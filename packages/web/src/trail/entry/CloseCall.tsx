@@ -17,8 +17,8 @@ interface CloseCallProps {
 }
 
 const titles = {
-  repeat: 'Too close to call: measure it once more',
-  betterInstrument: 'Too close to call: measure it with a better instrument',
+  repeat: 'Too close to call: measure again',
+  betterInstrument: 'Too close to call: use a better instrument',
 } as const;
 
 /** The plan wants more of a reading that is too close to call; what cannot be had may be gone without, with its reason. */
@@ -34,10 +34,10 @@ export function CloseCall({ open, step, taken, asks, kit, onAgain }: CloseCallPr
         {asks === 'betterInstrument' && <InstrumentChoice kit={kit} label="Use another instrument" />}
       </Group>
       <ReasonForm
-        opens="Go on as the number says"
+        opens="Go by the displayed value"
         label="Why"
         description="It is recorded, and shown beside the result"
-        does="Go on all the same"
+        does="Go on anyway"
         onReason={accept}
       />
     </Notice>

@@ -62,10 +62,10 @@ export function CountPanel({ spec, ...props }: PanelProps) {
         />
         <Group>
           <Button variant="default" size="lg" disabled={counted.seconds === 0} onClick={counter.clear}>
-            Begin anew
+            Start over
           </Button>
           <Button variant="default" size="lg" disabled={counter.isSilent} onClick={counter.takeBack}>
-            One less
+            Minus one
           </Button>
           <Button size="xl" mih={64} disabled={!judged.ok} onClick={record}>
             Record

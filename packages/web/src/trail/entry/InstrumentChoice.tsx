@@ -40,7 +40,7 @@ export function InstrumentChoice({ kit: { offered, instrument, choose }, label }
                   'not calibrated'
                 ) : (
                   <>
-                    {one.calibrationDueAtMs < nowMs() ? 'calibration ran out ' : 'calibrated until '}
+                    {one.calibrationDueAtMs < nowMs() ? 'calibration expired ' : 'calibrated until '}
                     <Moment atMs={one.calibrationDueAtMs} />
                   </>
                 )}

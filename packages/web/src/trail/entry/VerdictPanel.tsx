@@ -73,7 +73,7 @@ function sayTooClose({ zone, conformity }: Verdict, policy: TooClosePolicy): str
 }
 
 const sayPolicy: Record<TooClosePolicy, (zone: string) => string> = {
-  asNominal: (zone) => `It counts as ${zone}, as the number says. Measure again with a finer range if you can.`,
-  repeat: () => 'The plan wants it measured once more.',
-  betterInstrument: () => 'The plan wants it measured with a better instrument.',
+  asNominal: (zone) => `It counts as ${zone}, by the displayed value. Measure again with a finer range if you can.`,
+  repeat: () => 'Measure again.',
+  betterInstrument: () => 'Measure with a better instrument.',
 };

@@ -99,8 +99,8 @@ const Withdraw = ({ open: { record } }: { readonly open: OpenTrail }) => (
 /** A conclusion that the readings do not bear out: it is accepted with a reason, which stays in the record. */
 function Assumed({ onAccept }: { readonly onAccept: (reason: string) => void }) {
   return (
-    <Notice kind="tooCloseToCall" title="The readings do not bear this out">
-      <p>Go back to a waymark and measure what tells, or say why you accept it all the same.</p>
+    <Notice kind="tooCloseToCall" title="The readings do not show this">
+      <p>Go back to a waymark and measure what tells, or say why you accept it anyway.</p>
       <ReasonForm
         opens="Accept it as an assumption"
         label="Why you accept it"

@@ -91,7 +91,7 @@ function Table({ table: { columns, rows, offList } }: { readonly table: Evidence
           </tr>
         </tbody>
       </table>
-      <p className="soft">▲ speaks for it, ▽ against it, two of them strongly; a dot says nothing.</p>
+      <p className="soft">▲ speaks for it, ▽ against it, two of them strongly; a dot is no evidence either way.</p>
     </section>
   );
 }

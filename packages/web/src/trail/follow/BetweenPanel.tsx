@@ -17,11 +17,11 @@ export function BetweenPanel({ open }: { readonly open: OpenTrail }) {
   return (
     <article className={classes.between}>
       <p className="soft">{trail.complaint || 'No complaint was written down.'}</p>
-      <h1>{hasSuspects ? 'What next?' : 'Who may be the cause?'}</h1>
+      <h1>{hasSuspects ? 'What next?' : 'What could be the cause?'}</h1>
       {!hasSuspects && (
         <p>
           Begin with everything that can be the cause, from the part cards or in your own words. Each test then says
-          whom it clears and whom it points to.
+          which suspects it clears and which it points to.
         </p>
       )}
       <TestsToDo open={open} />

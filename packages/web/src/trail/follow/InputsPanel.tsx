@@ -92,7 +92,7 @@ export function InputsPanel({ open: { trailId, trail, record }, inputs, title, o
         />
       )}
       <Button type="submit" size="xl" mih={64} disabled={wrong} style={{ justifySelf: 'start' }}>
-        {onDone ? 'Keep it' : 'Begin with the first step'}
+        {onDone ? 'Save' : 'Begin with the first step'}
       </Button>
     </form>
   );

@@ -16,7 +16,7 @@ export function RefusalNotice({ trailId }: { readonly trailId: string }) {
       </p>
       <p>The trail stands here as the server has it. Record them again if they still hold.</p>
       <Button variant="default" onClick={() => dispatch(refusalSeen({ trailId }))}>
-        I have seen it
+        OK
       </Button>
     </Notice>
   );

@@ -58,10 +58,10 @@ export function WaymarkSheet({
       )}
       {canGoBack && isOwn && (
         <ReasonForm
-          opens="Take it back"
+          opens="Withdraw it"
           label="Why it does not count"
           description="It stays in the record, set aside"
-          does="Take it back"
+          does="Withdraw it"
           onReason={(reason) => {
             if (record({ kind: 'offPlanTakenBack', testId: waymark.id, reason })) onClose();
           }}

@@ -35,7 +35,7 @@ export function PhotoMarker({ photo, onKeep, onClose }: MarkerProps) {
           onChange={(value) => setShape(value as PhotoMark['shape'])}
         />
         <Button variant="default" disabled={marks.length === 0} onClick={() => setMarks(marks.slice(0, -1))}>
-          Take the last one back
+          Remove the last one
         </Button>
       </Group>
       <div
@@ -64,7 +64,7 @@ export function PhotoMarker({ photo, onKeep, onClose }: MarkerProps) {
         onChange={(event) => setCaption(event.currentTarget.value)}
       />
       <Button size="lg" mt="sm" onClick={() => onKeep({ caption: caption.trim(), marks })}>
-        Keep it
+        Save
       </Button>
     </Modal>
   );

@@ -60,7 +60,7 @@ function Record({
   return (
     <>
       {trail.voided && (
-        <Notice kind="tooCloseToCall" title="This trail counts no more">
+        <Notice kind="tooCloseToCall" title="This trail no longer counts">
           <p>
             {trail.voided.by} voided it: {trail.voided.reason}
           </p>

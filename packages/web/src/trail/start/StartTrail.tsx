@@ -88,7 +88,7 @@ function LineField({ lines, line, onLine }: LineProps) {
   if (!lines)
     return (
       <TextLine
-        label="Line"
+        label="Model"
         placeholder="Such as Loper 35"
         required
         maxLength={openedVehicleLengths.line}
@@ -98,6 +98,12 @@ function LineField({ lines, line, onLine }: LineProps) {
     );
   if (lines.length < 2) return null;
   return (
-    <Select label="Line" data={lines} value={line} allowDeselect={false} onChange={(value) => value && onLine(value)} />
+    <Select
+      label="Model"
+      data={lines}
+      value={line}
+      allowDeselect={false}
+      onChange={(value) => value && onLine(value)}
+    />
   );
 }

@@ -28,7 +28,7 @@ export function HookUpStrip({ plan, step, hookUp, kit }: StripProps) {
           <small className={classes.choices}>
             instrument
             {instrument !== 'eyes' && instrument !== 'liveData' && (
-              <InstrumentChoice kit={kit} label={kit.instrument?.name ?? 'Which one?'} />
+              <InstrumentChoice kit={kit} label={kit.instrument?.name ?? 'Choose instrument'} />
             )}
           </small>
           <span className={classes.what}>

@@ -41,7 +41,7 @@ export function SkipStep({
           />
           <Radio.Group
             label="Go on as if"
-            description="It is recorded as skipped and counts for no suspect."
+            description="It is recorded as skipped and is no evidence for any suspect."
             value={outcomeId}
             onChange={setOutcomeId}
           >

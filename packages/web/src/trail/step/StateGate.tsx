@@ -33,10 +33,10 @@ export function StateGate({ open: { trail, record }, step, unmet, settlesAtMs }:
             label={unmet.map(({ what, is }) => `${what} ${is}`).join(', ')}
           />
           <ReasonForm
-            opens="This is not possible"
+            opens="Can’t set this up"
             label="Why not"
             description="It is recorded, and shown beside the result"
-            does="Test all the same"
+            does="Test anyway"
             onReason={override(unmet)}
           />
         </>

@@ -33,6 +33,6 @@ const quiet = { variant: 'subtle', color: 'gray' } as const;
 /** A test of one's own that is not done now: what was entered stays readable, and the trail goes on where it was. */
 const LeaveForLater = ({ open: { record }, step }: { readonly open: OpenTrail; readonly step: Step }) => (
   <Button {...quiet} onClick={() => record({ kind: 'stepLeft', stepId: step.id })}>
-    Leave it for later
+    Do it later
   </Button>
 );

@@ -210,7 +210,7 @@ function Measuring({ open, path }: MeasuringProps) {
                 variant="default"
                 onClick={() => record({ kind: 'pointTakenBack', pathId: path.id, pointId: atId })}
               >
-                Take it back
+                Withdraw it
               </Button>
             )}
           </Group>

@@ -5,7 +5,7 @@ import type { BoardProps } from './boardProps';
 import classes from './SiblingsBoard.module.css';
 import { sayRow } from './useTypedRows';
 
-/** Alike things side by side, each as high as it reads; the odd one stands out by its mark and its word. */
+/** Matching parts side by side, each as high as it reads; the odd one stands out by its mark and its word. */
 export function SiblingsBoard({ spec, rows, active, zoneId, onPick }: BoardProps<SiblingsSpec>) {
   const sizes = rows.map(({ reading }) => (reading ? Math.abs(numberIn(reading)) : 0));
   const largest = Math.max(...sizes.filter(Number.isFinite), 0);

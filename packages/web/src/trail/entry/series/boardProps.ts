@@ -6,7 +6,7 @@ export interface BoardProps<Spec> {
   readonly rows: readonly SeriesRow[];
   /** The row that is being typed; `undefined` once all are recorded. */
   readonly active: number | undefined;
-  /** What came out, once it can be said. */
+  /** Result, once it can be said. */
   readonly zoneId: string | undefined;
   readonly onPick: (index: number) => void;
 }

@@ -23,7 +23,7 @@ interface Offer {
 }
 
 /** Takes in a plan file, or an outline as a draft; shows what it will do before it does it. */
-export function TakeIn({ onClose }: { readonly onClose: () => void }) {
+export function ImportPlan({ onClose }: { readonly onClose: () => void }) {
   const [offer, setOffer] = useState<Offer | undefined>();
   const [problem, setProblem] = useState<string | undefined>();
   const [outline, setOutline] = useState('');
@@ -37,7 +37,7 @@ export function TakeIn({ onClose }: { readonly onClose: () => void }) {
     setProblem(typeof found === 'string' ? found : undefined);
   };
   return (
-    <Modal opened onClose={onClose} title="Take in a plan" size="lg">
+    <Modal opened onClose={onClose} title="Import a plan" size="lg">
       <Group>
         <FileButton
           accept=".json,.csv,.txt,.md,application/json,text/plain,text/csv"
@@ -62,7 +62,7 @@ export function TakeIn({ onClose }: { readonly onClose: () => void }) {
       />
       {problem && outline.trim() !== '' && <Notice kind="tooCloseToCall" title={problem} />}
       {problem && outline.trim() === '' && (
-        <Notice kind="outOfSpec" title="The plan was not taken in">
+        <Notice kind="outOfSpec" title="The plan was not imported">
           <p>{problem}</p>
         </Notice>
       )}
@@ -97,7 +97,7 @@ function Preview({ offer: { plan, pictures, gaps } }: { readonly offer: Offer })
   const [asId] = useState(() => `${plan.id.slice(0, 60)}-${nanoid(6)}`);
   const [isDamaged, setIsDamaged] = useState(false);
   const findings = checkPlan(plan);
-  const takeIn = async () => {
+  const importPlan = async () => {
     // Pictures of a file that was changed by hand would not be found by their ids.
     const blobs = pictures.map(toBlob);
     const ids = await Promise.all(blobs.map(photoIdOf));
@@ -108,7 +108,7 @@ function Preview({ offer: { plan, pictures, gaps } }: { readonly offer: Offer })
     if (added.data) void navigate(`/plans/${added.data.planId}/edit`);
   };
   return (
-    <section aria-label="What it becomes">
+    <section aria-label="Preview">
       <h2>{plan.title || 'A plan without a title'}</h2>
       <p>
         {sayCount(plan.steps.length, 'step')}, {sayCount(plan.suspects.length, 'suspect')},{' '}
@@ -132,15 +132,15 @@ function Preview({ offer: { plan, pictures, gaps } }: { readonly offer: Offer })
       {findings.length > 0 && (
         <p className="soft">The plan check finds {sayCount(findings.length, 'thing')} to look at.</p>
       )}
-      <Button loading={adding.isLoading || addingPhoto.isLoading} onClick={() => void takeIn()}>
-        Take it in
+      <Button loading={adding.isLoading || addingPhoto.isLoading} onClick={() => void importPlan()}>
+        Import
       </Button>
       {isDamaged && (
         <Notice
           kind="outOfSpec"
           title="A picture in this file is not the one that the plan names: the file was changed."
         >
-          <p>The plan was not taken in.</p>
+          <p>The plan was not imported.</p>
         </Notice>
       )}
       {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}

@@ -2,20 +2,21 @@ import { voidedEntries } from '@probe-trail/core/log';
 import { useState } from 'react';
 import { EntryWho } from '../log/EntryWho';
 import { VoidEntry, VoidingToggle } from '../log/VoidEntry';
-import classes from './JobSpine.module.css';
+import classes from './JobHistory.module.css';
 import { useVoidJobEntryMutation } from './jobApi';
 import { sayJobEvent } from './sayJobEvent';
 import type { OpenJob } from './useJob';
 
-/** What has happened on the job, the newest below: who, when, what. */
-export function JobSpine({ open: { jobId, job, events } }: { readonly open: OpenJob }) {
+/** What has happened on the job, the newest first: who, when, what. */
+export function JobHistory({ open: { jobId, job, events } }: { readonly open: OpenJob }) {
   const [voidEntry] = useVoidJobEntryMutation();
   const [isVoiding, setIsVoiding] = useState(false);
   const voided = voidedEntries(events);
   return (
-    <nav className={classes.spine} aria-label="What has happened">
+    <section className={classes.history} aria-label="History">
+      <h2>History</h2>
       <ol>
-        {events.map((event) => (
+        {[...events].reverse().map((event) => (
           <li key={event.id} data-void={voided.has(event.id) || undefined}>
             <i className={classes.mark} />
             <span>
@@ -29,6 +30,6 @@ export function JobSpine({ open: { jobId, job, events } }: { readonly open: Open
         ))}
       </ol>
       {!job.voided && <VoidingToggle isVoiding={isVoiding} onChange={setIsVoiding} />}
-    </nav>
+    </section>
   );
 }

@@ -1,33 +1,40 @@
-import { Button, Menu } from '@mantine/core';
+import { Button, Group } from '@mantine/core';
 import { type CodeSheet, formatFaultCode, sayStatus, sheetMoments } from '@probe-trail/core/codes';
 import { isMadeByUs } from '@probe-trail/core/job';
 import { Link } from 'react-router';
 import { Moment } from '../device/Moment';
-import { Part } from '../job/Part';
-import type { OpenJob } from '../job/useJob';
+import type { OpenJob, StationBodyProps } from '../job/useJob';
 import { useMay } from '../session/sessionApi';
 import rows from '../ui/rows.module.css';
 import { ClearCodes } from './ClearCodes';
-import classes from './CodesPart.module.css';
+import classes from './CodesStation.module.css';
 import { sayCode } from './sayCode';
 
+/** How many codes in how many units, and the first of them. */
+export function CodesFacts({ open: { sheets } }: { readonly open: OpenJob }) {
+  const newest = sheets.at(-1);
+  if (!newest) return 'every unit is read, not just the one complained of';
+  const [first, ...more] = newest.codes;
+  return (
+    <>
+      {sayCounts(newest)}, kept
+      {first && (
+        <>
+          : <b className="mono">{formatFaultCode(first)}</b> {first.text}
+        </>
+      )}
+      {more.length > 0 && ` and ${more.length} more`}
+    </>
+  );
+}
+
 /** The code sheets of the visit, the newest with its codes; the ways to a new one. */
-export function CodesPart({ open }: { readonly open: OpenJob }) {
+export function CodesStation({ open, isDue }: StationBodyProps) {
   const { jobId, sheets } = open;
   const mayRead = useMay('workOnJobs');
   const newest = sheets.at(-1);
   return (
-    <Part
-      title="Codes, whole vehicle"
-      actions={
-        mayRead && (
-          <>
-            <ClearCodes open={open} />
-            <NewSheetMenu jobId={jobId} />
-          </>
-        )
-      }
-    >
+    <>
       {newest ? (
         <>
           <CodesThatStand open={open} sheet={newest} />
@@ -46,9 +53,15 @@ export function CodesPart({ open }: { readonly open: OpenJob }) {
           </ul>
         </>
       ) : (
-        <p className="soft">No sheet is kept yet. Read every control unit, not just the one complained of.</p>
+        <p className="soft">No code sheet is kept yet. Read every control unit, not just the one complained of.</p>
       )}
-    </Part>
+      {mayRead && (
+        <Group mt="md">
+          <ReadUnits jobId={jobId} isDue={isDue} />
+          <ClearCodes open={open} />
+        </Group>
+      )}
+    </>
   );
 }
 
@@ -87,25 +100,24 @@ function CodesThatStand({ open, sheet }: { readonly open: OpenJob; readonly shee
   );
 }
 
-function NewSheetMenu({ jobId }: { readonly jobId: string }) {
+/** The ways to a new sheet; all three at once, as a bus may have no interface. */
+function ReadUnits({ jobId, isDue }: { readonly jobId: string; readonly isDue: boolean }) {
   const way = (from: string) => `/jobs/${jobId}/codes/new?from=${from}`;
   return (
     <>
-      <Menu>
-        <Menu.Target>
-          <Button variant="default">Enter codes another way</Button>
-        </Menu.Target>
-        <Menu.Dropdown>
-          <Menu.Item mih={44} component={Link} to={way('text')}>
-            Paste or drop a report
-          </Menu.Item>
-          <Menu.Item mih={44} component={Link} to={way('hand')}>
-            Type them by hand
-          </Menu.Item>
-        </Menu.Dropdown>
-      </Menu>
-      <Button component={Link} to={way('interface')}>
+      <Button
+        component={Link}
+        to={way('interface')}
+        variant={isDue ? 'filled' : 'default'}
+        {...(isDue ? { size: 'lg', mih: 56 } : {})}
+      >
         Read all units
+      </Button>
+      <Button component={Link} to={way('text')} variant="default">
+        Paste or drop a report
+      </Button>
+      <Button component={Link} to={way('hand')} variant="default">
+        Type codes by hand
       </Button>
     </>
   );

@@ -62,7 +62,7 @@ async function drawMap(plan: Plan): Promise<string> {
 }
 
 /** A plan in the open formats, as a file. */
-export function TakeOut({ plan }: { readonly plan: Plan }) {
+export function ExportPlan({ plan }: { readonly plan: Plan }) {
   const [isMaking, setIsMaking] = useState(false);
   const [problem, setProblem] = useState<string | undefined>();
   const [missing, setMissing] = useState(0);
@@ -85,7 +85,7 @@ export function TakeOut({ plan }: { readonly plan: Plan }) {
       <Menu>
         <Menu.Target>
           <Button variant="subtle" loading={isMaking} leftSection={<IconDownload size={18} />}>
-            Take out
+            Export
           </Button>
         </Menu.Target>
         <Menu.Dropdown>

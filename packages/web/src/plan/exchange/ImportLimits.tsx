@@ -15,7 +15,7 @@ interface Offer {
 }
 
 /** Limits from a spreadsheet in place of those of the draft; what changes is shown first. */
-export function TakeInLimits() {
+export function ImportLimits() {
   const { read: readDraft } = useEdits();
   const [offer, setOffer] = useState<Offer | undefined>();
   const [problem, setProblem] = useState<string | undefined>();
@@ -34,7 +34,7 @@ export function TakeInLimits() {
       <FileButton accept=".csv,text/csv" onChange={(file) => void file?.text().then((text) => read(text))}>
         {(props) => (
           <Button variant="default" {...props}>
-            Take in limits (CSV)
+            Import limits (CSV)
           </Button>
         )}
       </FileButton>

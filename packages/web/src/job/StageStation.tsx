@@ -1,0 +1,113 @@
+import { Button, Group } from '@mantine/core';
+import type { Stage } from '@probe-trail/core/job';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { useMay } from '../session/sessionApi';
+import type { OpenJob, StationBodyProps } from './useJob';
+import { useRecording } from './useRecording';
+
+interface Move {
+  readonly does: string;
+  readonly to: Stage;
+}
+
+interface MovesProps {
+  readonly open: OpenJob;
+  /** The one that leads; then what else can come of it. */
+  readonly moves: readonly [Move, ...Move[]];
+  readonly children: ReactNode;
+}
+
+/** A station that is moved on by hand. */
+function Moves({ open: { record }, moves, children }: MovesProps) {
+  const { note, isBusy } = useRecording(record);
+  const mayMove = useMay('takeInJobs');
+  return (
+    <>
+      <p>{children}</p>
+      {mayMove && (
+        <Group>
+          {moves.map(({ does, to }, at) => (
+            <Button
+              key={does}
+              size="lg"
+              mih={56}
+              loading={isBusy}
+              variant={at === 0 ? 'filled' : 'default'}
+              onClick={() => void note({ kind: 'stageSet', stage: to })}
+            >
+              {does}
+            </Button>
+          ))}
+        </Group>
+      )}
+    </>
+  );
+}
+
+const toCome = (text: string) => <p className="soft">{text}</p>;
+
+const causeOf = ({ trails }: OpenJob) => trails.findLast(({ concludedWith }) => concludedWith !== null);
+
+/** From the cause that was found to the repair of it. */
+export function RepairStation({ open, isDue }: StationBodyProps) {
+  const cause = causeOf(open);
+  const found = cause ? (
+    <>
+      Found: <b>{cause.concludedWith}</b>. The <Link to={`/trails/${cause.trailId}/record`}>record of the trail</Link>{' '}
+      has the evidence and what the repair needs.
+    </>
+  ) : (
+    'No trail names a cause. Write into the notes what you repair, and why.'
+  );
+  if (!isDue) return toCome('It opens when the cause is found.');
+  if (open.job.stage === 'open')
+    return (
+      <Moves open={open} moves={[{ does: 'Start the repair', to: 'mending' }]}>
+        {found}
+      </Moves>
+    );
+  return (
+    <Moves
+      open={open}
+      moves={[
+        { does: 'Repair done', to: 'proving' },
+        { does: 'Back to testing', to: 'open' },
+      ]}
+    >
+      {found}
+    </Moves>
+  );
+}
+
+/** What shows that the repair worked. */
+export function ProofStation({ open, isDue }: StationBodyProps) {
+  if (!isDue) return toCome('It opens when the repair is done.');
+  return (
+    <Moves
+      open={open}
+      moves={[
+        { does: 'Repair proven', to: 'ready' },
+        { does: 'It did not help: back to testing', to: 'open' },
+      ]}
+    >
+      Measure what failed once more. Clear the codes and read them again. Drive it as when the complaint showed.
+    </Moves>
+  );
+}
+
+/** The vehicle goes back to whoever drives it. */
+export function ReturnedStation({ open, isDue }: StationBodyProps) {
+  if (!isDue) return toCome('It opens when the repair is proven.');
+  return (
+    <Moves
+      open={open}
+      moves={[
+        { does: 'Bus returned', to: 'gone' },
+        { does: 'Back to the proof', to: 'proving' },
+      ]}
+    >
+      Say what was found and repaired, and what else was noticed.
+    </Moves>
+  );
+}
