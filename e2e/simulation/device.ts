@@ -1,14 +1,12 @@
+import { type Answer, drainOutbox, type OnItsWay } from '@probe-trail/core/outbox';
 import type { Plan } from '@probe-trail/core/plan';
 import {
-  type Answer,
   applyTrailEvent,
-  drainOutbox,
   emptyLog,
   foldLog,
   type LocalLog,
   logFromKept,
   logToKeep,
-  type OnItsWay,
   openedLog,
   type Trail,
   type TrailEvent,
@@ -19,13 +17,17 @@ import {
 } from '@probe-trail/core/trail';
 import type { Network } from './network';
 
+interface WaitingEvent extends OnItsWay {
+  readonly event: TrailEvent;
+}
+
 /**
  * A tablet without a screen: the interface's own log, fold and outbox loop, over a network that fails. What it keeps outlives a reload; what
  * is only in memory does not.
  */
 export class Device {
   /** In the device's own store: entries on their way, and those that the server refused. */
-  readonly #waiting: OnItsWay[] = [];
+  readonly #waiting: WaitingEvent[] = [];
   readonly refusedIds: string[] = [];
   readonly recordedIds: string[] = [];
   #log: LocalLog | undefined;
@@ -53,7 +55,7 @@ export class Device {
   record(event: TrailEvent): boolean {
     if (!applyTrailEvent(this.trail ?? { plan: this.plan }, event).ok) return false;
     this.#log = withRecorded(this.#log ?? emptyLog, [event]);
-    this.#waiting.push({ trailId: this.trailId, event });
+    this.#waiting.push({ queue: this.trailId, event });
     this.recordedIds.push(event.id);
     return true;
   }
@@ -79,14 +81,18 @@ export class Device {
 
   /** Sends what waits. @returns whether nothing waits any more */
   send(): Promise<boolean> {
-    return drainOutbox<OnItsWay>({
+    return drainOutbox<WaitingEvent>({
       next: async () => [...this.#waiting],
-      send: (trailId, events): Promise<Answer> => this.network.append(trailId, events),
-      onTaken: async (_, rows) => {
+      send: (rows): Promise<Answer> =>
+        this.network.append(
+          this.trailId,
+          rows.map(({ event }) => event),
+        ),
+      onTaken: async (rows) => {
         this.#off(rows);
         if (this.#log) this.#log = withAcknowledged(this.#log, idsOf(rows));
       },
-      onRefused: async (_, rows, message) => {
+      onRefused: async (rows, message) => {
         this.#off(rows);
         this.refusedIds.push(...idsOf(rows));
         if (this.#log) this.#log = withRefused(this.#log, idsOf(rows), message);
@@ -94,9 +100,9 @@ export class Device {
     });
   }
 
-  #off(rows: readonly OnItsWay[]): void {
+  #off(rows: readonly WaitingEvent[]): void {
     for (const row of rows) this.#waiting.splice(this.#waiting.indexOf(row), 1);
   }
 }
 
-const idsOf = (rows: readonly OnItsWay[]) => rows.map(({ event }) => event.id);
+const idsOf = (rows: readonly WaitingEvent[]) => rows.map(({ event }) => event.id);

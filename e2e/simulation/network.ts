@@ -1,4 +1,5 @@
-import type { Answer, TrailEvent } from '@probe-trail/core/trail';
+import type { Answer } from '@probe-trail/core/outbox';
+import type { TrailEvent } from '@probe-trail/core/trail';
 
 export type Fault = 'none' | 'lostOnTheWay' | 'answerLost' | 'twice' | 'oldOneAgain';
 export const faults: readonly Fault[] = ['none', 'none', 'none', 'lostOnTheWay', 'answerLost', 'twice', 'oldOneAgain'];

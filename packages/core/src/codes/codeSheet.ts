@@ -44,7 +44,7 @@ export const sheetCodeSchema = closedObject({
 /** Most codes that a sheet keeps: far more than any vehicle has. */
 export const mostCodes = 4000;
 
-/** Body of `POST /api/jobs/:jobId/sheets`: the codes of the whole vehicle at one moment. */
+/** The codes of the whole vehicle at one moment. */
 export const newSheetSchema = closedObject({
   sheetId: idText(),
   source: string()
@@ -58,7 +58,13 @@ export const newSheetSchema = closedObject({
   codes: array(sheetCodeSchema.required()).required().max(mostCodes),
 });
 
+/** Body of `POST /api/jobs/:jobId/sheets`: a sheet, and who took it where that is somebody else than who sends it. */
+export const sentSheetSchema = newSheetSchema.shape({
+  takenBy: string().optional().max(80).meta({ description: 'name of the person who took it; none: who sends it' }),
+});
+
 export type NewSheet = Checked<typeof newSheetSchema>;
+export type SentSheet = Checked<typeof sentSheetSchema>;
 export type SheetUnit = NewSheet['units'][number];
 export type SheetCode = NewSheet['codes'][number];
 

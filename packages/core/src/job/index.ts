@@ -28,7 +28,16 @@ export {
   stages,
 } from './jobEvent.js';
 export { jobEventLengths } from './jobEventLengths.js';
+export {
+  type LocalJob,
+  noOwnEntries,
+  type OwnEntries,
+  openJob,
+  withOwnEntries,
+  withoutEntries,
+} from './localJob.js';
 export { isUnfit, type Readiness, readinessOf, sayReadiness, systemVoltageDoubt } from './readiness.js';
+export { sheetEntry } from './sheetEntry.js';
 export { type NewJobEvent, stampJobEvent } from './stampJobEvent.js';
 export {
   complaintCheckOf,

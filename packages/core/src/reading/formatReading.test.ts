@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { decimalsOf, formatNumber, formatPlain, formatReading, parseReading } from './index.js';
+import { decimalsOf, formatNumber, formatPlain, formatRange, formatReading, parseReading } from './index.js';
 
 const shown = (text: string, unit: string) => {
   const reading = parseReading(text, { unit });
@@ -38,4 +38,28 @@ describe('numbers', () => {
     expect([2.55, 10_000, 0.1 + 0.2, -3].map(formatPlain)).to.deep.equal(['2.55', '10000', '0.3', '−3']));
   it('infinity is what a meter calls it', () =>
     expect([Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY].map(formatPlain)).to.deep.equal(['OL', '−OL']));
+});
+
+describe('formatRange', () => {
+  for (const [value, unit, want] of [
+    [6_000_000, 'Ω', '6 MΩ'],
+    [60_000, 'Ω', '60 kΩ'],
+    [2000, 'Ω', '2 kΩ'],
+    [600, 'Ω', '600 Ω'],
+    [0.6, 'A', '0.6 A'],
+    [100_000, 'Hz', '100 kHz'],
+    [2500, 'kΩ', '2.5 MΩ'],
+    [150, '°C', '150 °C'],
+    [1500, '%', '1500 %'],
+  ] as const)
+    it(`shows ${value} ${unit} as ${want}`, () => expect(formatRange(value, unit)).to.equal(want));
+
+  it('says the same quantity as before', () => {
+    for (const unit of ['V', 'mV', 'Ω', 'kΩ', 'A', 'Hz', 'kPa(g)'])
+      for (const value of [0.06, 1, 999, 1000, 4321, 20_000, 123_400, 6_000_000]) {
+        const read = parseReading(formatRange(value, unit).replace(/(\d) (?=\d)/g, '$1'), { unit });
+        if (!read.ok || read.value.kind !== 'exact') throw new Error(`${value} ${unit} cannot be read again`);
+        expect(read.value.value / value).to.be.closeTo(1, 1e-9);
+      }
+  });
 });

@@ -26,6 +26,14 @@ export function formatPlain(value: number): string {
 /** A plain number with its unit: `2.55 V`. */
 export const formatQuantity = (value: number, unit: string): string => `${formatPlain(value)} ${unit}`;
 
+/** The end of a range, with the largest prefix that leaves no zeros before the point: `6 MΩ`, never `6000000 Ω`; `600 Ω`, `0.6 A`. */
+export function formatRange(value: number, symbol: string): string {
+  const unit = unitOf(symbol);
+  const inUnit = (candidate: Unit) => shiftDecimal(value, unit.exponent - candidate.exponent);
+  const shown = (value >= 1000 ? unitsAbove(unit).findLast((candidate) => inUnit(candidate) >= 1) : undefined) ?? unit;
+  return formatQuantity(inUnit(shown), shown.symbol);
+}
+
 /**
  * A reading as it is shown everywhere: every digit that was typed, and no more, in the unit of the step.
  * A coarse reading (4 M typed in Ω) takes a larger prefix, so that no digit is invented.
@@ -56,12 +64,16 @@ function formatExact(value: number, resolution: number, unit: Unit): string {
 
 function unitThatShows(unit: Unit, resolution: number): Unit {
   if (resolution <= 1.5) return unit;
-  const larger = [...unit.base.prefixes]
+  const larger = unitsAbove(unit);
+  return larger.find((candidate) => shiftDecimal(resolution, unit.exponent - candidate.exponent) <= 1.5) ?? unit;
+}
+
+/** The same unit with each larger prefix, the next one first. */
+const unitsAbove = (unit: Unit): Unit[] =>
+  [...unit.base.prefixes]
     .map((prefix) => withPrefix(unit, prefix))
     .filter((candidate): candidate is Unit => candidate !== undefined && candidate.exponent > unit.exponent)
     .sort((a, b) => a.exponent - b.exponent);
-  return larger.find((candidate) => shiftDecimal(resolution, unit.exponent - candidate.exponent) <= 1.5) ?? unit;
-}
 
 const isPowerOfTen = (resolution: number): boolean =>
   Math.abs(resolution / 10 ** Math.round(Math.log10(resolution)) - 1) < 1e-6;

@@ -1,7 +1,6 @@
 // What other features and packages may use; every other file here is private to the folder.
 export { applyTrailEvent, type BrokenLog, foldStored, openPlan, reduceTrail } from './applyTrailEvent.js';
 export { readInput } from './contextEvents.js';
-export { type Answer, drainOutbox, type OnItsWay } from './drainOutbox.js';
 export { foldLog } from './foldLog.js';
 export { type EntryProblem, type JudgedEntry, judgeEntry, rowNames } from './judgeEntry.js';
 export {

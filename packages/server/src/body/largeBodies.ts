@@ -1,4 +1,4 @@
-import { newSheetSchema } from '@probe-trail/core/codes';
+import { sentSheetSchema } from '@probe-trail/core/codes';
 import { appendJobEventsSchema } from '@probe-trail/core/job';
 import { cardToKeepSchema } from '@probe-trail/core/library';
 import { type NewPlan, newPlanSchema } from '@probe-trail/core/plan';
@@ -27,7 +27,7 @@ export const largeBodies = {
   plan: { schema: newPlanSchema, most: 4 * megabyte, prepare: ({ document }: NewPlan) => toPlanRows(document) },
   trailEvents: { schema: appendEventsSchema, most: megabyte },
   jobEvents: { schema: appendJobEventsSchema, most: 512 * kilobyte },
-  sheet: { schema: newSheetSchema, most: megabyte },
+  sheet: { schema: sentSheetSchema, most: megabyte },
   card: { schema: cardToKeepSchema, most: 512 * kilobyte },
   line: { schema: lineSchema, most: megabyte },
 } as const satisfies Record<string, LargeBody>;

@@ -1,5 +1,6 @@
-import { type NewSheet, newSheetSchema } from '@probe-trail/core/codes';
+import { type SentSheet, sentSheetSchema } from '@probe-trail/core/codes';
 import { jobParamsSchema } from '@probe-trail/core/job';
+import type { Person } from '@probe-trail/core/person';
 import type { FastifyPluginAsync } from 'fastify';
 import { appendedAnswer, creates } from '../answer/index.js';
 import { personOf } from '../person/index.js';
@@ -7,19 +8,23 @@ import { personOf } from '../person/index.js';
 interface CodesOptions {
   /** Jobs keep sheets, as their logs tell of them. */
   readonly jobs: {
-    readonly keepSheet: (jobId: string, sheet: NewSheet, takenBy: string) => Promise<{ readonly eventCount: number }>;
+    readonly keepSentSheet: (
+      jobId: string,
+      sheet: SentSheet,
+      sender: Person,
+    ) => Promise<{ readonly eventCount: number }>;
   };
 }
 
 /** Below a job: its code sheets. */
 export const codesPlugin: FastifyPluginAsync<CodesOptions> = async (app, { jobs }) => {
-  app.post<{ Params: { jobId: string }; Body: NewSheet }>(
+  app.post<{ Params: { jobId: string }; Body: SentSheet }>(
     '/:jobId/sheets',
     {
-      schema: { params: jobParamsSchema, body: newSheetSchema, ...creates(appendedAnswer) },
+      schema: { params: jobParamsSchema, body: sentSheetSchema, ...creates(appendedAnswer) },
       config: { needs: 'workOnJobs', body: 'sheet' },
     },
     async (request, reply) =>
-      reply.code(201).send(await jobs.keepSheet(request.params.jobId, request.body, personOf(request).name)),
+      reply.code(201).send(await jobs.keepSentSheet(request.params.jobId, request.body, personOf(request))),
   );
 };

@@ -123,6 +123,17 @@ describe('jobs over HTTP', () => {
       expect((await log()).sheets[0]?.codes).to.have.length(1);
     });
 
+    it('bear the name of who took them, and of who sent them where that is somebody else', async () => {
+      const technician = await server.as('technician');
+      const sent = { ...aSheet(), takenBy: 'Ines Marrow' };
+      expect((await technician('POST', '/api/jobs/j1/sheets', sent)).status).to.equal(201);
+      const { events, sheets } = await log();
+      expect(events.at(-1)).to.include({ by: 'Ines Marrow', sentBy: 'A technician' });
+      expect(sheets).to.deep.equal([{ ...aSheet(), jobId: 'j1', takenBy: 'Ines Marrow' }]);
+      const unknown = { ...aSheet(), sheetId: 's2', takenBy: 'Nobody Here' };
+      expect((await technician('POST', '/api/jobs/j1/sheets', unknown)).body.code).to.equal('EVENT_MISFIT');
+    });
+
     it('of one id for two jobs at once are kept for one; the other is told', async () => {
       const { vehicleId } = (await log()).events[0] as unknown as { vehicleId: string };
       await appendTo(server.ask, 'j2', takenIn(vehicleId));

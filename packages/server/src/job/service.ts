@@ -1,4 +1,4 @@
-import type { NewSheet } from '@probe-trail/core/codes';
+import type { NewSheet, SentSheet } from '@probe-trail/core/codes';
 import {
   applyJobEvent,
   type Job,
@@ -8,6 +8,7 @@ import {
   reduceJob,
   sayJobMisfit,
   serverMadeKinds,
+  sheetEntry,
   unpluggedOn,
 } from '@probe-trail/core/job';
 import type { Person } from '@probe-trail/core/person';
@@ -65,6 +66,16 @@ export function makeJobService({ jobs, codes, trails, vehicles, people, photos }
     return reduced.value;
   };
 
+  /** Keeps a sheet and tells the job, in one transaction. */
+  const keepWith = (jobId: string, sheet: NewSheet, entry: JobEventOf<'sheetKept'>) =>
+    inTurn(jobId, async () => {
+      const { vehicleId } = await jobOr404(jobId);
+      if (await codes.has(sheet.sheetId))
+        throw new AppError('SHEET_EXISTS', 'This sheet is kept already. Nothing was changed.');
+      const where = { jobId, vehicleId, takenBy: entry.by };
+      return appendNow(jobId, [entry], codes.insertion(sheet, where));
+    });
+
   return {
     board: jobs.board,
     missedPlans: jobs.missedPlans,
@@ -105,26 +116,17 @@ export function makeJobService({ jobs, codes, trails, vehicles, people, photos }
         return { eventCount: stored.length + 1 };
       }),
 
-    /** Keeps a sheet and tells the job, in one transaction. */
-    keepSheet: (jobId: string, sheet: NewSheet, takenBy: string) =>
-      inTurn(jobId, async () => {
-        const { vehicleId } = await jobOr404(jobId);
-        if (await codes.has(sheet.sheetId))
-          throw new AppError('SHEET_EXISTS', 'This sheet is kept already. Nothing was changed.');
-        return appendNow(jobId, [sheetKept(sheet, takenBy)], codes.insertion(sheet, { jobId, vehicleId, takenBy }));
-      }),
+    /** Keeps a sheet that ships with the server. */
+    keepSheet: (jobId: string, sheet: NewSheet, takenBy: string) => keepWith(jobId, sheet, sheetEntry(sheet, takenBy)),
+
+    /** Keeps a sheet that somebody sent, who need not be who took it. */
+    keepSentSheet: async (jobId: string, { takenBy, ...sheet }: SentSheet, sender: Person) => {
+      const [entry] = await withSender([sheetEntry(sheet, takenBy ?? sender.name)], sender, people);
+      if (!entry) throw new Error('one entry was stamped, and none came back');
+      return keepWith(jobId, sheet, entry);
+    },
   };
 }
-
-/** The entry by which a job tells of a sheet. */
-const sheetKept = ({ sheetId, moment, takenAtMs }: NewSheet, by: string): JobEvent => ({
-  kind: 'sheetKept',
-  id: `sheet-${sheetId}`,
-  atMs: takenAtMs,
-  by,
-  sheetId,
-  moment,
-});
 
 function refuseServerMade(kind: JobEvent['kind']): void {
   if (kind in serverMadeKinds)

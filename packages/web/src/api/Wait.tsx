@@ -2,7 +2,7 @@ import { Button } from '@mantine/core';
 import type { ReactNode } from 'react';
 import { Notice } from '../spec/Notice';
 import { Waiting } from '../ui/Waiting';
-import { sayFailure } from './api';
+import { problemCodeOf, sayFailure } from './api';
 
 interface WaitProps<T> {
   readonly for: T | undefined;
@@ -18,10 +18,16 @@ export function Wait<T>({ for: value, error, retry, children }: WaitProps<T>) {
   return <Waiting />;
 }
 
+const notSeen =
+  'This device has not shown it before, so nothing of it is kept here. It comes when the network is back.';
+
 function Failure({ error, retry }: { readonly error: unknown; readonly retry: (() => unknown) | undefined }) {
   return (
-    <Notice kind="outOfSpec" title="This could not be loaded">
-      <p>{sayFailure(error)}</p>
+    <Notice
+      kind="outOfSpec"
+      title={problemCodeOf(error) === undefined ? 'The server cannot be reached' : 'This could not be loaded'}
+    >
+      <p>{problemCodeOf(error) === undefined ? notSeen : sayFailure(error)}</p>
       {retry && (
         <Button variant="default" onClick={() => void retry()}>
           Try again

@@ -1,8 +1,9 @@
 import { isProblemDetails } from '@probe-trail/core/problem';
 import { findIllFormed, wellFormedData } from '@probe-trail/core/schema';
-import { createApi, type FetchArgs, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { type BaseQueryApi, createApi, type FetchArgs, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import { learnServerTime } from '../device/clock';
 import { isSignOutPending } from '../device/signOutPending';
+import { keptShown, networkFound, networkLost } from '../state/networkSlice';
 
 // A request that hangs must not hold up what waits behind it; sent again, an entry is still there once.
 const overHttp = fetchBaseQuery({
@@ -21,7 +22,9 @@ const baseQuery: typeof overHttp = async (args, context, extra) => {
   if (isSignOutPending() && !isOfSession(args)) return notSent;
   const url = keptUrl(args);
   const asked = Promise.resolve(overHttp(wellFormed(args), context, extra));
-  const answer = url === undefined ? await asked : await orKept(url, asked);
+  const answer = url === undefined ? await asked : await orKept(url, asked, context.dispatch);
+  if (answer.meta?.response) context.dispatch(networkFound());
+  else if (isUnanswered(answer)) context.dispatch(networkLost());
   learnServerTime(answer.meta?.response?.headers.get('date') ?? null);
   if (problemCodeOf(answer.error) === 'SIGN_IN_NEEDED') context.dispatch(api.util.invalidateTags(['session']));
   return answer;
@@ -49,26 +52,43 @@ function keptUrl(args: string | FetchArgs): string | undefined {
   return neverKept.test(args.url) ? undefined : `${args.url}?${new URLSearchParams(args.params)}`;
 }
 
-/** What the server answers; without a network what it answered last, if this device has it. */
-async function orKept(url: string, asked: Promise<Answer>): Promise<Answer> {
+/** What the server answers; without a network what it answered last, if this device has it: that it is from then is said. */
+async function orKept(url: string, asked: Promise<Answer>, dispatch: BaseQueryApi['dispatch']): Promise<Answer> {
   const { keepAnswer, keptAnswer } = await import('../device/keptAnswers');
   void asked.then(({ error, data }) => (error ? undefined : keepAnswer(url, data)));
   const answer = await Promise.race([asked, afterMs(patienceMs)]);
   if (answer && !isUnanswered(answer)) return answer;
   const kept = await keptAnswer(url);
-  return kept ? { data: kept.data } : (answer ?? asked);
+  if (!kept) return answer ?? asked;
+  dispatch(keptShown({ fromMs: kept.atMs }));
+  return { data: kept.data };
 }
 
 const isUnanswered = ({ error }: Answer) => error?.status === 'FETCH_ERROR' || error?.status === 'TIMEOUT_ERROR';
 const afterMs = (ms: number) => new Promise<undefined>((resolve) => setTimeout(resolve, ms));
 
+const tagTypes = [
+  'session',
+  'people',
+  'plans',
+  'trails',
+  'jobs',
+  'vehicles',
+  'lines',
+  'instruments',
+  'library',
+] as const;
+
 /** The one api; each feature adds its endpoints to it. */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: ['session', 'people', 'plans', 'trails', 'jobs', 'vehicles', 'lines', 'instruments', 'library'],
+  tagTypes,
   endpoints: () => ({}),
 });
+
+/** Everything on the screen is asked for anew. */
+export const askAnew = () => api.util.invalidateTags([...tagTypes]);
 
 declare module '../state/appState' {
   interface AppState {

@@ -4,6 +4,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { Outlet } from 'react-router';
 import { keys } from '../frame/keys';
 import { SignedIn } from '../person/SignedIn';
+import { usePerson } from '../session/sessionApi';
 import { useAppDispatch } from '../state/appState';
 import { NotRecorded } from './NotRecorded';
 import { whenQuiet } from './whenQuiet';
@@ -11,16 +12,17 @@ import { whenQuiet } from './whenQuiet';
 const Palette = lazy(() => import('./Palette'));
 const Shortcuts = lazy(() => import('./Shortcuts'));
 
-/** Whoever is signed in finds the plans on this device when there is no network. */
+/** Whoever is signed in finds on this device what they need when there is no network. */
 function Kept() {
   const dispatch = useAppDispatch();
+  const name = usePerson()?.name ?? '';
   useEffect(
     () =>
       whenQuiet(
-        () => import('./keepPlans'),
-        ({ keepPlans }) => void dispatch(keepPlans()),
+        () => import('./keepForOffline'),
+        ({ keepForOffline }) => void dispatch(keepForOffline(name)),
       ),
-    [dispatch],
+    [dispatch, name],
   );
   return null;
 }

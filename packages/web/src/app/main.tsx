@@ -30,7 +30,7 @@ createRoot(root).render(
 );
 
 // What waited when the page was closed is sent as soon as it is open again, whatever view is shown.
-void import('../trail/log/sendOutbox').then(({ sendOutbox }) => {
+void import('./sendOutbox').then(({ sendOutbox }) => {
   const send = () => void store.dispatch(sendOutbox());
   window.addEventListener('online', send);
   send();

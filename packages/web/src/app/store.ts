@@ -1,11 +1,13 @@
-import { configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
-import { api } from '../api/api';
+import { configureStore, createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
+import { api, askAnew } from '../api/api';
+import { deviceNowMs } from '../device/clock';
 import { whenFull } from '../device/keptTexts';
+import { jobEntriesSlice } from '../job/jobEntriesSlice';
 import { draftReducer } from '../plan/draft/draftSlice';
 import { findingsReducer } from '../plan/draft/findingsSlice';
 import { sessionApi } from '../session/sessionApi';
 import type { AppDispatch, AppState } from '../state/appState';
-import { deviceFull, networkSlice } from '../state/networkSlice';
+import { deviceFull, entriesQueued, networkFound, networkSlice } from '../state/networkSlice';
 import { refusalSlice } from '../state/refusalSlice';
 import { acrossTabs, hearOtherTabs } from '../trail/log/acrossTabs';
 import { trailSlice } from '../trail/log/trailSlice';
@@ -17,6 +19,7 @@ export const store = configureStore({
     [api.reducerPath]: api.reducer,
     network: networkSlice.reducer,
     trail: trailSlice.reducer,
+    jobEntries: jobEntriesSlice.reducer,
     draft: draftReducer,
     findings: findingsReducer,
     refusal: refusalSlice.reducer,
@@ -29,12 +32,25 @@ export const store = configureStore({
     ),
 });
 
-// What waited for somebody to sign in is sent at once, whoever it is: each entry bears the name of who made it.
+// What is recorded is sent at once; and what waited for somebody to sign in, whoever it is: each entry bears the name of who made it.
 listener.startListening({
-  matcher: sessionApi.endpoints.signIn.matchFulfilled,
+  matcher: isAnyOf(entriesQueued, sessionApi.endpoints.signIn.matchFulfilled),
   effect: async (_, { dispatch }) => {
-    const { sendOutbox } = await import('../trail/log/sendOutbox');
+    const { sendOutbox } = await import('./sendOutbox');
     void dispatch(sendOutbox());
+  },
+});
+
+// What is shown from this device is asked for anew as soon as somebody answers; not again and again where the network comes and goes.
+const calmMs = 20_000;
+let askedAtMs = Number.NEGATIVE_INFINITY;
+listener.startListening({
+  predicate: (action, _now, before) => networkFound.match(action) && !before.network.isOnline,
+  effect: (_, { dispatch }) => {
+    if (deviceNowMs() - askedAtMs < calmMs) return;
+    askedAtMs = deviceNowMs();
+    dispatch(askAnew());
+    dispatch(entriesQueued());
   },
 });
 

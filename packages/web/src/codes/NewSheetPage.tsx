@@ -2,15 +2,16 @@ import { Button, SegmentedControl } from '@mantine/core';
 import { type SheetMoment, saysTheSame, sheetMoments } from '@probe-trail/core/codes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { sayFailure } from '../api/api';
 import { Wait } from '../api/Wait';
 import { sayMoment } from '../device/ago';
 import { nowMs } from '../device/clock';
 import { optionsOf } from '../fields/optionsOf';
 import { Page } from '../frame/Page';
-import { useKeepSheetMutation } from '../job/jobApi';
+import { keepSheet } from '../job/recordOnJob';
 import { type OpenJob, useJob } from '../job/useJob';
+import { usePerson } from '../session/sessionApi';
 import { Notice } from '../spec/Notice';
+import { useAppDispatch } from '../state/appState';
 import classes from './NewSheetPage.module.css';
 import { PasteReport } from './PasteReport';
 import { ReadInterface } from './ReadInterface';
@@ -72,13 +73,14 @@ interface KeepProps {
 
 function KeepSheet({ open: { jobId, sheets }, source, draft: { sheet, forget } }: KeepProps) {
   const navigate = useNavigate();
-  const [keep, { error, isLoading }] = useKeepSheetMutation();
+  const dispatch = useAppDispatch();
+  const by = usePerson()?.name ?? '';
   const [isSure, setIsSure] = useState(false);
   const whole = { ...sheet, source, takenAtMs: nowMs() };
   const same = sheets.find((kept) => saysTheSame(kept, whole));
   const run = async () => {
     if (same && !isSure) return setIsSure(true);
-    if ((await keep({ jobId, sheet: whole })).error) return;
+    if (!(await dispatch(keepSheet(jobId, by, whole)))) return;
     forget();
     void navigate(`/jobs/${jobId}/codes?sheet=${sheet.sheetId}`, { replace: true });
   };
@@ -89,8 +91,7 @@ function KeepSheet({ open: { jobId, sheets }, source, draft: { sheet, forget } }
           <p>If it was read again and nothing changed, keep it. If it is the same report again, discard it.</p>
         </Notice>
       )}
-      {error !== undefined && <Notice kind="outOfSpec" title={sayFailure(error)} />}
-      <Button size="lg" loading={isLoading} onClick={() => void run()}>
+      <Button size="lg" onClick={() => void run()}>
         {same && isSure ? 'Keep it anyway' : 'Keep this sheet'}
       </Button>
       <Button size="lg" variant="default" component={Link} to={`/jobs/${jobId}`} onClick={forget}>

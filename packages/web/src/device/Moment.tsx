@@ -1,5 +1,5 @@
 import dayjs from 'dayjs';
-import { sayMoment } from './ago';
+import { sayDay, sayMoment } from './ago';
 import { nowMs } from './clock';
 
 /** A moment in words, exact in the element's title and for machines. */
@@ -12,4 +12,11 @@ export function Moment({ atMs }: { readonly atMs: number }) {
       {sayMoment(atMs, nowMs())}
     </time>
   );
+}
+
+/** A day, where the time of day says nothing: until when something is calibrated. */
+export function Day({ atMs }: { readonly atMs: number }) {
+  const exact = dayjs(atMs);
+  if (!exact.isValid()) return <span>on no day that a calendar shows</span>;
+  return <time dateTime={exact.format('YYYY-MM-DD')}>{sayDay(atMs, nowMs())}</time>;
 }

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { sayAge, sayMoment } from './ago';
+import { sayAge, sayDay, sayMoment } from './ago';
 
 const at = (text: string) => new Date(text).getTime();
 const now = at('2026-03-10T14:05:00');
@@ -23,4 +23,12 @@ describe('sayAge', () => {
     ['2026-03-10T15:00:00', 'just now'],
   ] as const)
     it(`${when} is ${want}`, () => expect(sayAge(at(when), now)).to.equal(want));
+});
+
+describe('sayDay', () => {
+  it('has no time of day, and a year where it is another one', () =>
+    expect(['2026-08-02T14:00:00', '2027-06-18T00:00:00'].map((when) => sayDay(at(when), now))).to.deep.equal([
+      '2 Aug',
+      '18 Jun 2027',
+    ]));
 });

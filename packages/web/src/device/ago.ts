@@ -9,6 +9,12 @@ export function sayMoment(atMs: number, nowMs: number): string {
   return at.format(at.year() === now.year() ? 'D MMM HH:mm' : 'D MMM YYYY HH:mm');
 }
 
+/** A day as people say it: `3 Nov`, `3 Nov 2031`. */
+export function sayDay(atMs: number, nowMs: number): string {
+  const at = dayjs(atMs);
+  return at.format(at.year() === dayjs(nowMs).year() ? 'D MMM' : 'D MMM YYYY');
+}
+
 /** An age as people say it: `just now`, `5 min ago`, `3 h ago`, `2 days ago`. */
 export function sayAge(atMs: number, nowMs: number): string {
   const minutes = Math.max(0, Math.round((nowMs - atMs) / 60_000));

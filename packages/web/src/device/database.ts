@@ -1,17 +1,43 @@
+import type { NewSheet } from '@probe-trail/core/codes';
+import type { JobEvent } from '@probe-trail/core/job';
 import type { ServersPart, TrailEvent } from '@probe-trail/core/trail';
 import { Dexie, type EntityTable } from 'dexie';
 
-/** An event that the server has not acknowledged yet. */
-export interface WaitingEvent {
+/** What is recorded on this device and goes to the server: an entry of a trail or of a job, or a code sheet of a job. */
+export type Recorded =
+  | { readonly kind: 'trailEvent'; readonly trailId: string; readonly event: TrailEvent }
+  | { readonly kind: 'jobEvent'; readonly jobId: string; readonly event: JobEvent }
+  | { readonly kind: 'sheet'; readonly jobId: string; readonly takenBy: string; readonly sheet: NewSheet };
+
+/** Something recorded that the server has not acknowledged yet. What is in one queue arrives in its order. */
+export interface Waiting {
   readonly seq: number;
+  readonly queue: string;
+  readonly recorded: Recorded;
+}
+
+/** Something recorded that the server refused; kept, so that nothing typed is lost. */
+export interface Refused extends Waiting {
+  readonly message: string;
+}
+
+/** The queue of what is recorded: one for each trail, and one for each job with its sheets. */
+export const queueOf = (recorded: Recorded): string =>
+  recorded.kind === 'trailEvent' ? queueOfTrail(recorded.trailId) : queueOfJob(recorded.jobId);
+export const queueOfTrail = (trailId: string): string => `trail/${trailId}`;
+export const queueOfJob = (jobId: string): string => `job/${jobId}`;
+
+/** How an entry waited before jobs had a queue. */
+interface WaitedBefore {
   readonly trailId: string;
   readonly event: TrailEvent;
 }
 
-/** An event that the server refused; kept, so that nothing typed is lost. */
-export interface RefusedEvent extends WaitingEvent {
-  readonly message: string;
-}
+const inQueue = ({ trailId, event, ...row }: WaitedBefore) => ({
+  ...row,
+  queue: queueOfTrail(trailId),
+  recorded: { kind: 'trailEvent', trailId, event } satisfies Recorded,
+});
 
 export interface KeptLog extends ServersPart {
   readonly trailId: string;
@@ -37,21 +63,32 @@ export interface KeptLayout {
   readonly atMs: number;
 }
 
-class DeviceDatabase extends Dexie {
-  waiting!: EntityTable<WaitingEvent, 'seq'>;
-  refused!: EntityTable<RefusedEvent, 'seq'>;
+export class DeviceDatabase extends Dexie {
+  waiting!: EntityTable<Waiting, 'seq'>;
+  refused!: EntityTable<Refused, 'seq'>;
   logs!: EntityTable<KeptLog, 'trailId'>;
   answers!: EntityTable<KeptAnswer, 'url'>;
   photos!: EntityTable<WaitingPhoto, 'photoId'>;
   layouts!: EntityTable<KeptLayout, 'shape'>;
 
-  constructor() {
-    super('probe-trail');
+  constructor(name: string) {
+    super(name);
     this.version(1).stores({ waiting: '++seq, trailId', refused: 'seq, trailId' });
     this.version(2).stores({ logs: 'trailId', answers: 'url, atMs', photos: 'photoId' });
     this.version(3).stores({ layouts: 'shape, atMs' });
+    this.version(4)
+      .stores({ waiting: '++seq, queue', refused: 'seq, queue' })
+      .upgrade(async (change) => {
+        for (const name of ['waiting', 'refused'])
+          await change
+            .table<WaitedBefore>(name)
+            .toCollection()
+            .modify((row, ref) => {
+              ref.value = inQueue(row) as unknown as WaitedBefore;
+            });
+      });
   }
 }
 
 /** What this device keeps for itself: it outlives a reload, a crash and a restart. */
-export const device = new DeviceDatabase();
+export const device = new DeviceDatabase('probe-trail');

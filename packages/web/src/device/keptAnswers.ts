@@ -1,5 +1,5 @@
 import { deviceNowMs } from './clock';
-import { device } from './database';
+import { device, type KeptAnswer } from './database';
 
 // A shift is over after a day, a holiday after two weeks; what is older helps nobody.
 const longestMs = 14 * 24 * 3600_000;
@@ -10,8 +10,8 @@ export async function keepAnswer(url: string, data: unknown): Promise<void> {
   await device.answers.put({ url, data, atMs }).catch(() => undefined);
 }
 
-/** What a request was answered last; `undefined` when it was never asked here. */
-export async function keptAnswer(url: string): Promise<{ readonly data: unknown } | undefined> {
+/** What a request was answered last, and when; `undefined` when it was never asked here. */
+export async function keptAnswer(url: string): Promise<Pick<KeptAnswer, 'data' | 'atMs'> | undefined> {
   return device.answers.get(url);
 }
 

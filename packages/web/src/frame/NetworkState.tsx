@@ -1,15 +1,22 @@
+import { sayMoment } from '../device/ago';
+import { nowMs } from '../device/clock';
 import { useAppSelector } from '../state/appState';
-import { selectIsOnline, selectWaitingCount } from '../state/networkSlice';
+import { selectIsOnline, selectShownFromMs, selectWaitingCount } from '../state/networkSlice';
 import classes from './NetworkState.module.css';
 
-/** How many entries wait on this device, wherever one is; nothing while all are saved. */
+/** How this device stands with the server, wherever one is: how much waits, and from when what is shown is; nothing while all is well. */
 export function NetworkState() {
   const waiting = useAppSelector(selectWaitingCount);
   const isOnline = useAppSelector(selectIsOnline);
-  if (waiting === 0) return null;
+  const shownFromMs = useAppSelector(selectShownFromMs);
+  const texts = [
+    ...(waiting > 0 ? [`${waiting} ${isOnline ? 'being sent' : 'waiting for the network'}`] : []),
+    ...(shownFromMs !== undefined ? [`no network, as of ${sayMoment(shownFromMs, nowMs())}`] : []),
+  ];
+  if (texts.length === 0) return null;
   return (
     <span className={classes.state} role="status">
-      {waiting} {isOnline ? 'being sent' : 'waiting for the network'}
+      {texts.join('; ')}
     </span>
   );
 }

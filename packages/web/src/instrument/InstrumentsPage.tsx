@@ -1,11 +1,11 @@
 import { Button } from '@mantine/core';
 import { type Instrument, instrumentFunctions } from '@probe-trail/core/instrument';
-import { formatQuantity } from '@probe-trail/core/reading';
+import { formatRange } from '@probe-trail/core/reading';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { Wait } from '../api/Wait';
 import { nowMs } from '../device/clock';
-import { Moment } from '../device/Moment';
+import { Day } from '../device/Moment';
 import { Page } from '../frame/Page';
 import { useMay } from '../session/sessionApi';
 import { VerdictMark } from '../spec/VerdictMark';
@@ -64,7 +64,7 @@ function InstrumentLine({ instrument, onEdit }: LineProps) {
         <small>
           {isRetired && 'retired · '}
           {calibrationDueAtMs === null ? 'not calibrated' : isOverdue ? 'calibration expired ' : 'calibrated until '}
-          {calibrationDueAtMs !== null && <Moment atMs={calibrationDueAtMs} />}
+          {calibrationDueAtMs !== null && <Day atMs={calibrationDueAtMs} />}
         </small>
       </div>
       {isOverdue && !isRetired ? <VerdictMark kind="tooCloseToCall" size={20} /> : <i />}
@@ -75,7 +75,7 @@ function InstrumentLine({ instrument, onEdit }: LineProps) {
             <dd>
               {ranges.map(({ upTo, percent, digits }) => (
                 <span key={upTo}>
-                  {formatQuantity(upTo, unit)} ±({percent} % + {digits})
+                  {formatRange(upTo, unit)} ±({percent} % + {digits})
                 </span>
               ))}
             </dd>

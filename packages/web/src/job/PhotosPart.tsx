@@ -1,9 +1,9 @@
 import { Button, FileButton, Modal } from '@mantine/core';
 import { useState } from 'react';
-import { sayFailure } from '../api/api';
 import { Moment } from '../device/Moment';
-import { photoUrl, useAddPhotoMutation } from '../photo/photoApi';
 import { scalePhoto } from '../photo/scalePhoto';
+import { usePhotoUrl } from '../photo/usePhotoUrl';
+import { keepPhoto } from '../photo/waitingPhotos';
 import { useMay } from '../session/sessionApi';
 import { Notice } from '../spec/Notice';
 import { Part } from './Part';
@@ -38,7 +38,7 @@ export function PhotosPart({ open: { job, record } }: { readonly open: OpenJob }
         {job.photos.map((photo) => (
           <li key={photo.id}>
             <button type="button" onClick={() => setShown(photo)}>
-              <img src={photoUrl(photo.photoId)} alt={photo.caption || `Photo by ${photo.by}`} loading="lazy" />
+              <Picture photo={photo} />
             </button>
           </li>
         ))}
@@ -46,11 +46,7 @@ export function PhotosPart({ open: { job, record } }: { readonly open: OpenJob }
       <Modal opened={shown !== undefined} onClose={() => setShown(undefined)} size="xl" title={shown?.caption}>
         {shown && (
           <>
-            <img
-              className={classes.whole}
-              src={photoUrl(shown.photoId)}
-              alt={shown.caption || `Photo by ${shown.by}`}
-            />
+            <Picture photo={shown} className={classes.whole} />
             <p className="soft">
               {shown.by}, <Moment atMs={shown.atMs} />
             </p>
@@ -62,15 +58,14 @@ export function PhotosPart({ open: { job, record } }: { readonly open: OpenJob }
 }
 
 function useAddPhotos(record: OpenJob['record']) {
-  const [send, { isLoading }] = useAddPhotoMutation();
-  const { note } = useRecording(record);
+  const { note, isBusy } = useRecording(record);
   const [refused, setRefused] = useState<string | undefined>();
   const addOne = async (file: File): Promise<string | undefined> => {
     const picture = await scalePhoto(file);
     if (!picture) return `“${file.name}” is not a picture that can be read here. It was not added.`;
-    const { data, error } = await send(picture);
-    if (!data) return sayFailure(error);
-    await note({ kind: 'photoAdded', photoId: data.photoId, caption: '' });
+    const photoId = await keepPhoto(picture).catch(() => undefined);
+    if (photoId === undefined) return 'This device has no room for another picture. It was not added.';
+    await note({ kind: 'photoAdded', photoId, caption: '' });
     return undefined;
   };
   const add = async (files: readonly File[]) => {
@@ -78,5 +73,10 @@ function useAddPhotos(record: OpenJob['record']) {
     for (const file of files) refusals.push(...[await addOne(file)].filter((message) => message !== undefined));
     setRefused(refusals.length > 0 ? refusals.join(' ') : undefined);
   };
-  return { add, problem: refused, isBusy: isLoading };
+  return { add, problem: refused, isBusy };
+}
+
+function Picture({ photo, className }: { readonly photo: Photo; readonly className?: string }) {
+  const url = usePhotoUrl(photo.photoId);
+  return <img src={url} alt={photo.caption || `Photo by ${photo.by}`} className={className} loading="lazy" />;
 }

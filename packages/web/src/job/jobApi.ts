@@ -1,5 +1,5 @@
 import type { MissedPlan, PlanChoice } from '@probe-trail/core/choosing';
-import type { NewSheet } from '@probe-trail/core/codes';
+import type { SentSheet } from '@probe-trail/core/codes';
 import type { JobEvent, JobListItem, JobLog } from '@probe-trail/core/job';
 import type { NewVoiding } from '@probe-trail/core/log';
 import type { Cleared } from '@probe-trail/core/vehicleInterface';
@@ -28,7 +28,7 @@ export const jobApi = api.injectEndpoints({
       query: ({ jobId, voiding }) => ({ url: `jobs/${jobId}/void`, method: 'POST', body: voiding }),
       invalidatesTags: ['jobs', 'vehicles'],
     }),
-    keepSheet: build.mutation<unknown, ForJob<{ readonly sheet: NewSheet }>>({
+    keepSheet: build.mutation<unknown, ForJob<{ readonly sheet: SentSheet }>>({
       query: ({ jobId, sheet }) => ({ url: `jobs/${jobId}/sheets`, method: 'POST', body: sheet }),
       invalidatesTags: ['jobs', 'vehicles'],
     }),
@@ -45,7 +45,6 @@ export const {
   usePlanChoiceQuery,
   useMissedPlansQuery,
   useAppendJobEventsMutation,
-  useKeepSheetMutation,
   useVoidJobEntryMutation,
   useClearCodesMutation,
 } = jobApi;

@@ -1,16 +1,15 @@
 import type { CodeSheet } from '@probe-trail/core/codes';
-import { type Job, type JobEvent, type NewJobEvent, reduceJob, type Unplugged } from '@probe-trail/core/job';
+import { type Job, type JobEvent, type NewJobEvent, openJob, type Unplugged } from '@probe-trail/core/job';
 import type { TrailListItem } from '@probe-trail/core/trail';
 import type { Line, OdometerReading, Vehicle } from '@probe-trail/core/vehicle';
 import { skipToken } from '@reduxjs/toolkit/query';
-import { useMemo } from 'react';
-import { sayFailure } from '../api/api';
+import { useCallback, useEffect, useMemo } from 'react';
 import { usePerson } from '../session/sessionApi';
-import { useAppDispatch } from '../state/appState';
-import { recordingEnded } from '../state/refusalSlice';
+import { useAppDispatch, useAppSelector } from '../state/appState';
 import { useLine, useVehicleQuery } from '../vehicle/vehicleApi';
-import { useAppendJobEventsMutation, useJobLogQuery } from './jobApi';
-import { stampedJobEvent } from './stampedJobEvent';
+import { useJobLogQuery } from './jobApi';
+import { selectOwnEntries } from './jobEntriesSlice';
+import { recordOnJob, showWaiting } from './recordOnJob';
 
 /** A job with what hangs on it, as its pages show it. */
 export interface OpenJob {
@@ -34,54 +33,31 @@ export interface StationBodyProps {
   readonly isDue: boolean;
 }
 
-/** Opens a job: its events folded by the core, its vehicle and line. */
+/** Opens a job: its events from the server and from this device, folded by the core, its vehicle and line. */
 export function useJob(jobId: string) {
+  const dispatch = useAppDispatch();
   const log = useJobLogQuery(jobId, { refetchOnMountOrArgChange: true });
+  const own = useAppSelector((state) => selectOwnEntries(state, jobId));
   const record = useRecordOnJob(jobId);
-  const job = useMemo(() => (log.data ? foldJob(log.data.events) : undefined), [log.data]);
-  const vehicle = useVehicleQuery(job?.vehicleId ?? skipToken);
+  useEffect(() => void dispatch(showWaiting(jobId)), [dispatch, jobId]);
+  const local = useMemo(() => (log.data ? openJob(log.data, own) : undefined), [log.data, own]);
+  const vehicle = useVehicleQuery(local?.job.vehicleId ?? skipToken);
   const line = useLine(vehicle.data?.vehicle.lineId);
   const open = useMemo<OpenJob | undefined>(() => {
-    if (!job || !log.data || !vehicle.data) return undefined;
-    const { events, sheets, trails, unplugged } = log.data;
-    return {
-      jobId,
-      job,
-      events,
-      sheets,
-      trails,
-      unplugged,
-      vehicle: vehicle.data.vehicle,
-      odometer: vehicle.data.odometer,
-      line,
-      record,
-    };
-  }, [jobId, job, log.data, vehicle.data, line, record]);
+    if (!local || !log.data || !vehicle.data) return undefined;
+    const { trails, unplugged } = log.data;
+    const { vehicle: known, odometer } = vehicle.data;
+    return { jobId, ...local, trails, unplugged, vehicle: known, odometer, line, record };
+  }, [jobId, local, log.data, vehicle.data, line, record]);
   const retry = () => {
     void log.refetch();
-    if (job) void vehicle.refetch();
+    if (local) void vehicle.refetch();
   };
   return { open, error: log.error ?? vehicle.error, retry };
 }
 
 export function useRecordOnJob(jobId: string): OpenJob['record'] {
-  const [append] = useAppendJobEventsMutation();
   const dispatch = useAppDispatch();
-  const person = usePerson();
-  return useMemo(
-    () =>
-      async (...events) => {
-        const stamped = events.map((event) => stampedJobEvent(event, person?.name ?? ''));
-        const { error } = await append({ jobId, events: stamped });
-        dispatch(recordingEnded(error && sayFailure(error)));
-        return error === undefined;
-      },
-    [append, dispatch, jobId, person?.name],
-  );
-}
-
-function foldJob(events: readonly JobEvent[]): Job {
-  const reduced = reduceJob(events);
-  if (!reduced.ok) throw new Error(`the log of the job is broken at event ${reduced.problem.eventId}`);
-  return reduced.value;
+  const by = usePerson()?.name ?? '';
+  return useCallback((...events) => dispatch(recordOnJob(jobId, by, events)), [dispatch, jobId, by]);
 }

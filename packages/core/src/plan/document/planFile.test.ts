@@ -114,9 +114,7 @@ describe('a plan file that means harm', () => {
       const read = readPlanFile(text);
       expect(read.ok).to.equal(false);
       if (!read.ok)
-        expect(sayPlanFileProblem(read.problem)).to.match(
-          /^This plan file has faults: .+\. Nothing was imported\.$/,
-        );
+        expect(sayPlanFileProblem(read.problem)).to.match(/^This plan file has faults: .+\. Nothing was imported\.$/);
     });
 });
 

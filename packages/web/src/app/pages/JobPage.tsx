@@ -6,6 +6,7 @@ import {
   stations,
 } from '@probe-trail/core/job';
 import { useParams } from 'react-router';
+import { DeviceNotices } from '../../frame/DeviceNotices';
 import { Opening } from '../../frame/Opening';
 import { Bar } from '../../frame/Page';
 import { JobHead } from '../../job/JobHead';
@@ -28,6 +29,7 @@ export function JobPage() {
     <>
       <Bar />
       <main className={classes.page}>
+        <DeviceNotices />
         <JobHead open={open} />
         {open.job.voided && (
           <Notice kind="tooCloseToCall" title="This job no longer counts">

@@ -2,7 +2,7 @@ import { Button, Stack } from '@mantine/core';
 import type { Instrument } from '@probe-trail/core/instrument';
 import { useState } from 'react';
 import { nowMs } from '../../device/clock';
-import { Moment } from '../../device/Moment';
+import { Day } from '../../device/Moment';
 import { BottomSheet } from '../../ui/BottomSheet';
 import { TextButton } from '../../ui/TextButton';
 import classes from './InstrumentChoice.module.css';
@@ -41,7 +41,7 @@ export function InstrumentChoice({ kit: { offered, instrument, choose }, label }
                 ) : (
                   <>
                     {one.calibrationDueAtMs < nowMs() ? 'calibration expired ' : 'calibrated until '}
-                    <Moment atMs={one.calibrationDueAtMs} />
+                    <Day atMs={one.calibrationDueAtMs} />
                   </>
                 )}
               </small>

@@ -58,7 +58,12 @@ export function ConclusionPanel({ open }: { readonly open: OpenTrail }) {
             Accepted by {trail.at.by}, <Moment atMs={trail.at.atMs} />
             {trail.at.assumedBecause === undefined ? '.' : `, only assumed: ${trail.at.assumedBecause}`}
           </p>
-          <Button component={Link} to={`/trails/${trailId}/record`} variant="default">
+          {trail.jobId !== null && (
+            <Button component={Link} to={`/jobs/${trail.jobId}`} size="lg">
+              To the job
+            </Button>
+          )}
+          <Button component={Link} to={`/trails/${trailId}/record`} variant="default" size="lg">
             Record of this trail
           </Button>
         </Group>

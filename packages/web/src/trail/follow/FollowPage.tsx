@@ -1,10 +1,10 @@
 import { Link, useParams } from 'react-router';
+import { DeviceNotices } from '../../frame/DeviceNotices';
 import { Opening } from '../../frame/Opening';
 import { useMay } from '../../session/sessionApi';
 import { Notice } from '../../spec/Notice';
 import { LineUp } from '../evidence/LineUp';
 import { useTrail } from '../log/useTrail';
-import { DeviceNotices } from './DeviceNotices';
 import { Following } from './Following';
 import classes from './FollowPage.module.css';
 import { RefusalNotice } from './RefusalNotice';

@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { Bar } from '../../frame/Page';
 import { usePlanQuery } from '../../plan/planApi';
 import { useAppSelector } from '../../state/appState';
@@ -15,7 +16,13 @@ export function TrailHead({ open }: { readonly open: OpenTrail }) {
     <div className={classes.head}>
       <Bar compact>
         <div className={classes.job}>
-          <strong className={classes.bus}>{trail.vehicle.fleetNumber}</strong>
+          <strong className={classes.bus}>
+            {trail.jobId === null ? (
+              trail.vehicle.fleetNumber
+            ) : (
+              <Link to={`/jobs/${trail.jobId}`}>{trail.vehicle.fleetNumber}</Link>
+            )}
+          </strong>
           <span className={classes.what}>
             {trail.vehicle.line} · {plan.title}
             {trail.planVersion !== null && <NewerVersion planId={plan.id} version={trail.planVersion} />}

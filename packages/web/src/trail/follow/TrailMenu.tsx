@@ -2,6 +2,7 @@ import { Button, Group, Stack, TextInput } from '@mantine/core';
 import { trailEventLengths } from '@probe-trail/core/trail';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { NoteSideFinding } from '../../job/NoteSideFinding';
 import { BottomSheet } from '../../ui/BottomSheet';
 import { NameCause } from '../add/NameCause';
 import type { OpenTrail } from '../log/useTrail';
@@ -53,6 +54,7 @@ export function TrailMenu({ open }: { readonly open: OpenTrail }) {
                 Change what was asked at the start
               </Button>
             )}
+            {trail.jobId !== null && <NoteSideFinding jobId={trail.jobId} onNoted={close} />}
             {trail.at.kind === 'step' && <NameCause open={open} button={{ size: 'lg', variant: 'default' }} />}
             <Button size="lg" variant="default" component={Link} to={`/trails/${trailId}/record`}>
               Record of this trail

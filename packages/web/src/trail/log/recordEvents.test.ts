@@ -60,13 +60,13 @@ describe('recording on this device', () => {
 
   it('keeps what was recorded on the device, until the server has it', async () => {
     const { record } = await aDevice();
-    const { outbox } = await import('./outbox');
+    const { outbox } = await import('../../device/outbox');
     record(opening);
     record(pause('Lunch'));
     let kinds: readonly string[] = [];
     for (let waited = 0; waited < 50 && kinds.at(-1) !== 'paused'; waited += 1) {
       await new Promise((resolve) => setTimeout(resolve, 20));
-      kinds = (await outbox.of('t')).map(({ event }) => event.kind);
+      kinds = (await outbox.of('trail/t')).map(({ recorded: one }) => (one.kind === 'sheet' ? '' : one.event.kind));
     }
     expect(kinds.slice(-2)).to.deep.equal(['opened', 'paused']);
   });

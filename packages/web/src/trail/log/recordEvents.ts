@@ -9,12 +9,12 @@ import {
 } from '@probe-trail/core/trail';
 import { nanoid } from 'nanoid';
 import { deviceNowMs, nowMs } from '../../device/clock';
+import { queueOfTrail } from '../../device/database';
+import { outbox } from '../../device/outbox';
 import type { AppDispatch, AppThunk } from '../../state/appState';
-import { deviceFull, waitingCounted } from '../../state/networkSlice';
+import { deviceFull, entriesQueued, waitingCounted } from '../../state/networkSlice';
 import { recordingEnded } from '../../state/refusalSlice';
 import { keptLog } from './keptLogs';
-import { outbox } from './outbox';
-import { sendOutbox } from './sendOutbox';
 import { trailApi } from './trailApi';
 import { logOpened, recorded, selectLog } from './trailSlice';
 
@@ -59,17 +59,19 @@ export const typedSincePress = (): void => {
 };
 
 async function keepAndSend(dispatch: AppDispatch, trailId: string, events: readonly TrailEvent[]): Promise<void> {
-  const isKept = await outbox.add(trailId, events);
+  const isKept = await outbox.add(events.map((event) => ({ kind: 'trailEvent', trailId, event })));
   if (!isKept) dispatch(deviceFull());
   dispatch(waitingCounted(await outbox.count()));
-  await dispatch(sendOutbox());
+  dispatch(entriesQueued());
 }
 
 /** Brings a trail onto this device: what the server has, and what still waits here. */
 export const openTrail =
   (trailId: string): AppThunk<Promise<unknown>> =>
   async (dispatch) => {
-    const waiting = (await outbox.of(trailId)).map(({ event }) => event);
+    const waiting = (await outbox.of(queueOfTrail(trailId))).flatMap(({ recorded: one }) =>
+      one.kind === 'trailEvent' ? [one.event] : [],
+    );
     const answer = await dispatch(
       trailApi.endpoints.trailLog.initiate(trailId, { forceRefetch: true, subscribe: false }),
     );

@@ -1,7 +1,7 @@
 import type { Photo, PhotoMark } from '@probe-trail/core/trail';
 import { type CSSProperties, useState } from 'react';
+import { usePhotoUrl } from '../../photo/usePhotoUrl';
 import classes from './MarkedPhoto.module.css';
-import { usePhotoUrl } from './usePhotoUrl';
 
 /** A picture with what was drawn on it. */
 export function MarkedPhoto({ photo: { photoId, caption, marks, by } }: { readonly photo: Photo }) {

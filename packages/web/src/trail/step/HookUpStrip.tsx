@@ -1,6 +1,6 @@
 import { instrumentFunctions, sayInstrumentWarning, warningsOf } from '@probe-trail/core/instrument';
 import { findPin, type HookUp, type Lead, type Plan, type Step } from '@probe-trail/core/plan';
-import { formatQuantity, type Reading } from '@probe-trail/core/reading';
+import { formatQuantity, formatRange, type Reading } from '@probe-trail/core/reading';
 import { isMeasured, limitsOf } from '@probe-trail/core/spec';
 import { nowMs } from '../../device/clock';
 import { ConnectorFace } from '../../part/ConnectorFace';
@@ -34,7 +34,7 @@ export function HookUpStrip({ plan, step, hookUp, kit }: StripProps) {
           <span className={classes.what}>
             <span>
               <b>{instrumentFunctions[instrument]}</b>
-              {range && <>, {formatQuantity(range.value, range.unit)}</>}
+              {range && <>, {formatRange(range.value, range.unit)}</>}
             </span>
             {kit.swapLeads && (
               <TextButton aria-pressed={kit.leadsSwapped} onClick={kit.swapLeads}>

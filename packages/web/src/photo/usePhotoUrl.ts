@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
-import { photoUrl } from '../../photo/photoApi';
-import { waitingPhoto } from '../../photo/waitingPhotos';
+import { photoUrl } from './photoApi';
+import { waitingPhoto } from './waitingPhotos';
 
 /** Where a picture is to be had: on this device while the server does not have it yet; `undefined` until that is known. */
 export function usePhotoUrl(photoId: string): string | undefined {

@@ -2,18 +2,44 @@ import { type Plan, picturesIn } from '@probe-trail/core/plan';
 import { deviceNowMs } from '../device/clock';
 import { answersSince, forgetOldAnswers, keepAnswer } from '../device/keptAnswers';
 import { instrumentApi } from '../instrument/instrumentApi';
+import { jobApi } from '../job/jobApi';
 import { photoUrl } from '../photo/photoApi';
 import { planApi, versionPath } from '../plan/planApi';
 import type { AppThunk } from '../state/appState';
+import { trailApi } from '../trail/log/trailApi';
+import { vehicleApi } from '../vehicle/vehicleApi';
 
 const dayMs = 24 * 3600_000;
 
-/** Brings onto this device what a trail needs that begins without a network: plans marked for it, and the instruments. */
-export const keepPlans = (): AppThunk<Promise<void>> => async (dispatch) => {
-  const once = { subscribe: false } as const;
-  await forgetOldAnswers();
+const once = { subscribe: false, forceRefetch: true } as const;
+const mostJobs = 20;
+
+/** Brings onto this device what somebody needs without a network: the lists, the jobs that are theirs, and plans that are marked for it. */
+export const keepForOffline =
+  (name: string): AppThunk<Promise<void>> =>
+  async (dispatch) => {
+    await forgetOldAnswers();
+    await dispatch(keepLists(name));
+    await dispatch(keepPlans());
+  };
+
+/** The board, vehicles, trails and instruments, and the jobs on the board that are assigned to this person. */
+const keepLists =
+  (name: string): AppThunk<Promise<void>> =>
+  async (dispatch) => {
+    const { data: board = [] } = await dispatch(jobApi.endpoints.board.initiate(undefined, once));
+    await dispatch(vehicleApi.endpoints.vehicles.initiate('', once));
+    await dispatch(trailApi.endpoints.trails.initiate(undefined, once));
+    await dispatch(instrumentApi.endpoints.instruments.initiate(undefined, once));
+    for (const { jobId, vehicleId } of board.filter(({ assignedTo }) => assignedTo === name).slice(0, mostJobs)) {
+      await dispatch(jobApi.endpoints.jobLog.initiate(jobId, once));
+      await dispatch(vehicleApi.endpoints.vehicle.initiate(vehicleId, once));
+    }
+  };
+
+/** The plans that are marked for it, with their pictures: a trail can begin on them. */
+const keepPlans = (): AppThunk<Promise<void>> => async (dispatch) => {
   const fresh = await answersSince(deviceNowMs() - dayMs);
-  void dispatch(instrumentApi.endpoints.instruments.initiate(undefined, once));
   const { data: plans = [] } = await dispatch(planApi.endpoints.plans.initiate(undefined, once));
   for (const { planId, offline, released } of plans) {
     if (!offline || !released) continue;

@@ -1,7 +1,7 @@
-import { clockOffsetMs } from '../../device/clock';
-import { Notice } from '../../spec/Notice';
-import { useAppSelector } from '../../state/appState';
-import { selectIsFull } from '../../state/networkSlice';
+import { clockOffsetMs } from '../device/clock';
+import { Notice } from '../spec/Notice';
+import { useAppSelector } from '../state/appState';
+import { selectIsFull } from '../state/networkSlice';
 
 const hourMs = 3600_000;
 

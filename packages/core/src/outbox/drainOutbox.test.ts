@@ -1,30 +1,29 @@
 import { expect } from 'chai';
 import { type Answer, drainOutbox, type OnItsWay } from './drainOutbox.js';
-import type { TrailEvent } from './trailEvent.js';
 
-const row = (trailId: string, id: string): OnItsWay => ({
-  trailId,
-  event: { kind: 'resumed', id, atMs: 0, by: 'Tobi Lunde' } as TrailEvent,
-});
+interface Row extends OnItsWay {
+  readonly id: string;
+}
+const row = (queue: string, id: string): Row => ({ queue, id });
 
 /** An outbox in memory, and a server that answers as it is told. */
-function drained(rows: OnItsWay[], answer: (ids: string, nth: number) => Answer) {
+function drained(rows: Row[], answer: (ids: string, nth: number) => Answer) {
   const [sent, taken, refused]: [string[], string[], string[]] = [[], [], []];
-  const off = (gone: readonly OnItsWay[]) => {
+  const off = (gone: readonly Row[]) => {
     for (const one of gone) rows.splice(rows.indexOf(one), 1);
   };
-  const idsOf = (some: readonly { readonly event: TrailEvent }[]) => some.map(({ event }) => event.id).join(' ');
-  const done = drainOutbox<OnItsWay>({
-    next: async () => rows.filter(({ trailId }) => trailId === rows[0]?.trailId),
-    send: async (_, events) => {
-      sent.push(events.map(({ id }) => id).join(' '));
+  const idsOf = (some: readonly Row[]) => some.map(({ id }) => id).join(' ');
+  const done = drainOutbox<Row>({
+    next: async () => rows.filter(({ queue }) => queue === rows[0]?.queue),
+    send: async (some) => {
+      sent.push(idsOf(some));
       return answer(sent.at(-1) ?? '', sent.length);
     },
-    onTaken: async (_, some) => {
+    onTaken: async (some) => {
       taken.push(idsOf(some));
       off(some);
     },
-    onRefused: async (_, some, message) => {
+    onRefused: async (some, message) => {
       refused.push(`${idsOf(some)}: ${message}`);
       off(some);
     },
@@ -36,7 +35,7 @@ const taken: Answer = { kind: 'taken' };
 const no: Answer = { kind: 'refused', message: 'no' };
 
 describe('drainOutbox', () => {
-  it('sends one trail after the other, each in order and together', async () => {
+  it('sends one queue after the other, each in order and together', async () => {
     const { isEmpty, sent } = await drained([row('t', 'a'), row('t', 'b'), row('u', 'c')], () => taken);
     expect([isEmpty, sent]).to.deep.equal([true, ['a b', 'c']]);
   });

@@ -1,0 +1,2 @@
+// What other features and packages may use; every other file here is private to the folder.
+export { type Answer, drainOutbox, type OnItsWay } from './drainOutbox.js';
