@@ -354,7 +354,7 @@ describe('the author’s bench', () => {
       'Rear lamps:\n\nLook at the ground stud\nexpected: clean and tight\nif not: end Ground stud\n',
     );
     await ines.see('it is not said where it goes on if all is well');
-    await ines.click('Take it in');
+    await ines.click('Import');
     await ines.see('Look at the ground stud');
     await ines.see('before release');
     await ines.leave();

@@ -156,7 +156,7 @@ describe('instruments, close calls and notes', () => {
     await hanna.page.mouse.move(box.x + 200, box.y + 120, { steps: 4 });
     await hanna.page.mouse.up();
     await hanna.fill('What it shows', 'Corroded terminal');
-    await hanna.click('Keep it');
+    await hanna.click('Save');
     await hanna.missing('Mark the picture');
     await hanna.see('all saved');
     const added = (await eventsOf(world.server.url, 'photo')).filter((event) => event.kind === 'photoAdded');
@@ -192,7 +192,7 @@ describe('instruments, close calls and notes', () => {
     await ines.fill('Ranges', 'six volts');
     await ines.see('Line 1: write end of the range');
     await ines.fill('Ranges', '6; 0.3 %; 2; 0.001');
-    await ines.click('Keep it');
+    await ines.click('Save');
     await ines.see('Meter 3');
     await ines.see('6 V ±(0.3 % + 2)');
     await ines.leave();

@@ -50,7 +50,7 @@ describe('the library', () => {
     await ines.see('“Radiator fan never runs” is changed.');
     expect(await placeIn('radiator-fan', 'coolantSensor')).to.equal('Below the thermostat.');
     expect(await placeIn('coolant-temperature', 'coolantSensor')).to.equal(before);
-    await ines.click('Put them back');
+    await ines.click('Undo');
     await ines.see('“Radiator fan never runs” is as it was.');
     expect(await placeIn('radiator-fan', 'coolantSensor')).to.equal(before);
   });
@@ -205,11 +205,11 @@ describe('the library', () => {
   it('takes a plan out with its pictures, on paper too, and into another workshop', async () => {
     const folder = await keepDownloads(ines);
     await ines.goTo('/plans/pictures');
-    await ines.click('Take out');
+    await ines.click('Export');
     await ines.click('On paper (PDF)');
     const paper = await untilRead(join(folder, 'pictures.pdf'), '%%EOF');
     expect(paper.toString('latin1')).to.include('/Subtype /Image');
-    await ines.click('Take out');
+    await ines.click('Export');
     await ines.click('Plan file (JSON)');
     const file = join(folder, 'pictures.plan.json');
     const { pictures } = JSON.parse((await untilRead(file, '}')).toString()) as { pictures: Picture[] };
@@ -236,7 +236,7 @@ async function takeIn(user: User, file: string): Promise<void> {
   await user.see('Choose a file');
   await chooseFile(user.page, () => user.click('Choose a file'), file);
   await user.see('1 picture');
-  await user.click('Take it in');
+  await user.click('Import');
 }
 
 /** A copy of a file with another text in one place. */

@@ -119,7 +119,7 @@ describe('narrowing', () => {
     await hanna.fill('What was tested', 'Hose pinched off');
     await hanna.fill('Result', 'Pressure holds');
     await choose(hanna, 'It clears', 'Pump');
-    await hanna.click('Keep it');
+    await hanna.click('Save');
     await hanna.see('cleared: Hose pinched off, Pressure holds');
     await hanna.see('Second look');
     await hanna.click('Hose pinched off');

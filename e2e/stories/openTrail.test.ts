@@ -65,7 +65,7 @@ describe('testing without a plan, and beside one', () => {
     await hanna.goTo('/trails');
     await hanna.click('Test without a plan');
     await hanna.fill('Bus', 'FG-09');
-    await hanna.fill('Line', 'Loper 35');
+    await hanna.fill('Model', 'Loper 35');
     await hanna.fill('Complaint', 'Saloon lamps go out over bumps');
     await hanna.click('Begin');
     await hanna.see('What could be the cause?');
@@ -264,7 +264,7 @@ describe('testing without a plan, and beside one', () => {
     await hanna.fill('Result', 'clogged with rags');
     await choose(hanna, 'It points to', 'Screen');
     await choose(hanna, 'It clears', 'Pump');
-    await hanna.click('Keep it');
+    await hanna.click('Save');
     await hanna.see('cleared: Screen in the tank looked at, clogged with rags');
     await hanna.click('Name the cause');
     await hanna.click('Screen likeliest');

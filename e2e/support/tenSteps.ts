@@ -170,7 +170,7 @@ export const tellTenSteps = (how: string, handsOf: (user: User) => Hands): void 
 
     it('is taken out as a file, taken in, and the same', async () => {
       await ines.goTo(`/plans/${planId}`);
-      await hands.press('Take out');
+      await hands.press('Export');
       await ines.see('Plan file (JSON)');
       await hands.press('Plan file (JSON)');
       const file = join(folder, `${planId}.plan.json`);
@@ -183,7 +183,7 @@ export const tellTenSteps = (how: string, handsOf: (user: User) => Hands): void 
       await ines.see('Choose a file');
       await chooseFile(ines.page, () => hands.press('Choose a file'), file);
       await ines.see('beside the plan that has its id already');
-      await hands.press('Take it in');
+      await hands.press('Import');
       await ines.see('draft 1, all saved');
       const takenId = new URL(ines.page.url()).pathname.split('/')[2] ?? '';
       expect(takenId).to.not.equal(planId);

@@ -1,7 +1,7 @@
 import { array, number, string } from 'yup';
 import type { FaultCode } from '../codes/index.js';
 import { type Checked, closedObject, draftText, idText } from '../schema/index.js';
-import { wordsOf } from './words.js';
+import { meaningsOf, soundsLike } from './words.js';
 
 const texts = (maximum: number) => array(string().required().max(200)).required().max(maximum);
 
@@ -38,7 +38,7 @@ const wordsInCommon = 2;
  * One that names no codes and no complaints is for every vehicle of its lines. A year that is not known keeps none away.
  */
 export function matchBulletins(bulletins: readonly Bulletin[], request: BulletinRequest): readonly Bulletin[] {
-  const said = wordsOf(request.complaint);
+  const said = meaningsOf(request.complaint);
   const codes = new Set(request.codes.map(({ code }) => code));
   return bulletins.filter((bulletin) => isForVehicle(bulletin, request) && speaksOf(bulletin, codes, said));
 }
@@ -56,6 +56,6 @@ function speaksOf({ codes, complaints }: Bulletin, present: ReadonlySet<string>,
   if (codes.length === 0 && complaints.length === 0) return true;
   return (
     codes.some((code) => present.has(code)) ||
-    complaints.some((phrase) => [...wordsOf(phrase)].filter((word) => said.has(word)).length >= wordsInCommon)
+    complaints.some((phrase) => soundsLike(phrase, said).length >= wordsInCommon)
   );
 }

@@ -64,6 +64,23 @@ describe('rankPlans', () => {
       ids([aCandidate('x', { complaints: ['temperature gauge wrong'] })], asked({ complaint: 'hot on the gauge' })),
     ).to.deep.equal([]));
 
+  for (const [phrase, complaint, isMeant] of [
+    ['brake lamp', 'all warning lamps came on', false],
+    ['brake lamp', 'the brake light stays on', true],
+    ['engine gets hot', 'engine lamp on', false],
+    ['engine gets hot', 'it overheats on the hill', true],
+    ['cranks slowly', 'hard to start, turns slowly', true],
+    ['ramp is slow', 'the lift is sluggish', true],
+    ['ramp is slow', 'slow to accelerate', false],
+    ['pedal tracks disagree', 'accelerator does nothing', false],
+    ['rear lamps dim', 'rear lights are faint', true],
+    ['door will not close', 'never closes', false],
+  ] as const)
+    it(`“${complaint}” ${isMeant ? 'means' : 'does not mean'} “${phrase}”`, () =>
+      expect(ids([aCandidate('x y z', { complaints: [phrase] })], asked({ complaint }))).to.have.length(
+        Number(isMeant),
+      ));
+
   it('puts a code before a word, and a rare word before a common one', () => {
     expect(ids([hot, fan], asked({ codes: codes('P0480'), complaint: 'engine hot' }))).to.deep.equal(['fan', 'hot']);
     const engine = aCandidate('engine', { complaints: ['engine'] });

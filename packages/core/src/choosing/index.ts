@@ -11,4 +11,4 @@ export {
   sayPlanFit,
   sayPlanReason,
 } from './rankPlans.js';
-export { wordsOf } from './words.js';
+export { wordsAlike, wordsOf } from './words.js';

@@ -1,6 +1,6 @@
 import { type FaultCode, formatFaultCode, parseFaultCode } from '../codes/index.js';
 import type { Plan } from '../plan/index.js';
-import { wordsOf } from './words.js';
+import { meaningsOf, soundsLike, wordsAlike } from './words.js';
 
 /** What is known when a plan is chosen. */
 export interface PlanRequest {
@@ -49,7 +49,6 @@ const forACode = 6;
 const mostForAWord = 4;
 const forItsFailureType = 2;
 const forEveryTenfoldUse = 0.5;
-const leastShare = 0.5;
 
 /**
  * The plans that speak of these codes or this complaint, best first; those for this vehicle before all others.
@@ -60,9 +59,10 @@ export function rankPlans(
   request: PlanRequest,
   plansWithWord: ReadonlyMap<string, number>,
 ): readonly RankedPlan[] {
-  const said = wordsOf(request.complaint);
+  const said = meaningsOf(request.complaint);
   const commonest = Math.max(1, ...plansWithWord.values());
-  const rarity = (word: string) => Math.min(mostForAWord, Math.log((commonest + 1) / (plansWithWord.get(word) ?? 1)));
+  const plansWith = (word: string) => Math.max(1, ...wordsAlike(word).map((alike) => plansWithWord.get(alike) ?? 0));
+  const rarity = (word: string) => Math.min(mostForAWord, Math.log((commonest + 1) / plansWith(word)));
   return candidates
     .map((candidate) => rank(candidate, request, said, rarity))
     .filter(({ reasons }) => reasons.length > 0)
@@ -100,14 +100,11 @@ function codeReasons({ appliesTo }: PlanCandidate, { codes }: PlanRequest) {
   });
 }
 
-/** The phrases of the plan of which at least half the words were said: one of many is chance. */
+/** The phrases of the plan that mean what was said. */
 function complaintReasons({ title, appliesTo }: PlanCandidate, said: ReadonlySet<string>) {
   return [...new Set([...appliesTo.complaints, title])].flatMap((phrase) => {
-    const all = [...wordsOf(phrase)];
-    const words = all.filter((word) => said.has(word));
-    return words.length > 0 && words.length >= all.length * leastShare
-      ? [{ kind: 'complaint' as const, phrase, words }]
-      : [];
+    const words = soundsLike(phrase, said);
+    return words.length > 0 ? [{ kind: 'complaint' as const, phrase, words }] : [];
   });
 }
 

@@ -35,6 +35,29 @@ export interface EvidenceRow {
   readonly strengths: readonly Strength[];
 }
 
+/** One outcome that speaks for a suspect, or against it. */
+export interface Reason {
+  readonly evidence: Evidence;
+  readonly strength: Exclude<Strength, 'silent'>;
+}
+
+/** The readings that say most of a suspect: strong ones first, then the newest. @param most how many at most */
+export function mainReasons(
+  { columns }: Pick<EvidenceTable, 'columns'>,
+  { strengths }: EvidenceRow,
+  most = 3,
+): Reason[] {
+  const reasons = columns.flatMap((evidence, at): Reason[] => {
+    const strength = strengths[at] ?? 'silent';
+    return strength === 'silent' ? [] : [{ evidence, strength }];
+  });
+  const isStrong = ({ strength }: Reason) => strength === 'stronglyFor' || strength === 'stronglyAgainst';
+  return [...reasons]
+    .reverse()
+    .sort((a, b) => Number(isStrong(b)) - Number(isStrong(a)))
+    .slice(0, most);
+}
+
 /** No single suspect explains the readings: one of them is wrong, or there are two faults. */
 export interface Contradiction {
   /** The two that explain them best together; `undefined` where no two do either. */

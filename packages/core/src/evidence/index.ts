@@ -14,6 +14,8 @@ export {
   type EvidenceRow,
   type EvidenceTable,
   evidenceTable,
+  mainReasons,
+  type Reason,
   type Strength,
   strengthWords,
 } from './evidenceTable.js';

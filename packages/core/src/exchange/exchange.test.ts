@@ -19,7 +19,7 @@ const specOf = (plan: Plan) => plan.steps.find(({ id }) => id === 'feed')?.readi
 
 describe('the paper version of a plan', () => {
   it('numbers the steps, letters the ends, and says where each outcome leads', () => {
-    const { steps, ends } = paperOf(aPlan());
+    const { steps, ends } = paperOf(aPlan(), undefined);
     expect(steps.map(({ number, title }) => [number, title])).to.deep.equal([
       [1, 'look'],
       [2, 'feed'],
@@ -34,14 +34,14 @@ describe('the paper version of a plan', () => {
 
   it('begins with the first step of the trail, wherever it stands in the plan', () => {
     const plan = aPlan({ steps: [...aPlan().steps].reverse() });
-    expect(paperOf(plan).steps.map(({ title }) => title)).to.deep.equal(['look', 'ground', 'feed']);
+    expect(paperOf(plan, undefined).steps.map(({ title }) => title)).to.deep.equal(['look', 'ground', 'feed']);
   });
 
   it('has letters for more ends than the alphabet has', () =>
     expect([0, 25, 26, 27, 52, 701, 702].map(letterOf)).to.deep.equal(['A', 'Z', 'AA', 'AB', 'BA', 'ZZ', 'AAA']));
 
   it('is Markdown with a box for every reading, and limits in words', () => {
-    const text = toMarkdown(aPlan());
+    const text = toMarkdown(aPlan(), undefined);
     expect(text).to.include('### 2. feed');
     expect(text).to.include('- Feed: ▢ ________ — 11.5 to 14.8 V');
     expect(text).to.include('Vehicle: ignition on');
@@ -54,11 +54,11 @@ describe('the paper version of a plan', () => {
       ...step,
       instruction: `Probe @C31.2, not @C31.7. ${pictureText('a'.repeat(64), 'the plug')}`,
     }));
-    expect(toMarkdown(plan)).to.include('Probe C31·2 (brown), not @C31.7. *(picture: the plug)*');
+    expect(toMarkdown(plan, undefined)).to.include('Probe C31·2 (brown), not @C31.7. *(picture: the plug)*');
   });
 
   it('of every demo plan leads nowhere open', () => {
-    for (const plan of demoPlans) expect(toMarkdown(plan), plan.id).to.not.include('nowhere yet');
+    for (const plan of demoPlans) expect(toMarkdown(plan, undefined), plan.id).to.not.include('nowhere yet');
   });
 });
 

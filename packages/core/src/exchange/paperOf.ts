@@ -19,6 +19,10 @@ export interface Paper {
   readonly title: string;
   readonly summary: string;
   readonly facts: readonly string[];
+  /** What is written by hand before it is begun. */
+  readonly blanks: readonly string[];
+  /** The pins of every connector that the plan knows: on paper there is no shelf. */
+  readonly pinouts: readonly PaperPinout[];
   readonly asked: readonly { readonly name: string; readonly unit: string; readonly ask: string }[];
   readonly steps: readonly PaperStep[];
   readonly ends: readonly PaperEnd[];
@@ -39,6 +43,21 @@ export interface PaperStep {
   readonly outcomes: readonly { readonly when: string; readonly meaning: string; readonly goTo: string }[];
 }
 
+export interface PaperPinout {
+  readonly connector: string;
+  readonly pins: readonly { readonly pin: string; readonly name: string; readonly wire: string }[];
+}
+
+/** From which version a paper is printed, and whose it is. */
+export interface PaperIssue {
+  readonly version: number;
+  /** Such as `released`. */
+  readonly state: string;
+  readonly savedBy: string;
+  /** The day on which it was saved last, as it is to be printed. */
+  readonly savedOn: string;
+}
+
 export interface PaperEnd {
   readonly letter: string;
   readonly title: string;
@@ -47,14 +66,16 @@ export interface PaperEnd {
 }
 
 /** The paper version of a plan; steps in the order of the plan, the first one of the trail in front. */
-export function paperOf(plan: Plan): Paper {
+export function paperOf(plan: Plan, issue: PaperIssue | undefined): Paper {
   const first = plan.steps.filter(({ id }) => id === plan.startStepId);
   const steps = [...first, ...plan.steps.filter(({ id }) => id !== plan.startStepId)];
   const goals = goalsOf(steps, plan.conclusions);
   return {
     title: plan.title || 'A plan without a title',
     summary: plan.summary,
-    facts: factsOf(plan),
+    facts: [...(issue ? [sayIssue(issue)] : []), ...factsOf(plan)],
+    blanks: ['vehicle', 'VIN', 'odometer', 'date', 'technician'],
+    pinouts: pinoutsOf(plan),
     asked: plan.inputs
       .filter(({ from }) => from === null)
       .map(({ id, name, unit, ask }) => ({ name: name || id, unit, ask })),
@@ -62,6 +83,21 @@ export function paperOf(plan: Plan): Paper {
     ends: plan.conclusions.map((conclusion, index) => paperEnd(plan, conclusion, letterOf(index))),
   };
 }
+
+const sayIssue = ({ version, state, savedBy, savedOn }: PaperIssue): string =>
+  `Version ${version}, ${state}, written by ${savedBy}, ${savedOn}`;
+
+const pinoutsOf = ({ partCards }: Plan): PaperPinout[] =>
+  partCards.flatMap((card) =>
+    card.connectors.map(({ id, pins }) => ({
+      connector: `${id}, ${card.name}`,
+      pins: pins.map(({ pin, name, wire }) => ({
+        pin,
+        name,
+        wire: [wire.colour, wire.tracer].filter((colour) => colour !== '').join('/'),
+      })),
+    })),
+  );
 
 type Goals = (goTo: GoTo) => string;
 

@@ -1,13 +1,14 @@
 import { type Plan, withPictures } from '../plan/index.js';
-import { type PaperEnd, type PaperStep, paperOf } from './paperOf.js';
+import { type PaperEnd, type PaperIssue, type PaperPinout, type PaperStep, paperOf } from './paperOf.js';
 
 /** The paper version of a plan as Markdown, with a box for every reading and arrows that say where to go next. */
-export function toMarkdown(plan: Plan): string {
-  const { title, summary, facts, asked, steps, ends } = paperOf(plan);
+export function toMarkdown(plan: Plan, issue: PaperIssue | undefined): string {
+  const { title, summary, facts, blanks, asked, steps, ends, pinouts } = paperOf(plan, issue);
   return `${[
     `# ${title}`,
     summary,
     facts.map((fact) => `- ${fact}`).join('\n'),
+    blanks.map((blank) => `- ${blank}: ________`).join('\n'),
     ...(asked.length > 0
       ? [
           '## Before you begin',
@@ -18,6 +19,7 @@ export function toMarkdown(plan: Plan): string {
     ...steps.map(stepText),
     '## Ends',
     ...ends.map(endText),
+    ...(pinouts.length > 0 ? ['## Pins', ...pinouts.map(pinoutText)] : []),
   ]
     .filter((part) => part !== '')
     .join('\n\n')}\n`;
@@ -52,3 +54,13 @@ const endText = ({ letter, title, summary, repairs }: PaperEnd): string =>
   ]
     .filter((part) => part !== '')
     .join('\n\n');
+
+const pinoutText = ({ connector, pins }: PaperPinout): string =>
+  [
+    `### ${connector}`,
+    [
+      '| pin | what it is for | wire |',
+      '| --- | --- | --- |',
+      ...pins.map((row) => `| ${row.pin} | ${row.name} | ${row.wire} |`),
+    ].join('\n'),
+  ].join('\n\n');

@@ -105,7 +105,7 @@ export {
   saySuspects,
   sayZones,
 } from './document/sayPlan.js';
-export { type StepField, stepFieldNames, stepFields, textsOf } from './document/stepFields.js';
+export { type StepField, sayEffort, stepFieldNames, stepFields, textsOf } from './document/stepFields.js';
 export { suspectsNamedBy } from './document/suspectsNamedBy.js';
 export { upgradePlan, upgradeStep } from './document/upgradePlan.js';
 export { leadResultTo, resultAt } from './edit/blockEnds.js';

@@ -1,4 +1,4 @@
-import { matchBulletins, type PlanChoice, rankPlans, wordsOf } from '@probe-trail/core/choosing';
+import { matchBulletins, type PlanChoice, rankPlans, wordsAlike, wordsOf } from '@probe-trail/core/choosing';
 import { type CodeSheet, type FaultCode, formatFaultCode, isSeen } from '@probe-trail/core/codes';
 import { isMadeByUs, type Job } from '@probe-trail/core/job';
 import type { CodeStore } from '../codes/store.js';
@@ -29,7 +29,7 @@ export const makeChoosingService = ({ jobs, codes, vehicles, store }: Sources) =
       line: line?.name ?? '',
       engine: vehicle?.engine ?? '',
     };
-    const words = [...wordsOf(request.complaint)];
+    const words = [...new Set([...wordsOf(request.complaint)].flatMap(wordsAlike))];
     const [plansWithWord, bulletins] = await Promise.all([store.plansWithWord(words), store.bulletins()]);
     const telling = words.filter((word) => (plansWithWord.get(word) ?? 0) <= store.mostPlansOfAWord);
     const ids = await store.plansThatSpeakOf(

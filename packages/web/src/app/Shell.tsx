@@ -7,6 +7,7 @@ import { SignedIn } from '../person/SignedIn';
 import { usePerson } from '../session/sessionApi';
 import { useAppDispatch } from '../state/appState';
 import { NotRecorded } from './NotRecorded';
+import { usePickFirst } from './usePickFirst';
 import { whenQuiet } from './whenQuiet';
 
 const Palette = lazy(() => import('./Palette'));
@@ -32,6 +33,7 @@ type Overlay = 'palette' | 'shortcuts';
 /** Around every view: what can be called up from anywhere by the keyboard. */
 export function Shell() {
   const [overlay, setOverlay] = useState<Overlay | undefined>();
+  usePickFirst();
   const help = (event: KeyboardEvent) => {
     if (isText(event.target)) return;
     event.preventDefault();

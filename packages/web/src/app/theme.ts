@@ -22,6 +22,8 @@ const attributes = { header: { role: 'none' } };
 
 // The head of a dialog stays at its top: a field that gets the focus is not scrolled to beneath it.
 const content = { scrollPaddingTop: '5rem' };
+// Sheets from the bottom edge open at the vehicle.
+const atTheVehicle = { '--field-height': 'var(--touch-vehicle)' };
 const title = { fontSize: 20, fontWeight: 700 };
 
 export const theme = createTheme({
@@ -50,7 +52,7 @@ export const theme = createTheme({
     // From the bottom edge, as high as what is in it.
     Drawer: {
       defaultProps: { position: 'bottom', closeButtonProps, attributes },
-      styles: { title, content: { ...content, height: 'auto', maxHeight: '85dvh' } },
+      styles: { title, content: { ...content, ...atTheVehicle, height: 'auto', maxHeight: '85dvh' } },
     },
     Modal: { defaultProps: { closeButtonProps, attributes }, styles: { title, content } },
     Textarea: { defaultProps: { size: 'md' } },

@@ -75,6 +75,7 @@ function Choice({
         </Chip.Group>
       </div>
       {isUnfit(readiness) && <Notice kind="outOfSpec" title={sayReadiness(readiness)} />}
+      <Bulletins bulletins={bulletins} />
       <div className={classes.columns}>
         <div>
           {fitting.length === 0 && <p>No plan for this vehicle covers these codes or this complaint.</p>}
@@ -93,7 +94,6 @@ function Choice({
         </div>
         <aside>
           <Covers open={open} />
-          <Bulletins bulletins={bulletins} />
         </aside>
       </div>
     </>

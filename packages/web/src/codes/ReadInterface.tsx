@@ -1,4 +1,5 @@
 import { Button, Group, Progress } from '@mantine/core';
+import { Link } from 'react-router';
 import { Notice } from '../spec/Notice';
 import classes from './ReadInterface.module.css';
 import type { Reading } from './useReading';
@@ -27,7 +28,18 @@ export function ReadInterface({ reading: { asking, problem, start, cancel }, dra
     );
   return (
     <>
-      {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
+      {problem !== undefined && (
+        <Notice kind="outOfSpec" title={problem}>
+          <Group>
+            <Button component={Link} variant="default" to="?from=text">
+              Paste or drop a report
+            </Button>
+            <Button component={Link} variant="default" to="?from=hand">
+              Type codes by hand
+            </Button>
+          </Group>
+        </Notice>
+      )}
       <Group>
         {hasBegun && left.length > 0 && (
           <Button size="lg" onClick={() => void start(left)}>

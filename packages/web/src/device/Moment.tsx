@@ -1,6 +1,7 @@
 import dayjs from 'dayjs';
-import { sayDay, sayMoment } from './ago';
+import { sayDay, sayExact, sayMoment } from './ago';
 import { nowMs } from './clock';
+import classes from './Moment.module.css';
 
 /** A moment in words, exact in the element's title and for machines. */
 export function Moment({ atMs }: { readonly atMs: number }) {
@@ -8,7 +9,12 @@ export function Moment({ atMs }: { readonly atMs: number }) {
   // A log of an earlier version may have a time that no calendar has.
   if (!exact.isValid()) return <span>at no time that a clock shows</span>;
   return (
-    <time dateTime={exact.toISOString()} title={exact.format('YYYY-MM-DD HH:mm:ss')}>
+    <time
+      className={classes.moment}
+      dateTime={exact.toISOString()}
+      title={exact.format('YYYY-MM-DD HH:mm:ss')}
+      data-exact={sayExact(atMs)}
+    >
       {sayMoment(atMs, nowMs())}
     </time>
   );

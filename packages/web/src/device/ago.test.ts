@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { sayAge, sayDay, sayMoment } from './ago';
+import { sayAge, sayDay, sayExact, sayMoment } from './ago';
 
 const at = (text: string) => new Date(text).getTime();
 const now = at('2026-03-10T14:05:00');
@@ -31,4 +31,8 @@ describe('sayDay', () => {
       '2 Aug',
       '18 Jun 2027',
     ]));
+});
+
+describe('sayExact', () => {
+  it('has the day, the year and the time', () => expect(sayExact(now)).to.equal('10 Mar 2026 14:05'));
 });

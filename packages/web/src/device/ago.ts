@@ -9,6 +9,9 @@ export function sayMoment(atMs: number, nowMs: number): string {
   return at.format(at.year() === now.year() ? 'D MMM HH:mm' : 'D MMM YYYY HH:mm');
 }
 
+/** A moment as it stays true on paper: `3 Nov 2031 14:05`. */
+export const sayExact = (atMs: number): string => dayjs(atMs).format('D MMM YYYY HH:mm');
+
 /** A day as people say it: `3 Nov`, `3 Nov 2031`. */
 export function sayDay(atMs: number, nowMs: number): string {
   const at = dayjs(atMs);

@@ -1,11 +1,11 @@
 import { Button, Select } from '@mantine/core';
 import { type Arrival, blankArrival, type Occasion, occasions } from '@probe-trail/core/job';
 import type { SearchHit } from '@probe-trail/core/search';
-import { odometerDoubt, odometerLengths } from '@probe-trail/core/vehicle';
+import { type NewOdometer, odometerDoubt, odometerLengths } from '@probe-trail/core/vehicle';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { sayFailure } from '../api/api';
+import { problemCodeOf, sayFailure } from '../api/api';
 import { useKeptState } from '../device/keptState';
 import { isListOf, isOneOf, isShaped, isText } from '../device/shapes';
 import { FormProblem } from '../fields/FormProblem';
@@ -43,14 +43,16 @@ export function NewJobPage() {
   const [kept, keep, forget] = useKeptState('arrival', blankArrival, isArrival);
   const [vehicleId, setVehicleId] = useState(search.get('vehicle'));
   const [odometer, setOdometer] = useState('');
-  const { checkIn, problem, isBusy } = useCheckIn(forget);
+  const [because, setBecause] = useState('');
+  const { checkIn, problem, goesBack, isBusy } = useCheckIn(forget);
   const unit = useDistanceUnit();
   const { data: sheet } = useVehicleQuery(vehicleId ?? '', { skip: vehicleId === null });
   const [asked, setAsked] = useState<Asked>();
   const take = (shown: string, arrival: Arrival) => {
     setAsked(undefined);
     setOdometer(shown);
-    if (vehicleId !== null) void checkIn(vehicleId, arrival, shown.trim());
+    if (vehicleId !== null)
+      void checkIn(vehicleId, arrival, { text: shown.trim(), because: goesBack ? because.trim() : '' });
   };
   const form = useArrivalForm({
     initial: kept,
@@ -84,9 +86,24 @@ export function NewJobPage() {
             onText={setOdometer}
           />
         </div>
+        {goesBack && (
+          <TextLine
+            label="Why it shows less"
+            description="Such as: a new instrument cluster"
+            required
+            maxLength={odometerLengths.because}
+            value={because}
+            onText={setBecause}
+          />
+        )}
         <ArrivalFields form={form} />
         <FormProblem form={form} />
-        <Button type="submit" size="lg" loading={isBusy} disabled={vehicleId === null || !form.isReady}>
+        <Button
+          type="submit"
+          size="lg"
+          loading={isBusy}
+          disabled={vehicleId === null || !form.isReady || (goesBack && because.trim() === '')}
+        >
           Check it in
         </Button>
       </form>
@@ -98,12 +115,13 @@ function useCheckIn(forget: () => void) {
   const navigate = useNavigate();
   const person = usePerson();
   const [append, appended] = useAppendJobEventsMutation();
-  const [addOdometer] = useAddOdometerMutation();
+  const [addOdometer, odometer] = useAddOdometerMutation();
   const [problem, setProblem] = useState<string | undefined>();
+  const goesBack = problemCodeOf(odometer.error) === 'ODOMETER_GOES_BACK';
   // Made once: sending again after a lost answer must not take the bus in twice.
   const [jobId] = useState(() => nanoid());
-  const checkIn = async (vehicleId: string, arrival: Arrival, odometer: string) => {
-    const read = odometer === '' ? undefined : await addOdometer({ vehicleId, text: odometer, because: '' });
+  const checkIn = async (vehicleId: string, arrival: Arrival, shown: NewOdometer) => {
+    const read = shown.text === '' ? undefined : await addOdometer({ vehicleId, ...shown });
     if (read?.error) return setProblem(sayFailure(read.error));
     const event = stampedJobEvent({ kind: 'takenIn', vehicleId, arrival }, person?.name ?? '');
     const { error } = await append({ jobId, events: [event] });
@@ -111,7 +129,7 @@ function useCheckIn(forget: () => void) {
     forget();
     void navigate(`/jobs/${jobId}`, { replace: true });
   };
-  return { checkIn, problem, isBusy: appended.isLoading };
+  return { checkIn, problem, goesBack, isBusy: appended.isLoading || odometer.isLoading };
 }
 
 interface SelectProps {

@@ -33,7 +33,7 @@ export function ConnectorFace({ connector: { id, pins, face }, marked, isSmall =
     >
       <svg
         viewBox={`0 0 ${columns * cell + 8} ${rows.length * cell + 20}`}
-        width={(columns * cell + 8) * (isSmall ? 0.8 : 1.5)}
+        width={(columns * cell + 8) * (isSmall ? 1.15 : 1.7)}
         role="img"
         aria-label={`${id} seen from ${faceViews[seenFrom]}; measured at ${marked.join(', ') || 'none of its pins'}`}
       >
@@ -55,10 +55,16 @@ export function ConnectorFace({ connector: { id, pins, face }, marked, isSmall =
             return (
               <g key={pin} transform={`translate(${4 + x * cell + cell / 2} ${10 + y * cell + cell / 2})`}>
                 <circle r="10" className={marked.includes(pin) ? classes.marked : classes.pin} />
+                {marked.includes(pin) && <path d="M-5 -15h10l-5 6z" className={classes.pointer} />}
                 {wire && wire.colour !== '' && (
                   <rect x="-7" y="5" width="14" height="3" fill={wireColour(wire.colour)} />
                 )}
-                <text y={wire && wire.colour !== '' ? 2 : 4}>{pin}</text>
+                <text
+                  y={wire && wire.colour !== '' ? 2 : 4}
+                  className={marked.includes(pin) ? classes.markedText : undefined}
+                >
+                  {pin}
+                </text>
               </g>
             );
           }),

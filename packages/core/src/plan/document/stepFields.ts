@@ -20,6 +20,10 @@ export interface StepField {
 const nothing = () => [];
 const joined = (items: readonly string[]): string => items.join(', ');
 
+/** How long a step takes, how to reach it, and with which tools. */
+export const sayEffort = ({ effort: { minutes, access, tools } }: Pick<Step, 'effort'>): string =>
+  `${formatPlain(minutes)} min, ${accessLevels[access]}${tools.length > 0 ? `, with ${joined(tools)}` : ''}`;
+
 /** Every field of a step. A new one is named by the compiler until it stands here. */
 export const stepFields = {
   id: { name: 'id', say: ({ id }) => id, texts: nothing, onPaper: null },
@@ -71,8 +75,7 @@ export const stepFields = {
   },
   effort: {
     name: 'effort',
-    say: ({ effort: { minutes, access, tools } }) =>
-      `${formatPlain(minutes)} min, ${accessLevels[access]}${tools.length > 0 ? `, with ${joined(tools)}` : ''}`,
+    say: sayEffort,
     texts: nothing,
     onPaper: null,
   },

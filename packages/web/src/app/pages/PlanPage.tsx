@@ -1,5 +1,5 @@
 import { Button } from '@mantine/core';
-import type { Plan, PlanListItem } from '@probe-trail/core/plan';
+import type { PlanListItem, PlanVersion } from '@probe-trail/core/plan';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { sayFailure } from '../../api/api';
@@ -33,7 +33,7 @@ export function PlanPage() {
 function Released({ plan, version }: { readonly plan: PlanListItem; readonly version: number }) {
   const { data, error, refetch } = usePlanVersionQuery({ planId: plan.planId, version });
   return (
-    <PlanSheet plan={plan} label={`version ${version}`} document={data?.document} version={version}>
+    <PlanSheet plan={plan} label={`version ${version}`} shown={data} version={version}>
       <Wait for={data} error={error} retry={refetch}>
         {({ document }) => (
           <>
@@ -49,7 +49,7 @@ function Released({ plan, version }: { readonly plan: PlanListItem; readonly ver
 function Retired({ plan, version }: { readonly plan: PlanListItem; readonly version: number }) {
   const { data, error, refetch } = usePlanVersionQuery({ planId: plan.planId, version });
   return (
-    <PlanSheet plan={plan} label={`version ${version}, retired: no new trail begins on it`} document={data?.document}>
+    <PlanSheet plan={plan} label={`version ${version}, retired: no new trail begins on it`} shown={data}>
       <Wait for={data} error={error} retry={refetch}>
         {({ document }) => <PlanOutline plan={document} />}
       </Wait>
@@ -60,7 +60,7 @@ function Retired({ plan, version }: { readonly plan: PlanListItem; readonly vers
 function OnlyDraft({ plan }: { readonly plan: PlanListItem }) {
   const { data, error, refetch } = usePlanDraftQuery(plan.planId, { refetchOnMountOrArgChange: true });
   return (
-    <PlanSheet plan={plan} label="a draft, not released yet" document={data?.document}>
+    <PlanSheet plan={plan} label="a draft, not released yet" shown={data}>
       <Wait for={data} error={error} retry={refetch}>
         {({ document }) => <PlanOutline plan={document} />}
       </Wait>
@@ -71,13 +71,13 @@ function OnlyDraft({ plan }: { readonly plan: PlanListItem }) {
 interface SheetProps {
   readonly plan: PlanListItem;
   readonly label: string;
-  readonly document: Plan | undefined;
+  readonly shown: PlanVersion | undefined;
   /** Only of a released plan: the version to follow. */
   readonly version?: number;
   readonly children: React.ReactNode;
 }
 
-function PlanSheet({ plan, label, document, version, children }: SheetProps) {
+function PlanSheet({ plan, label, shown, version, children }: SheetProps) {
   const { edit, problem } = useEdit(plan);
   const [mayWrite, mayWalk] = [useMay('writePlans'), useMay('recordTrails')];
   return (
@@ -85,7 +85,7 @@ function PlanSheet({ plan, label, document, version, children }: SheetProps) {
       title={plan.title || 'A plan without a title'}
       actions={
         <>
-          {document && <ExportPlan plan={document} />}
+          {shown && <ExportPlan plan={shown.document} version={shown} />}
           <Button component={Link} to={`/plans/${plan.planId}/versions`} variant="subtle">
             Versions
           </Button>
@@ -94,8 +94,8 @@ function PlanSheet({ plan, label, document, version, children }: SheetProps) {
               {plan.draft ? `Continue draft ${plan.draft.version}` : 'Write the next version'}
             </Button>
           )}
-          {mayWalk && document && version !== undefined && !plan.isBlock && (
-            <StartTrail follows={{ plan: document, version }} />
+          {mayWalk && shown && version !== undefined && !plan.isBlock && (
+            <StartTrail follows={{ plan: shown.document, version }} />
           )}
         </>
       }
@@ -118,7 +118,7 @@ function PlanSheet({ plan, label, document, version, children }: SheetProps) {
         </p>
       )}
       {children}
-      {plan.isBlock && <BlockUsages plan={plan} document={document} version={version} />}
+      {plan.isBlock && <BlockUsages plan={plan} document={shown?.document} version={version} />}
     </Page>
   );
 }

@@ -6,6 +6,7 @@ import { useDraft, useEdits, useVersion } from '../draft/editorContext';
 import { ExportPlan } from '../exchange/ExportPlan';
 import { ImportLimits } from '../exchange/ImportLimits';
 import { DraftBlock, DraftLine } from '../fields/DraftText';
+import { usePlanDraftQuery } from '../planApi';
 import { StepTalk } from '../review/StepTalk';
 import { InputsEditor } from './InputsEditor';
 
@@ -21,6 +22,7 @@ export function AboutPart() {
   const version = useVersion();
   const { edit } = useEdits();
   const plan = useDraft((draft) => draft);
+  const { data: info } = usePlanDraftQuery(plan.id);
   const bind = bindTo(plan, edit, planLengths.plan);
   const bindApplies = bindTo(plan.appliesTo, (field, recipe) => edit(field, (draft) => recipe(draft.appliesTo)));
   return (
@@ -34,7 +36,7 @@ export function AboutPart() {
         ))}
       <InputsEditor />
       <Group>
-        <ExportPlan plan={plan} />
+        <ExportPlan plan={plan} version={info} />
         <ImportLimits />
       </Group>
       <StepTalk planId={plan.id} version={version} stepId={null} />

@@ -1,9 +1,12 @@
 import { Button, Menu } from '@mantine/core';
-import { indexPlan, type Picture, type Plan } from '@probe-trail/core/plan';
+import type { PaperIssue } from '@probe-trail/core/exchange';
+import { indexPlan, type Picture, type Plan, type PlanVersionInfo } from '@probe-trail/core/plan';
 import { IconDownload } from '@tabler/icons-react';
 import { useState } from 'react';
+import { sayExact } from '../../device/ago';
 import { Notice } from '../../spec/Notice';
 import { sayCount } from '../../ui/sayCount';
+import { versionStates } from '../versionStates';
 import { picturesOf } from './planPictures';
 
 type Made = Blob | string;
@@ -14,7 +17,7 @@ interface Way {
   readonly type: string;
   readonly hasPictures?: true;
   /** What writes them is loaded when it is first asked for. */
-  readonly make: (plan: Plan, pictures: readonly Picture[]) => Promise<Made>;
+  readonly make: (plan: Plan, pictures: readonly Picture[], issue: PaperIssue | undefined) => Promise<Made>;
 }
 
 const exchange = () => import('@probe-trail/core/exchange');
@@ -32,9 +35,15 @@ const ways: readonly Way[] = [
     ending: 'pdf',
     type: 'application/pdf',
     hasPictures: true,
-    make: async (plan, pictures) => (await import('./paperPdf')).paperPdf((await exchange()).paperOf(plan), pictures),
+    make: async (plan, pictures, issue) =>
+      (await import('./paperPdf')).paperPdf((await exchange()).paperOf(plan, issue), pictures),
   },
-  { label: 'Markdown', ending: 'md', type: 'text/markdown', make: async (plan) => (await exchange()).toMarkdown(plan) },
+  {
+    label: 'Markdown',
+    ending: 'md',
+    type: 'text/markdown',
+    make: async (plan, _, issue) => (await exchange()).toMarkdown(plan, issue),
+  },
   {
     label: 'Limits (CSV)',
     ending: 'limits.csv',
@@ -61,8 +70,21 @@ async function drawMap(plan: Plan): Promise<string> {
   return mapSvg(graph, await layoutMap(graph), (id) => conclusions.get(id)?.title || id);
 }
 
+interface ExportProps {
+  readonly plan: Plan;
+  /** Of which version it is, where that is known. */
+  readonly version: PlanVersionInfo | undefined;
+}
+
+const issueOf = ({ version, state, savedBy, savedAtMs }: PlanVersionInfo): PaperIssue => ({
+  version,
+  state: versionStates[state],
+  savedBy,
+  savedOn: sayExact(savedAtMs),
+});
+
 /** A plan in the open formats, as a file. */
-export function ExportPlan({ plan }: { readonly plan: Plan }) {
+export function ExportPlan({ plan, version }: ExportProps) {
   const [isMaking, setIsMaking] = useState(false);
   const [problem, setProblem] = useState<string | undefined>();
   const [missing, setMissing] = useState(0);
@@ -72,7 +94,7 @@ export function ExportPlan({ plan }: { readonly plan: Plan }) {
     setMissing(0);
     try {
       const found = hasPictures ? await picturesOf(plan) : { pictures: [], missing: 0 };
-      save(new Blob([await make(plan, found.pictures)], { type }), `${plan.id}.${ending}`);
+      save(new Blob([await make(plan, found.pictures, version && issueOf(version))], { type }), `${plan.id}.${ending}`);
       setMissing(found.missing);
     } catch (error) {
       // Loading the writer fails without a network.

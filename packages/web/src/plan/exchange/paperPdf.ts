@@ -1,7 +1,8 @@
-import type { Paper, PaperEnd, PaperStep } from '@probe-trail/core/exchange';
+import type { Paper, PaperEnd, PaperPinout, PaperStep } from '@probe-trail/core/exchange';
 import { type Picture, picturesOfText, withPictures } from '@probe-trail/core/plan';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { tokenColour } from '../../ui/tokenColour';
+import { markdownOnPaper } from './markdownOnPaper';
 import { dataUrlsForPaper } from './planPictures';
 
 /** Paper is white by night too: these two tokens are the same then. */
@@ -20,7 +21,7 @@ export async function paperPdf(paper: Paper, pictures: readonly Picture[]): Prom
 
 /** The pages as the library wants them. */
 function pagesOf(
-  { title, summary, facts, asked, steps, ends }: Paper,
+  { title, summary, facts, blanks, asked, steps, ends, pinouts }: Paper,
   pictureUrls: ReadonlyMap<string, string>,
 ): TDocumentDefinitions {
   return {
@@ -38,20 +39,46 @@ function pagesOf(
     content: [
       { text: title, fontSize: 18, bold: true },
       { text: [summary, '\n', facts.join('   ·   ')], color: soft, margin: [0, 2, 0, 8] },
-      headBoxes,
+      headBoxes(blanks),
       ...(asked.length > 0 ? [boxes(asked.map(({ name, unit, ask }) => ({ name, text: ask, unit })))] : []),
       ...steps.map((step) => stepContent(step, pictureUrls)),
       { text: 'Ends', fontSize: 14, bold: true, margin: [0, 14, 0, 4] },
       ...ends.map(endContent),
+      ...(pinouts.length > 0 ? [{ text: 'Pins', fontSize: 14, bold: true, margin: margin(0, 14, 0, 4) }] : []),
+      ...pinouts.map(pinoutContent),
     ],
   };
 }
 
-const headBoxes: Content = {
-  table: { widths: ['*', '*', '*'], heights: 26, body: [[caption('bus'), caption('date'), caption('technician')]] },
+const margin = (left: number, top: number, right: number, bottom: number): [number, number, number, number] => [
+  left,
+  top,
+  right,
+  bottom,
+];
+
+/** One box for each thing that is written in by hand. */
+const headBoxes = (names: readonly string[]): Content => ({
+  table: { widths: names.map(() => '*'), heights: 26, body: [names.map(caption)] },
   layout: { hLineColor: () => rule, vLineColor: () => rule },
   margin: [0, 0, 0, 8],
-};
+});
+
+/** The pins of a connector, with what each is for and its wire. */
+const pinoutContent = ({ connector, pins }: PaperPinout): Content => ({
+  unbreakable: true,
+  margin: [0, 4, 0, 4],
+  stack: [
+    { text: connector, bold: true },
+    {
+      table: {
+        widths: [30, '*', 110],
+        body: pins.map(({ pin, name, wire }) => [{ text: pin, bold: true }, name, wire]),
+      },
+      layout: { hLineColor: () => rule, vLineColor: () => rule },
+    },
+  ],
+});
 
 function caption(text: string): Content {
   return { text, fontSize: 8, color: soft };
@@ -89,9 +116,7 @@ function stepContent(step: PaperStep, pictureUrls: ReadonlyMap<string, string>):
       { text: proves === '' ? effort : `${proves} (${effort})`, color: soft, margin: [0, 0, 0, 3] },
       ...lines.flatMap(({ name, text }) => line(name, text)),
       ...cautions.flatMap((caution) => line('Caution', caution)),
-      ...(instruction === ''
-        ? []
-        : [{ text: plainText(instruction), margin: [0, 2, 0, 2] as [number, number, number, number] }]),
+      ...markdownOnPaper(withPictures(instruction, () => '')),
       ...picturesOfText(instruction)
         .filter(({ photoId }) => pictureUrls.has(photoId))
         .map(
@@ -152,10 +177,3 @@ const endContent = ({ letter, title, summary, repairs }: PaperEnd): Content => (
     ),
   ],
 });
-
-/** Markdown without its marks: on paper they would only be in the way. */
-const plainText = (markdown: string): string =>
-  withPictures(markdown, () => '')
-    .replace(/!?\[([^\]]*)\]\([^)]*\)/g, '$1')
-    .replace(/^#+\s+/gm, '')
-    .replace(/\*\*|__|`/g, '');

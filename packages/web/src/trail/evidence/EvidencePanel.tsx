@@ -4,13 +4,17 @@ import {
   type EvidenceRow,
   type EvidenceTable,
   evidenceTable,
+  lineUp,
+  mainReasons,
   nextTests,
+  type Reason,
   type Strength,
   strengthWords,
 } from '@probe-trail/core/evidence';
 import type { Trail } from '@probe-trail/core/trail';
 import { useMemo } from 'react';
 import { Notice } from '../../spec/Notice';
+import { sayCount } from '../../ui/sayCount';
 import { sayEvidence } from '../waymarkLook';
 import classes from './EvidencePanel.module.css';
 
@@ -26,8 +30,9 @@ export default function EvidencePanel({ trail, onClose }: PanelProps) {
   return (
     <Modal opened onClose={onClose} title="What the readings say" size="xl" fullScreen={isSmall}>
       <Contradicts table={table} />
+      {table.columns.length === 0 ? <p>Nothing has been found out yet.</p> : <Sentences trail={trail} table={table} />}
       {trail.at.kind === 'step' && <Next trail={trail} openId={trail.at.stepId} />}
-      {table.columns.length === 0 ? <p>Nothing has been found out yet.</p> : <Table table={table} />}
+      {table.columns.length > 0 && <WholeTable table={table} />}
     </Modal>
   );
 }
@@ -52,6 +57,40 @@ function Contradicts({ table: { contradiction, rows, isAllCleared } }: { readonl
   );
 }
 
+/** For each suspect that is left, the readings that say most of it. */
+function Sentences({ trail, table }: Pick<PanelProps, 'trail'> & { readonly table: EvidenceTable }) {
+  const cleared = new Set(lineUp(trail).flatMap(({ suspect, clearedBy }) => (clearedBy ? [suspect.id] : [])));
+  const left = table.rows.filter(({ suspect }) => !cleared.has(suspect.id));
+  return (
+    <ul className={classes.sentences}>
+      {left.map((row) => (
+        <li key={row.suspect.id}>
+          <b>{row.suspect.name}</b> <span className="mono">{sayShare(row.share)}</span>
+          <Reasons reasons={mainReasons(table, row)} />
+        </li>
+      ))}
+      {cleared.size > 0 && <li className="soft">{sayCount(cleared.size, 'suspect is', 'suspects are')} cleared.</li>}
+    </ul>
+  );
+}
+
+const reasonWords = {
+  stronglyFor: 'Strongly for it',
+  for: 'For it',
+  against: 'Against it',
+  stronglyAgainst: 'Strongly against it',
+} as const satisfies Record<Reason['strength'], string>;
+
+function Reasons({ reasons }: { readonly reasons: readonly Reason[] }) {
+  if (reasons.length === 0) return <p className="soft">No reading speaks for it or against it yet.</p>;
+  return reasons.map(({ evidence, strength }) => (
+    <p key={evidence.id} data-strength={strength}>
+      <span aria-hidden="true">{signs[strength]}</span> {reasonWords[strength]}: {evidence.title},{' '}
+      <span className="mono">{sayEvidence(evidence)}</span>
+    </p>
+  ));
+}
+
 // One sign for each strength, and two of it for a strong one: they are told apart without colour.
 const signs: Readonly<Record<Strength, string>> = {
   stronglyFor: '▲▲',
@@ -60,6 +99,21 @@ const signs: Readonly<Record<Strength, string>> = {
   against: '▽',
   stronglyAgainst: '▽▽',
 };
+
+/** All of it, folded away until somebody wants to see it; readings that say nothing of anybody are left out. */
+function WholeTable({ table }: { readonly table: EvidenceTable }) {
+  const isTold = (at: number) => table.rows.some(({ strengths }) => strengths[at] !== 'silent');
+  const told = table.columns.flatMap((_, at) => (isTold(at) ? [at] : []));
+  if (told.length === 0) return null;
+  const only = <T,>(items: readonly T[]): T[] => told.flatMap((at) => items[at] ?? []);
+  const rows = table.rows.map((row) => ({ ...row, strengths: only(row.strengths) }));
+  return (
+    <details className={classes.whole}>
+      <summary>All suspects and all readings</summary>
+      <Table table={{ ...table, columns: only(table.columns), rows }} />
+    </details>
+  );
+}
 
 function Table({ table: { columns, rows, offList } }: { readonly table: EvidenceTable }) {
   return (
@@ -124,7 +178,7 @@ function Next({ trail, openId }: Pick<PanelProps, 'trail'> & { readonly openId: 
   if (tests.length === 0) return null;
   return (
     <section>
-      <h2 className={classes.next}>Best next tests</h2>
+      <h2 className={classes.next}>Most useful next test</h2>
       <ol className="bullets">
         {tests.map(({ step, reason }) => (
           <li key={step.id}>

@@ -17,6 +17,7 @@ import { type OpenTrail, useTrail } from '../log/useTrail';
 import { MarkedPhoto } from '../note/MarkedPhoto';
 import { stepOf, waymarkMark } from '../waymarkLook';
 import { EntryLog } from './EntryLog';
+import { RecordFacts } from './RecordFacts';
 import classes from './TrailRecordPage.module.css';
 import { WaymarkReadings } from './WaymarkReadings';
 
@@ -31,6 +32,11 @@ export function TrailRecordPage() {
         Print
       </Button>
       {open?.trail.planId === null && mayWrite && <MakeDraft open={open} />}
+      {open && open.trail.jobId !== null && (
+        <Button variant="default" component={Link} to={`/jobs/${open.trail.jobId}`}>
+          To the job
+        </Button>
+      )}
       <Button component={Link} to={`/trails/${trailId}`}>
         {open?.trail.at.kind === 'concluded' ? 'Open the trail' : 'Go on with the trail'}
       </Button>
@@ -66,13 +72,7 @@ function Record({
           </p>
         </Notice>
       )}
-      <p>
-        {trail.vehicle.line}. {trail.complaint !== '' && <>Complaint: “{trail.complaint}”. </>}
-        <span className="soft">
-          Begun by {trail.openedBy}, <Moment atMs={trail.openedAtMs} />,{' '}
-          {trail.planVersion === null ? 'without a plan' : `plan version ${trail.planVersion}`}.
-        </span>
-      </p>
+      <RecordFacts trail={trail} />
       <ol className={classes.record}>
         {trail.waymarks.map((waymark) => (
           <RecordLine key={waymark.id} plan={plan} waymark={waymark} />

@@ -7,6 +7,7 @@ import { ConnectorFace } from '../../part/ConnectorFace';
 import { WireStrip } from '../../part/WireStrip';
 import { TextButton } from '../../ui/TextButton';
 import { InstrumentChoice } from '../entry/InstrumentChoice';
+import { hookUpId } from '../entry/ReadyBar';
 import type { Kit } from '../entry/useKit';
 import classes from './HookUpStrip.module.css';
 
@@ -23,7 +24,7 @@ export function HookUpStrip({ plan, step, hookUp, kit }: StripProps) {
   const shown = kit.leadsSwapped ? leads.map(otherWayRound) : leads;
   return (
     <>
-      <div className={classes.strip} data-leads={leads.length}>
+      <div id={hookUpId} className={classes.strip} data-leads={leads.length}>
         <div>
           <small className={classes.choices}>
             instrument

@@ -26,6 +26,11 @@ export function StateGate({ open: { trail, record }, step, unmet, settlesAtMs }:
       {unmet.length > 0 ? (
         <>
           <h2>First, on the vehicle</h2>
+          {step.effort.tools.length > 0 && (
+            <p className={classes.tools}>
+              Get ready: <b>{step.effort.tools.join(', ')}</b>
+            </p>
+          )}
           <Cautions step={step} />
           <MoveList moves={moves} believed={trail.believed} />
           <ConfirmButton

@@ -1,4 +1,4 @@
-import type { Step, StepReading } from '@probe-trail/core/plan';
+import { type Step, type StepReading, sayEffort } from '@probe-trail/core/plan';
 import { isMeasured, isSeries } from '@probe-trail/core/spec';
 import {
   closeCallAsks,
@@ -10,6 +10,7 @@ import {
 } from '@probe-trail/core/trail';
 import { useState } from 'react';
 import { nowMs } from '../../device/clock';
+import { keptText } from '../../device/keptTexts';
 import { SafeMarkdown } from '../../part/SafeMarkdown';
 import { ChoicePanel } from '../entry/ChoicePanel';
 import { CloseCall } from '../entry/CloseCall';
@@ -17,6 +18,7 @@ import { CountPanel } from '../entry/CountPanel';
 import { DerivedReading } from '../entry/DerivedReading';
 import { OfferedReading } from '../entry/OfferedReading';
 import { ReadingPanel } from '../entry/ReadingPanel';
+import { ReadyBar } from '../entry/ReadyBar';
 import { placeOf, type ReadingProps } from '../entry/recordReading';
 import { SeriesPanel } from '../entry/series/SeriesPanel';
 import { TakenRow } from '../entry/TakenRow';
@@ -48,18 +50,35 @@ export function StepView({ open, step }: StepProps) {
       <div className={classes.top}>
         <p className={classes.proves}>
           {isAdded(open.trail, step.id) && <b>{sayOwn(open)} </b>}
-          {step.proves}
+          {step.proves} <span className={classes.effort}>{sayEffort(step)}</span>
         </p>
         <Shelf plan={open.trail.plan} step={step} />
       </div>
       <h1 className={classes.title}>{step.title}</h1>
       {isShut ? (
-        <StateGate open={open} step={step} unmet={unmet} settlesAtMs={settlesAtMs} />
+        <>
+          <StateGate open={open} step={step} unmet={unmet} settlesAtMs={settlesAtMs} />
+          <WhatComes open={open} step={step} />
+        </>
       ) : (
         <OpenStep open={open} step={step} />
       )}
       <StepActions open={open} step={step} />
     </article>
+  );
+}
+
+/** What the step is going to be, while the vehicle is brought into its state: what to fetch, where the leads go, what is done. */
+function WhatComes({ open, step }: StepProps) {
+  const entered = step.readings.filter(({ derivedFrom }) => derivedFrom === null);
+  const kit = useKit(open, step, entered[0]);
+  const hookUp = entered[0]?.hookUp ?? step.hookUp;
+  return (
+    <section className={classes.comes} aria-label="What comes then">
+      <h2>Then</h2>
+      {hookUp && <HookUpStrip plan={open.trail.plan} step={step} hookUp={hookUp} kit={kit} />}
+      <SafeMarkdown text={step.instruction} plan={open.trail.plan} />
+    </section>
   );
 }
 
@@ -84,8 +103,8 @@ function OpenStep({ open, step }: StepProps) {
           {reason}
         </p>
       ))}
-      {hookUp && <HookUpStrip plan={open.trail.plan} step={step} hookUp={hookUp} kit={kit} />}
       <Cautions step={step} />
+      {hookUp && <HookUpStrip plan={open.trail.plan} step={step} hookUp={hookUp} kit={kit} />}
       <SafeMarkdown text={step.instruction} plan={open.trail.plan} />
       <Readings open={open} step={step} kit={kit} entered={entered} due={due} shown={shown} onAgain={setAgainId} />
     </>
@@ -169,12 +188,27 @@ function ReadingOf(props: ReadingProps) {
   );
 }
 
+/** What was typed before the page was left, or is recorded already, is shown at once. */
+const isOpenAtOnce = (props: ReadingProps): boolean =>
+  !props.isDue || keptText(`typed-${placeOf(props)}`) !== undefined;
+
 /** The panel that fits the kind of limit. */
 function PanelOf(props: ReadingProps) {
   const { spec } = props.reading;
+  const label = props.reading.name || props.step.title;
   if (spec.kind === 'choice') return <ChoicePanel {...props} spec={spec} />;
   if (spec.kind === 'count') return <CountPanel {...props} spec={spec} />;
-  if (isSeries(spec)) return <SeriesPanel {...props} spec={spec} />;
-  if (isMeasured(spec)) return <ReadingPanel {...props} spec={spec} />;
+  if (isSeries(spec))
+    return (
+      <ReadyBar label={label} isOpenAtOnce={isOpenAtOnce(props)}>
+        <SeriesPanel {...props} spec={spec} />
+      </ReadyBar>
+    );
+  if (isMeasured(spec))
+    return (
+      <ReadyBar label={label} isOpenAtOnce={isOpenAtOnce(props)}>
+        <ReadingPanel {...props} spec={spec} />
+      </ReadyBar>
+    );
   return spec satisfies never;
 }
