@@ -227,6 +227,27 @@ describe('around the workshop', () => {
     await ines.see('Less than before: another instrument cluster');
   });
 
+  it('checks a bus in by typing and Enter, and takes a lower odometer with its reason', async () => {
+    await ines.goTo('/jobs/new');
+    await ines.fill('Bus', 'FG-09');
+    await ines.page.waitForFunction(
+      () =>
+        [...document.querySelectorAll<HTMLElement>('[role="option"]')].filter((one) => one.offsetParent).length === 1,
+    );
+    await ines.press('Enter');
+    await ines.page.waitForFunction(() =>
+      [...document.querySelectorAll('input')].some(({ value }) => value.startsWith('FG-09 ·')),
+    );
+    await ines.fill('Complaint', 'Wipers stop half way');
+    await ines.fill('Odometer', '1100 km');
+    await ines.click('Check it in');
+    await ines.see('before, which is more.');
+    await ines.fill('Why it shows less', 'another instrument cluster');
+    await ines.click('Check it in');
+    await ines.see('Confirm the complaint');
+    await ines.see('“Wipers stop half way”');
+  });
+
   it('asks about an odometer with a digit too many', async () => {
     await ines.goTo('/vehicles/fg-08');
     const shown = await ines.page.waitForSelector('section[aria-label="Odometer"] li b');

@@ -234,6 +234,41 @@ describe('at the vehicle', () => {
     await hanna.leave();
   });
 
+  it('leads back to the step at which one left off, the same person only', async () => {
+    const hanna = await open('/trails/fg-03-coolant');
+    await hanna.see('Voltage on the sensor’s signal wire');
+    await hanna.goTo('/');
+    await hanna.see('You left off at FG-03: Voltage on the sensor’s signal wire');
+    await hanna.click('FG-03: Voltage on the sensor’s signal wire');
+    await hanna.see('Type what the meter shows');
+    // A trail that has ended is nothing to go back to.
+    await hanna.goTo('/trails/fg-11-fan');
+    await hanna.see('Root cause');
+    await hanna.goTo('/');
+    await hanna.see('in the workshop');
+    await hanna.missing('You left off');
+    await hanna.leave();
+  });
+
+  it('shows hook-up, tools and instruction before the vehicle is in its state', async () => {
+    const hanna = await open('/trails/fg-07-fan');
+    await hanna.see('First, on the vehicle');
+    await hanna.see('Get ready: multimeter, 55 W lamp');
+    await hanna.see('Measure from C52·2');
+    await hanna.missing('Record');
+    await hanna.leave();
+  });
+
+  it('says in sentences what the readings say, and the rest where it is asked for', async () => {
+    const hanna = await open('/trails/fg-07-fan');
+    await hanna.click('Understood');
+    await hanna.click('What the readings say');
+    await hanna.see('No reading speaks for or against Fan control module A34');
+    await hanna.click('All suspects and all readings');
+    await hanna.see('speaks for it, ▽ against it');
+    await hanna.leave();
+  });
+
   it('says that a trail is not there', async () => {
     const hanna = await open('/trails/none');
     await hanna.see('There is no trail “none”');

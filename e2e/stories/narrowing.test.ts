@@ -77,11 +77,11 @@ describe('narrowing', () => {
     await hanna.goTo('/trails/torn-1');
     await hanna.click('Understood');
     await hanna.click('What the readings say');
-    await hanna.see('speaks strongly for it');
-    await hanna.see('Best next tests');
+    await hanna.see('Strongly for it');
+    await hanna.see('Most useful next test');
     await hanna.see('Second look tells Pump from Hose: 5 min, in reach (the step that is open)');
     await hanna.press('Escape');
-    await hanna.missing('Best next tests');
+    await hanna.missing('Most useful next test');
   });
 
   it('says when no single suspect explains the readings, and takes an assumption only with its reason', async () => {

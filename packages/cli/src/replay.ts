@@ -44,9 +44,8 @@ function reportOf(plan: Plan, trail: Trail, stoppedBecause: string | undefined):
   return {
     path: trail.waymarks.map(({ stepId, taken, outcomeId }) => ({
       step: steps.get(stepId)?.title ?? stepId,
-      readings: taken.map(
-        ({ reading, verdict }) =>
-          `${reading ? formatReading(reading) : verdict.zone.name}: ${verdict.kind}, ${verdict.zone.name}. ${sayVerdict(verdict, reading)}`,
+      readings: taken.map(({ reading, verdict }) =>
+        `${reading ? formatReading(reading) : verdict.zone.name}: ${verdict.kind}, ${verdict.zone.name}. ${sayVerdict(verdict, reading)}`.trim(),
       ),
       outcome: steps.get(stepId)?.outcomes.find(({ id }) => id === outcomeId)?.meaning ?? null,
     })),

@@ -20,6 +20,7 @@ import {
   evidenceModel,
   evidenceTable,
   lineUp,
+  mainReasons,
   nextTests,
   posterior,
   type Seen,
@@ -232,6 +233,20 @@ describe('the evidence table', () => {
       fuse: 'stronglyAgainst silent stronglyAgainst',
     });
     expect(contradiction).to.equal(undefined);
+  });
+
+  it('names the readings that say most of a suspect, strong ones first', () => {
+    const table = evidenceTable(walk(plan, ...look, ...feed, ...bad));
+    const sayOf = (id: string) =>
+      table.rows
+        .filter(({ suspect }) => suspect.id === id)
+        .flatMap((row) => mainReasons(table, row).map(({ evidence, strength }) => `${strength} ${evidence.title}`));
+    expect(sayOf('ground')).to.deep.equal(['stronglyFor ground', 'for look']);
+    expect(sayOf('fuse')).to.deep.equal(['stronglyAgainst ground', 'stronglyAgainst look']);
+    expect(sayOf('motor')).to.deep.equal(['stronglyAgainst ground']);
+    const [row] = table.rows;
+    if (!row) throw new Error('the table has no suspects');
+    expect(mainReasons(table, row, 1)).to.have.length(1);
   });
 
   it('says when no suspect explains all readings, and which two would', () => {

@@ -201,13 +201,14 @@ function marginOf({ cuts, zones }: ZoneLine, value: number): Margin | null {
 }
 
 /**
- * Why a verdict is what it is, in one line.
+ * Why a verdict is what it is, in one line; empty for a choice, whose name says it.
  * @param reading that was judged; `undefined` for a choice
  */
 export function sayVerdict(verdict: Verdict, reading: Reading | undefined): string {
   const { kind, note } = verdict;
   if (kind === 'noLimit' || (!reading && note !== '')) return note;
-  if (!reading) return verdict.zone.meaning || `Seen: ${verdict.zone.name}.`;
+  // What was seen is its own reason.
+  if (!reading) return '';
   const text = sayPlace(verdict, reading);
   return note === '' ? text : `${text} ${note}`;
 }

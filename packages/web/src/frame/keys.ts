@@ -23,7 +23,7 @@ export const keys = {
   putBlock: { key: 'b', shown: 'B', does: 'on the map: put in a block' },
   putExperiment: { key: 'e', shown: 'E', does: 'on the map: put in an experiment' },
   fold: { key: 'f', shown: 'F', does: 'on the map: fold what follows' },
-  remove: { key: 'Delete', shown: 'Delete', does: 'on the map: delete; in the matrix: say nothing' },
+  remove: { key: 'Delete', shown: 'Delete', does: 'on the map: delete; in the matrix: clear' },
   clipboard: { shown: 'Ctrl C, X, V', does: 'on the map: copy, cut, paste steps' },
   pointsTo: { key: 'p', shown: 'P', does: 'in the matrix: points to' },
   clears: { key: 'c', shown: 'C', does: 'in the matrix: clears' },

@@ -3,9 +3,10 @@ import type { JobListItem } from '@probe-trail/core/job';
 import { useDeferredValue } from 'react';
 import { Link } from 'react-router';
 import { Wait } from '../api/Wait';
+import { leftOffOf } from '../device/leftOff';
 import { Moment } from '../device/Moment';
 import { Page } from '../frame/Page';
-import { useMay } from '../session/sessionApi';
+import { useMay, usePerson } from '../session/sessionApi';
 import rows from '../ui/rows.module.css';
 import classes from './BoardPage.module.css';
 import { BoardWay, StationNames } from './BoardWay';
@@ -33,6 +34,7 @@ export function BoardPage() {
         )
       }
     >
+      <LeftOffLine />
       <Wait for={data} error={error} retry={refetch}>
         {(jobs) =>
           jobs.length === 0 ? (
@@ -48,6 +50,17 @@ export function BoardPage() {
         }
       </Wait>
     </Page>
+  );
+}
+
+/** The way back to the step at which one was when the page was left, the tablet slept or another bus came first. */
+function LeftOffLine() {
+  const left = leftOffOf(usePerson()?.name);
+  if (!left) return null;
+  return (
+    <p className={classes.left}>
+      You left off at <Link to={`/trails/${left.trailId}`}>{left.label}</Link>
+    </p>
   );
 }
 

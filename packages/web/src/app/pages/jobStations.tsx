@@ -59,7 +59,7 @@ export const jobStations = {
   },
   repair: {
     task: ({ job }) => (job.stage === 'open' ? 'Repair it' : 'Under repair'),
-    facts: ({ job }) => (job.stage === 'open' ? 'what is replaced, cleaned or mended' : 'done'),
+    facts: ({ job }) => (job.stage === 'open' ? 'what is replaced, cleaned or repaired' : 'done'),
     atMs: movedTo('proving'),
     Body: RepairStation,
   },

@@ -57,18 +57,35 @@ function Contradicts({ table: { contradiction, rows, isAllCleared } }: { readonl
   );
 }
 
-/** For each suspect that is left, the readings that say most of it. */
+/** For each suspect that is left, the readings that say most of it; those of whom no reading says anything stand together. */
 function Sentences({ trail, table }: Pick<PanelProps, 'trail'> & { readonly table: EvidenceTable }) {
   const cleared = new Set(lineUp(trail).flatMap(({ suspect, clearedBy }) => (clearedBy ? [suspect.id] : [])));
-  const left = table.rows.filter(({ suspect }) => !cleared.has(suspect.id));
+  const left = table.rows
+    .filter(({ suspect }) => !cleared.has(suspect.id))
+    .map((row) => ({ ...row, reasons: mainReasons(table, row) }));
+  const untold = left.filter(({ reasons }) => reasons.length === 0);
   return (
     <ul className={classes.sentences}>
-      {left.map((row) => (
-        <li key={row.suspect.id}>
-          <b>{row.suspect.name}</b> <span className="mono">{sayShare(row.share)}</span>
-          <Reasons reasons={mainReasons(table, row)} />
+      {left
+        .filter(({ reasons }) => reasons.length > 0)
+        .map(({ suspect, share, reasons }) => (
+          <li key={suspect.id}>
+            <b>{suspect.name}</b> <span className="mono">{sayShare(share)}</span>
+            <Reasons reasons={reasons} />
+          </li>
+        ))}
+      {untold.length > 0 && (
+        <li>
+          No reading speaks for or against{' '}
+          {untold.map(({ suspect, share }, at) => (
+            <span key={suspect.id}>
+              {at > 0 && ', '}
+              <b>{suspect.name}</b> <span className="mono">{sayShare(share)}</span>
+            </span>
+          ))}
+          .
         </li>
-      ))}
+      )}
       {cleared.size > 0 && <li className="soft">{sayCount(cleared.size, 'suspect is', 'suspects are')} cleared.</li>}
     </ul>
   );
@@ -81,15 +98,13 @@ const reasonWords = {
   stronglyAgainst: 'Strongly against it',
 } as const satisfies Record<Reason['strength'], string>;
 
-function Reasons({ reasons }: { readonly reasons: readonly Reason[] }) {
-  if (reasons.length === 0) return <p className="soft">No reading speaks for it or against it yet.</p>;
-  return reasons.map(({ evidence, strength }) => (
+const Reasons = ({ reasons }: { readonly reasons: readonly Reason[] }) =>
+  reasons.map(({ evidence, strength }) => (
     <p key={evidence.id} data-strength={strength}>
       <span aria-hidden="true">{signs[strength]}</span> {reasonWords[strength]}: {evidence.title},{' '}
       <span className="mono">{sayEvidence(evidence)}</span>
     </p>
   ));
-}
 
 // One sign for each strength, and two of it for a strong one: they are told apart without colour.
 const signs: Readonly<Record<Strength, string>> = {

@@ -1,10 +1,12 @@
+import { may } from '@probe-trail/core/person';
 import { Link, useParams } from 'react-router';
+import { type LeftOff, useLeftOff } from '../../device/leftOff';
 import { DeviceNotices } from '../../frame/DeviceNotices';
 import { Opening } from '../../frame/Opening';
-import { useMay } from '../../session/sessionApi';
+import { useMay, usePerson } from '../../session/sessionApi';
 import { Notice } from '../../spec/Notice';
 import { LineUp } from '../evidence/LineUp';
-import { useTrail } from '../log/useTrail';
+import { type OpenTrail, useTrail } from '../log/useTrail';
 import { Following } from './Following';
 import classes from './FollowPage.module.css';
 import { RefusalNotice } from './RefusalNotice';
@@ -31,11 +33,23 @@ const UnfitNotice = ({ trailId, count }: UnfitProps) =>
     </Notice>
   );
 
+/** Where somebody stands who has work to do here: a step of a trail that they record on. */
+function useWhere(open: OpenTrail | undefined): LeftOff | null | undefined {
+  const person = usePerson();
+  if (!open || !person) return undefined;
+  if (!may(person.roles, 'recordTrails') || open.trail.at.kind !== 'step') return null;
+  const { trailId, trail } = open;
+  const { stepId } = open.trail.at;
+  const step = trail.plan.steps.find(({ id }) => id === stepId);
+  return { person: person.name, trailId, label: `${trail.vehicle.fleetNumber}: ${step?.title ?? stepId}` };
+}
+
 /** Following: one step at a time, at the vehicle. */
 export function FollowPage() {
   const { trailId = '' } = useParams();
   const { open, error, retry } = useTrail(trailId);
   const mayRecord = useMay('recordTrails');
+  useLeftOff(useWhere(open));
   if (!open) return <Opening error={error} retry={retry} />;
   return (
     <div className={classes.page}>

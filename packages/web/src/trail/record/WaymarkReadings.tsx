@@ -26,11 +26,17 @@ export function WaymarkReadings({ plan, waymark }: { readonly plan: Plan; readon
           Tested without {what} {is}: {reason} ({by})
         </p>
       ))}
-      {waymark.skippedBecause !== undefined && <p>Skipped: {waymark.skippedBecause}. It counts for no suspect.</p>}
+      {waymark.skippedBecause !== undefined && (
+        <p>Skipped: {waymark.skippedBecause}. It is no evidence for any suspect.</p>
+      )}
       {outcome && waymark.skippedBecause === undefined && outcome.meaning !== '' && <p>{outcome.meaning}</p>}
     </div>
   );
 }
+
+/** A zone that is called as the verdict, or as what was seen, is not said again. */
+const isNews = (zone: string, ...said: readonly string[]): boolean =>
+  said.every((one) => one.toLowerCase() !== zone.toLowerCase());
 
 function Taken({ taken, name }: { readonly taken: TakenReading; readonly name: string }) {
   const { entry, reading, verdict, rows, typedFirst, stillStands, instrument, tries, acceptedBecause } = taken;
@@ -45,7 +51,7 @@ function Taken({ taken, name }: { readonly taken: TakenReading; readonly name: s
         {inOwnUnits && ` (${inOwnUnits})`}
         <div className="soft">
           {word}
-          {verdict.zone.name.toLowerCase() !== word.toLowerCase() && <>: {verdict.zone.name}</>}
+          {isNews(verdict.zone.name, word, sayTaken(taken)) && <>: {verdict.zone.name}</>}
           {rows.length > 0 && <>. {rows.map((row) => `${row.label} ${formatReading(row.reading)}`).join(', ')}</>}
           {entry === undefined && <>. Computed</>}
           {entry?.kind === 'typed' && <>. Typed “{entry.text.trim()}”</>}
@@ -54,9 +60,9 @@ function Taken({ taken, name }: { readonly taken: TakenReading; readonly name: s
           {stillStands !== null && <>, taken over from before</>}
           {instrument !== undefined && <>, measured with {instrument}</>}
           {tries.length > 0 && <>, after {tries.length === 1 ? 'a first try' : `${tries.length} tries`}</>}
-          {acceptedBecause !== undefined && <>. Too close to call, and gone on with: {acceptedBecause}</>}
+          {acceptedBecause !== undefined && <>. Too close to call, and accepted: {acceptedBecause}</>}
         </div>
-        <div className="soft">{sayVerdict(verdict, reading)}</div>
+        <div className="soft">{reading ? sayVerdict(verdict, reading) : verdict.zone.meaning}</div>
       </div>
     </div>
   );
