@@ -3,7 +3,8 @@ import { findIllFormed, wellFormedData } from '@probe-trail/core/schema';
 import { type BaseQueryApi, createApi, type FetchArgs, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import { learnServerTime } from '../device/clock';
 import { isSignOutPending } from '../device/signOutPending';
-import { keptShown, networkFound, networkLost } from '../state/networkSlice';
+import type { AppState } from '../state/appState';
+import { keptShown, networkFound, networkLost, selectIsOnline } from '../state/networkSlice';
 
 // A request that hangs must not hold up what waits behind it; sent again, an entry is still there once.
 const overHttp = fetchBaseQuery({
@@ -23,7 +24,8 @@ const baseQuery: typeof overHttp = async (args, context, extra) => {
   const url = keptUrl(args);
   const asked = Promise.resolve(overHttp(wellFormed(args), context, extra));
   const answer = url === undefined ? await asked : await orKept(url, asked, context.dispatch);
-  if (answer.meta?.response) context.dispatch(networkFound());
+  // Every answer says so; only the first after a time without one is news.
+  if (answer.meta?.response && !selectIsOnline(context.getState() as AppState)) context.dispatch(networkFound());
   else if (isUnanswered(answer)) context.dispatch(networkLost());
   learnServerTime(answer.meta?.response?.headers.get('date') ?? null);
   if (problemCodeOf(answer.error) === 'SIGN_IN_NEEDED') context.dispatch(api.util.invalidateTags(['session']));

@@ -89,6 +89,14 @@ describe('recording on a job', () => {
     expect(refusal()).to.include('The vehicle was returned');
   });
 
+  it('moves on by one station where a gloved finger touches twice', async () => {
+    await new Promise((resolve) => setTimeout(resolve, 700));
+    const { record, local } = await aDevice();
+    await record({ kind: 'stageSet', stage: 'mending' });
+    await record({ kind: 'stageSet', stage: 'proving' });
+    expect(local().job.stage).to.equal('mending');
+  });
+
   it('keeps what is recorded on a job that this device has not shown', async () => {
     const { record, waiting } = await aDevice({ isOpen: false });
     expect(await record(note('from its trail'))).to.equal(true);

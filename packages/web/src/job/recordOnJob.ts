@@ -9,6 +9,7 @@ import {
   sheetEntry,
 } from '@probe-trail/core/job';
 import { sayFaults, validate } from '@probe-trail/core/schema';
+import { deviceNowMs } from '../device/clock';
 import { queueOfJob, type Recorded } from '../device/database';
 import { outbox } from '../device/outbox';
 import type { AppState, AppThunk } from '../state/appState';
@@ -24,11 +25,24 @@ import { stampedJobEvent } from './stampedJobEvent';
  */
 export const recordOnJob =
   (jobId: string, by: string, fresh: readonly NewJobEvent[]): AppThunk<Promise<boolean>> =>
-  (dispatch) => {
+  async (dispatch) => {
+    if (isBounce(fresh)) return true;
     const events = fresh.map((event) => stampedJobEvent(event, by));
     const recorded = events.map((event) => ({ kind: 'jobEvent', jobId, event }) as const);
     return dispatch(keep(jobId, { events, sheets: [] }, recorded));
   };
+
+// A gloved finger often touches twice, and the button of the next station stands where the last one was.
+const bounceMs = 600;
+let movedAtMs = Number.NEGATIVE_INFINITY;
+
+/** Whether this moves a job on in the moment in which it was moved on already. */
+function isBounce(fresh: readonly NewJobEvent[]): boolean {
+  if (!fresh.some(({ kind }) => kind === 'stageSet')) return false;
+  const isTwice = deviceNowMs() - movedAtMs < bounceMs;
+  if (!isTwice) movedAtMs = deviceNowMs();
+  return isTwice;
+}
 
 /** Keeps a code sheet of a job in the same way. @returns whether it was kept */
 export const keepSheet =
