@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { expect } from 'chai';
 import { aUser, phone, type User } from '../support/user.js';
-import { prepareViews, views } from '../support/views.js';
+import { prepareViews, seenAt, views } from '../support/views.js';
 import { useWorld } from '../support/world.js';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -84,7 +84,7 @@ describe('axe-core finds no violation', () => {
       await check(user, where);
       // With touch turned on the page would be loaded anew.
       await user.page.setViewport({ ...phone, hasTouch: false });
-      await user.see(sign);
+      await seenAt(user, sign);
       await check(user, where);
       await user.leave();
     });

@@ -165,7 +165,7 @@ describe('an author changes a plan, and a technician walks the new version', () 
     await tobi.see('Typed “12,52”');
     await tobi.see('taken over from before');
     await tobi.see('set aside');
-    await tobi.see('plan version 2');
+    await tobi.see('version 2, written by Ines Marrow');
     await tobi.goTo('/');
     await tobi.see('FG-09');
     const events = await eventsOf(world.server.url, 'fg-03-coolant');

@@ -1,5 +1,5 @@
 import { addEvents, opening, trailAt } from './trailAt.js';
-import { send } from './user.js';
+import { send, type User } from './user.js';
 
 /** Address, what is seen once it is there, and what is pressed first. */
 export const views: Readonly<Record<string, readonly [path: string, sign: string, ...presses: string[]]>> = {
@@ -61,3 +61,12 @@ export async function prepareViews(url: string): Promise<void> {
     await trailAt(url, trailId, planId, stepId);
   await addEvents(url, 'axe-inputs', [opening('slow-cranking')]);
 }
+
+/** Waits until a view stands there after its window became another size: on a phone a reading is opened when one is ready. */
+export const seenAt = async ({ page }: User, sign: string): Promise<void> => {
+  const isSeen = (wanted: string) => {
+    const text = document.body.innerText.replace(/\s+/g, ' ');
+    return text.includes(wanted) || text.includes('Ready to measure');
+  };
+  await page.waitForFunction(isSeen, {}, sign);
+};

@@ -59,8 +59,9 @@ interface StateProps {
 function BelievedState({ believed, isLine = false }: StateProps) {
   const states = Object.entries(believed);
   if (states.length === 0) return null;
-  return (
-    <ul className={classes.state} data-line={isLine || undefined} aria-label="Vehicle state">
+  const list = (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: the row scrolls, so the keyboard must reach it
+    <ul className={classes.state} data-line={isLine || undefined} tabIndex={0} aria-label="Vehicle state">
       {states.map(([what, is]) => (
         <li key={what}>
           {what} <b>{is}</b>
@@ -68,6 +69,8 @@ function BelievedState({ believed, isLine = false }: StateProps) {
       ))}
     </ul>
   );
+  // Below the bar it needs a place of its own for who goes from place to place by ear.
+  return isLine ? <section aria-label="What the vehicle is in">{list}</section> : list;
 }
 
 function Saved({ trailId }: { readonly trailId: string }) {

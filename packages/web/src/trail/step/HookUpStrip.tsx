@@ -2,6 +2,7 @@ import { instrumentFunctions, sayInstrumentWarning, warningsOf } from '@probe-tr
 import { findPin, type HookUp, type Lead, type Plan, type Step } from '@probe-trail/core/plan';
 import { formatQuantity, formatRange, type Reading } from '@probe-trail/core/reading';
 import { isMeasured, limitsOf } from '@probe-trail/core/spec';
+import type { ReactNode } from 'react';
 import { nowMs } from '../../device/clock';
 import { ConnectorFace } from '../../part/ConnectorFace';
 import { WireStrip } from '../../part/WireStrip';
@@ -37,16 +38,18 @@ export function HookUpStrip({ plan, step, hookUp, kit }: StripProps) {
               <b>{instrumentFunctions[instrument]}</b>
               {range && <>, {formatRange(range.value, range.unit)}</>}
             </span>
-            {kit.swapLeads && (
+          </span>
+          <Extras hookUp={hookUp} />
+        </div>
+        {shown.map((lead, at) => (
+          <LeadCell key={lead.colour} plan={plan} lead={lead}>
+            {/* In a cell of its own: two things to press, one above the other, would lie under one finger. */}
+            {at === shown.length - 1 && kit.swapLeads && (
               <TextButton aria-pressed={kit.leadsSwapped} onClick={kit.swapLeads}>
                 {kit.leadsSwapped ? 'Swap back' : 'Swap the leads'}
               </TextButton>
             )}
-          </span>
-          <Extras hookUp={hookUp} />
-        </div>
-        {shown.map((lead) => (
-          <LeadCell key={lead.colour} plan={plan} lead={lead} />
+          </LeadCell>
         ))}
       </div>
       {kit.leadsSwapped && (
@@ -61,12 +64,19 @@ export function HookUpStrip({ plan, step, hookUp, kit }: StripProps) {
 
 const otherWayRound = (lead: Lead): Lead => ({ ...lead, colour: lead.colour === 'red' ? 'black' : 'red' });
 
-function LeadCell({ plan, lead: { colour, how, at } }: { readonly plan: Plan; readonly lead: Lead }) {
+interface LeadProps {
+  readonly plan: Plan;
+  readonly lead: Lead;
+  readonly children: ReactNode;
+}
+
+function LeadCell({ plan, lead: { colour, how, at }, children }: LeadProps) {
   const found = at.kind === 'pin' ? findPin(plan, at.connectorId, at.pin) : undefined;
   return (
     <div className={classes.cell}>
-      <small>
+      <small className={classes.choices}>
         {colour} lead{how !== '' && `, ${how}`}
+        {children}
       </small>
       <span className={classes.lead}>
         <i className={classes.plug} data-colour={colour} />
