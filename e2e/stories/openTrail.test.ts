@@ -85,10 +85,10 @@ describe('testing without a plan, and beside one', () => {
     await hanna.fill('Which harness', 'the roof harness');
     await hanna.fill('Its sections', 'at the switch; above the door');
     await hanna.fill('Each is moved for, s', '0');
-    await hanna.click('Keep it for later');
+    await hanna.click('Save for later');
     await hanna.see('From 1 s to an hour for each section.');
     await hanna.fill('Each is moved for, s', '1');
-    await hanna.click('Keep it for later');
+    await hanna.click('Save for later');
     await hanna.see('To be tested, the most useful first');
     await hanna.click('Add a test');
     await hanna.click('A number');

@@ -27,7 +27,7 @@ export function RecordFacts({ trail }: { readonly trail: Trail }) {
         [
           'Plan',
           planVersion === null
-            ? 'none'
+            ? 'without a plan'
             : `version ${planVersion}${version ? `, written by ${version.savedBy}${version.approvedBy ? `, approved by ${version.approvedBy}` : ''}` : ''}`,
         ],
       ]}
