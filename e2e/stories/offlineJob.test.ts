@@ -2,6 +2,7 @@ import type { JobLog } from '@probe-trail/core/job';
 import { expect } from 'chai';
 import type { Browser } from 'puppeteer-core';
 import { newProfile, openBrowser } from '../support/browser.js';
+import { untilKept } from '../support/kept.js';
 import { openServer, type RunningServer } from '../support/server.js';
 import { chooseFile, send, type User, userIn } from '../support/user.js';
 
@@ -33,19 +34,7 @@ describe('a job without a network', () => {
     await tobi.goTo('/trails/fg-03-coolant');
     await tobi.click('Understood');
     await tobi.page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-    await tobi.page.waitForFunction(async () => {
-      const open = indexedDB.open('probe-trail');
-      const database = await new Promise<IDBDatabase>((resolve) => {
-        open.onsuccess = () => resolve(open.result);
-      });
-      const asked = database.transaction('answers').objectStore('answers').getAllKeys();
-      const keys = await new Promise<IDBValidKey[]>((resolve) => {
-        asked.onsuccess = () => resolve(asked.result);
-      });
-      database.close();
-      const texts = keys.map(String);
-      return ['jobs/job-fg-02', 'trails', 'instruments'].every((url) => texts.includes(url));
-    });
+    for (const part of ['jobs/job-fg-02', 'trails', 'instruments']) await untilKept(tobi.page, part);
   });
 
   it('leaving a trail leads to the board and from there to the job, with their age', async () => {

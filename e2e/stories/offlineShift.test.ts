@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import type { Browser } from 'puppeteer-core';
 import { newProfile, openBrowser } from '../support/browser.js';
+import { untilKept } from '../support/kept.js';
 import { openServer, type RunningServer } from '../support/server.js';
 import { trailAt } from '../support/trailAt.js';
 import { chooseFile, eventsOf, type User, userIn } from '../support/user.js';
@@ -32,18 +33,7 @@ describe('a shift without a network', () => {
     await hanna.goTo('/trails/shift');
     await hanna.see('Battery under the door’s load');
     await hanna.page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-    await hanna.page.waitForFunction(async () => {
-      const open = indexedDB.open('probe-trail');
-      const database = await new Promise<IDBDatabase>((resolve) => {
-        open.onsuccess = () => resolve(open.result);
-      });
-      const asked = database.transaction('answers').objectStore('answers').getAllKeys();
-      const keys = await new Promise<IDBValidKey[]>((resolve) => {
-        asked.onsuccess = () => resolve(asked.result);
-      });
-      database.close();
-      return keys.filter((key) => String(key).includes('/versions/')).length >= 7;
-    });
+    await untilKept(hanna.page, '/versions/', 7);
   });
 
   it('goes on when the server is gone, and says how many entries wait', async () => {
