@@ -28,14 +28,9 @@ export {
   stages,
 } from './jobEvent.js';
 export { jobEventLengths } from './jobEventLengths.js';
-export {
-  type LocalJob,
-  noOwnEntries,
-  type OwnEntries,
-  openJob,
-  withOwnEntries,
-  withoutEntries,
-} from './localJob.js';
+export { type LocalJob, openJob } from './localJob.js';
+// Apart from what folds a job: every page holds them, and few open one.
+export { noOwnEntries, type OwnEntries, withOwnEntries, withoutEntries } from './ownEntries.js';
 export { isUnfit, type Readiness, readinessOf, sayReadiness, systemVoltageDoubt } from './readiness.js';
 export { sheetEntry } from './sheetEntry.js';
 export { type NewJobEvent, stampJobEvent } from './stampJobEvent.js';
