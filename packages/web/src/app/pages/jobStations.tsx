@@ -1,4 +1,5 @@
-import type { Station, stages } from '@probe-trail/core/job';
+import { type Stage, type Station, stages } from '@probe-trail/core/job';
+import { standingEntries } from '@probe-trail/core/log';
 import type { ComponentType, ReactNode } from 'react';
 import { CodesFacts, CodesStation } from '../../codes/CodesStation';
 import { ArrivedStation, sayArrival } from '../../job/ArrivedStation';
@@ -17,13 +18,19 @@ interface StationView {
   readonly Body: ComponentType<StationBodyProps>;
 }
 
-const lastOf = (open: OpenJob, isMeant: (event: OpenJob['events'][number]) => boolean): number | undefined =>
-  open.events.findLast(isMeant)?.atMs;
+/** The entry by which a job was moved to a stage last; `undefined` where it stands before that stage again, or never came to it. */
+function movedTo({ job, events }: OpenJob, to: Stage) {
+  if (order.indexOf(job.stage) < order.indexOf(to)) return undefined;
+  return standingEntries(events).findLast((event) => event.kind === 'stageSet' && event.stage === to);
+}
 
-const movedTo =
-  (...to: readonly (keyof typeof stages)[]) =>
-  (open: OpenJob): number | undefined =>
-    lastOf(open, (event) => event.kind === 'stageSet' && to.includes(event.stage));
+const order = Object.keys(stages) as Stage[];
+
+/** By whom a job was moved on: until the proof is computed, that is all that is known of it. */
+function sayMovedBy(open: OpenJob, to: Stage): string | undefined {
+  const moved = movedTo(open, to);
+  return moved && `moved on by ${moved.by}`;
+}
 
 /** What the page of a job shows at each station. */
 export const jobStations = {
@@ -59,21 +66,20 @@ export const jobStations = {
   },
   repair: {
     task: ({ job }) => (job.stage === 'open' ? 'Repair it' : 'Under repair'),
-    facts: ({ job }) => (job.stage === 'open' ? 'what is replaced, cleaned or repaired' : 'done'),
-    atMs: movedTo('proving'),
+    facts: (open) => sayMovedBy(open, 'proving') ?? 'what is replaced, cleaned or repaired',
+    atMs: (open) => movedTo(open, 'proving')?.atMs,
     Body: RepairStation,
   },
   proof: {
     task: () => 'Prove the repair',
-    facts: ({ job }) =>
-      job.stage === 'ready' || job.stage === 'gone' ? 'shown' : 'the failing test again, codes, a drive',
-    atMs: movedTo('ready'),
+    facts: (open) => sayMovedBy(open, 'ready') ?? 'the failing test again, codes, a drive',
+    atMs: (open) => movedTo(open, 'ready')?.atMs,
     Body: ProofStation,
   },
   returned: {
     task: () => 'Return the bus',
     facts: ({ job }) => (job.stage === 'gone' ? 'returned' : 'what was found, what was done'),
-    atMs: movedTo('gone'),
+    atMs: (open) => movedTo(open, 'gone')?.atMs,
     Body: ReturnedStation,
   },
 } as const satisfies Record<Station, StationView>;
