@@ -22,6 +22,12 @@ describe('a bus that arrives, until its trail is started', () => {
 
   const report = 'Fault report\n;B1B05;stored;blower\nEngine control unit;P0480-13;present;fan relay, open';
   const jobLog = async () => (await (await send(world.server.url, 'GET', `/api${jobPath}`)).json()) as JobLog;
+  /** The job once the server has that many sheets: they are shown before they have arrived. */
+  const jobWithSheets = async (count: number) => {
+    for (let waited = 0; waited < 10_000 && (await jobLog()).sheets.length < count; waited += 100)
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    return jobLog();
+  };
   const toJob = async () => {
     await tobi.goTo(jobPath);
     await tobi.see('History');
@@ -108,7 +114,7 @@ describe('a bus that arrives, until its trail is started', () => {
     await tobi.missing('Stop reading');
     await tobi.click('Keep this sheet');
     await tobi.see('Every unit');
-    const { sheets } = await jobLog();
+    const { sheets } = await jobWithSheets(1);
     expect(sheets[0]?.units.map(({ answer }) => answer)).to.deep.equal(Array.from({ length: 10 }, () => 'answered'));
   });
 
@@ -120,7 +126,7 @@ describe('a bus that arrives, until its trail is started', () => {
     await pickFirst(tobi, 'Unit of B1B05', 'saloon');
     await tobi.click('Keep this sheet');
     await tobi.see('Every unit');
-    expect((await jobLog()).sheets[1]?.codes.map(({ unitId }) => unitId)).to.deep.equal(['A45', 'A10']);
+    expect((await jobWithSheets(2)).sheets[1]?.codes.map(({ unitId }) => unitId)).to.deep.equal(['A45', 'A10']);
   });
 
   it('notices the same report pasted twice', async () => {
@@ -175,7 +181,7 @@ describe('a bus that arrives, until its trail is started', () => {
     await tobi.click('Keep this sheet');
     await tobi.see('What changed, after the codes were cleared');
     await tobi.see('gone');
-    expect((await jobLog()).sheets.at(-1)?.moment).to.equal('afterClearing');
+    expect((await jobWithSheets(3)).sheets.at(-1)?.moment).to.equal('afterClearing');
   });
 
   it('finds the plan with its reasons and starts the trail', async () => {
