@@ -128,9 +128,8 @@ async function afterTheLastKey(user: User): Promise<number> {
   return percentile(delays, 0.5);
 }
 
-/** By its label in the page, for the reason that `clickText` gives. */
 async function titleField(page: Page) {
-  const field = await page.waitForSelector('::-p-xpath(//label[starts-with(., "Title")]/following::input[1])');
+  const field = await page.waitForSelector('input[aria-label="Title"]');
   if (!field) throw new Error('there is no title to type in');
   return field;
 }

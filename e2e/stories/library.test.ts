@@ -42,7 +42,7 @@ describe('the library', () => {
     await ines.click('Save the card');
     await ines.see('Where it is used');
     expect(await placeIn('radiator-fan', 'coolantSensor'), 'drafts are changed only when asked').to.equal(before);
-    await ines.click('Insert itto the drafts');
+    await ines.click('Put it into the drafts');
     await ines.see('Radiator fan never runs, draft 2');
     await ines.see('Coolant temperature reading not believable, draft 2');
     await ines.click('Coolant temperature reading not believable, draft 2');
@@ -74,7 +74,7 @@ describe('the library', () => {
     await ines.see('The card in the library differs, saved by Ines Marrow.');
     await ines.click('Use the library’s card');
     await ines.see('Below the thermostat.');
-    await ines.click('Insert itto the draft');
+    await ines.click('Put it into the draft');
     await ines.see('The library has the same card.');
     await until('radiator-fan', ({ partCards }) => partCards.some(({ place }) => place === 'Below the thermostat.'));
   });
@@ -119,7 +119,7 @@ describe('the library', () => {
     await ines.click('Block from Drop at {pin}');
     await ines.see('Only a released block can be put into plans.');
     await ines.click('Open the draft');
-    await ines.see('1 error before release');
+    await ines.see('1 error left');
     await ines.click('About');
     await ines.click('Ask for something');
     await ines.fill('Name in the steps', 'pin');
@@ -193,6 +193,7 @@ describe('the library', () => {
     await ines.fill('Instruction', 'Look here: ');
     await pastePicture(ines, 'Instruction');
     await until('pictures', ({ steps }) => /^Look here: !\[plug]\(photo:/.test(steps[0]?.instruction ?? ''));
+    await ines.click('Edit the reading V');
     await pastePicture(ines, 'Rows');
     await ines.see('That is a picture, not a table');
     expect((await draftOf('pictures')).steps[0]?.readings[0]?.spec).to.deep.equal(curve);

@@ -342,7 +342,7 @@ describe('experiments and current paths at the desk', () => {
     await ines.fill('Which part', 'C31');
     await ines.click('Add it as a step');
     await ines.see('The experiment “unplug and see”: the plan check watches what makes it safe.');
-    await ines.click('Current paths');
+    await ines.click('Paths');
     await ines.click('Add a current path');
     await ines.fill('Name', 'Sensor supply');
     await ines.see('all saved');

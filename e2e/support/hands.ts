@@ -123,6 +123,11 @@ export const keyboard = ({ page }: User): Hands => {
       await fill('Find steps', title);
       await page.keyboard.press('Enter');
     },
-    lead: (_, nth, goal) => pick('go to', goal, nth),
+    lead: async (_, nth, goal) => {
+      const name = `Edit outcome ${nth + 1}`;
+      // One that was added just now is open already.
+      if (await page.$(`[aria-label="${name}"]`)) await press(name);
+      await pick('go to', goal);
+    },
   };
 };

@@ -50,7 +50,10 @@ export const tellTenSteps = (how: string, handsOf: (user: User) => Hands): void 
     /** Waits for a button that the plan check, or saving, holds back. */
     const pressSoon = async (name: string) => {
       await ines.page.waitForFunction(
-        (wanted) => [...document.querySelectorAll('button')].some((one) => one.textContent === wanted && !one.disabled),
+        (wanted) =>
+          [...document.querySelectorAll('button')].some(
+            (one) => (one.getAttribute('aria-label') ?? one.textContent) === wanted && !one.disabled,
+          ),
         {},
         name,
       );
@@ -78,7 +81,7 @@ export const tellTenSteps = (how: string, handsOf: (user: User) => Hands): void 
     });
 
     it('has ten steps, one behind the other', async () => {
-      await hands.press('Steps');
+      await hands.press('Map');
       for (const [index, title] of titles.entries()) {
         if (index === 0) await hands.press('Add a step');
         else await hands.addStep(titles[index - 1] ?? '');
@@ -96,10 +99,11 @@ export const tellTenSteps = (how: string, handsOf: (user: User) => Hands): void 
         await hands.press('Add a reading');
         await hands.fill('Name of the reading', reading);
         await hands.fill('To', to);
-        await hands.pick(`when ${reading} is`, 'in spec');
-        await hands.press('Add an outcome');
-        await hands.pick('points to', suspect, 1);
-        await hands.lead(step, 1, goal);
+        await hands.press(`An outcome for each zone of ${reading}`);
+        await hands.press('Edit outcome 1');
+        await hands.pick('points to', suspect);
+        await hands.press('Close outcome 1');
+        await hands.lead(step, 0, goal);
       }
       for (const [step, goal] of [
         ['Another motor', 'Dead motor'],
@@ -115,7 +119,7 @@ export const tellTenSteps = (how: string, handsOf: (user: User) => Hands): void 
     });
 
     it('is found sound by the plan check, and walked', async () => {
-      await ines.page.waitForFunction(() => document.body.innerText.includes('Release version 1'));
+      await ines.page.waitForFunction(() => document.querySelector('[aria-label="Release version 1"]') !== null);
       await hands.press('About');
       // The part before it has a title too.
       await ines.see('Vehicle lines');
@@ -142,9 +146,9 @@ export const tellTenSteps = (how: string, handsOf: (user: User) => Hands): void 
       await second.press('Enter');
       await second.see('in review');
       await second.page.waitForFunction(() =>
-        [...document.querySelectorAll('button')].some((one) => one.textContent === 'Approve it' && !one.disabled),
+        [...document.querySelectorAll('button')].some((one) => one.textContent === 'Approve' && !one.disabled),
       );
-      await second.click('Approve it');
+      await second.click('Approve');
       await second.see('approved by Second Author');
       await second.leave();
       await ines.goTo(`/plans/${planId}/edit`);

@@ -21,6 +21,7 @@ import { photoPlugin } from './photo/index.js';
 import { planPlugin } from './plan/index.js';
 import { problemPlugin, sayNotFound, sendError } from './problem/index.js';
 import { reviewPlugin } from './review/index.js';
+import { waitingPlugin } from './review/waitingPlugin.js';
 import { searchPlugin } from './search/index.js';
 import type { Services } from './services/services.js';
 import { trailPlugin } from './trail/index.js';
@@ -118,7 +119,7 @@ function makeServer(handler: RequestListener, tls: AppOptions['tls']): Server {
 async function registerApi(api: FastifyInstance, options: AppOptions, services: Services): Promise<void> {
   const { nowMs, newId, setupToken, demoAccounts = [], vehicleInterface = makeSimulatedInterface([]) } = options;
   const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos } = services;
-  const { instruments, reviews, library, search, health } = services;
+  const { instruments, reviews, waiting, library, search, health } = services;
   const headers = options.tls ? { ...apiHeaders, 'strict-transport-security': 'max-age=31536000' } : apiHeaders;
   api.addHook('onRequest', async (_request, reply) => void reply.headers(headers));
   api.all('/*', { schema: hidden, config: { needs: 'nobody' } }, sayNotFound);
@@ -133,6 +134,7 @@ async function registerApi(api: FastifyInstance, options: AppOptions, services: 
     await scope.register(personPlugin, { prefix: '/people', people, sessions, newId, setupToken });
     await scope.register(planPlugin, { prefix: '/plans', plans, nowMs });
     await scope.register(reviewPlugin, { prefix: '/plans', reviews, plans, remarks: trailStore, nowMs, newId });
+    await scope.register(waitingPlugin, { prefix: '/reviews', waiting, trails: trailStore });
     await scope.register(libraryPlugin, { prefix: '/library', library, nowMs });
     await scope.register(vehiclePlugin, { prefix: '/vehicles', vehicles, newId, nowMs });
     await scope.register(vehicleHistoryPlugin, { prefix: '/vehicles', vehicles, codes, jobs: jobStore });

@@ -110,5 +110,11 @@ export { suspectsNamedBy } from './document/suspectsNamedBy.js';
 export { upgradePlan, upgradeStep } from './document/upgradePlan.js';
 export { leadResultTo, resultAt } from './edit/blockEnds.js';
 export { addStepAfter, addStepOn, changeOutcome, changeStep, deleteSteps, leadTo } from './edit/editSteps.js';
+export {
+  addOutcomesOfZones,
+  concludeEachSuspect,
+  leadToOwnConclusion,
+  zonesWithoutOutcome,
+} from './edit/outcomesOfZones.js';
 export { type CopiedSteps, copySteps, type Pasted, pasteSteps, readCopiedSteps } from './edit/pasteSteps.js';
 export { nameFollows, nameForFormulas, namesTaken, renameValue } from './edit/renameValue.js';

@@ -48,3 +48,5 @@ export interface RemarkAnswer {
   readonly by: string;
   readonly atMs: number;
 }
+
+export { countWaiting, type PlanFindings, type Waiting, type WaitingDraft } from './waiting.js';

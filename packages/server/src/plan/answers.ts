@@ -29,6 +29,7 @@ export const planListItemAnswer = answer<PlanListItem>()(
     title: text(),
     summary: text(),
     lines: listOf(text()),
+    codes: listOf(text()),
     expectedMinutes: amount(),
     stepCount: amount(),
     suspectCount: amount(),

@@ -136,6 +136,7 @@ export function toListItem(versions: readonly ListRow[]): PlanListItem {
     title,
     summary,
     lines: appliesTo.lines,
+    codes: appliesTo.codes,
     expectedMinutes,
     stepCount,
     suspectCount,

@@ -1,3 +1,4 @@
+import type { Waiting } from '@probe-trail/core/review';
 import { expect } from 'chai';
 import { type Ask, aServer, releaseSmallPlan, smallPlan, smallWalk, type TestServer } from '../testing/aServer.js';
 
@@ -108,5 +109,82 @@ describe('review, release and retirement over HTTP', () => {
     expect((await server.ask('POST', '/api/trails/t2/events', { events: [{ ...opened, id: 'x0' }] })).status).to.equal(
       200,
     );
+  });
+
+  describe('what waits for an author', () => {
+    const waiting = async (ask: Ask = server.ask) =>
+      (await ask('GET', '/api/reviews/waiting')).body as unknown as Waiting;
+    const nothing: Waiting = { toReview: [], toRelease: [], remarks: [], comments: [], newerCards: [] };
+    const line = { planId: 'cranking', title: smallPlan().title };
+
+    it('is nothing at first, and not told to those who write no plans', async () => {
+      expect(await waiting()).to.deep.equal(nothing);
+      const technician = await server.as('technician');
+      expect((await technician('GET', '/api/reviews/waiting')).status).to.equal(403);
+    });
+
+    it('is the draft of somebody else, and the own one once it is approved', async () => {
+      const etag = await create();
+      expect(await waiting(other)).to.deep.equal(nothing);
+      await draftPost('review', etag);
+      expect((await waiting(other)).toReview).to.have.length(1);
+      expect((await waiting(other)).toReview[0]).to.include({ ...line, version: 1 });
+      expect(await waiting()).to.deep.equal(nothing);
+      await draftPost('approve', etag, other);
+      expect(await waiting(other)).to.deep.equal(nothing);
+      expect((await waiting()).toRelease).to.deep.equal([{ ...line, version: 1, by: 'A author' }]);
+    });
+
+    it('is what others said of the own draft, until it is resolved', async () => {
+      await create();
+      const said = await other('POST', `${plan}/comments`, { version: 1, stepId: null, text: 'Why?' });
+      await server.ask('POST', `${plan}/comments`, { version: 1, stepId: null, text: 'A note of my own.' });
+      expect((await waiting()).comments).to.deep.equal([{ ...line, count: 1 }]);
+      expect((await waiting(other)).comments).to.deep.equal([]);
+      await server.ask('PUT', `${plan}/comments/${String(said.body.commentId)}`, { isDone: true });
+      expect(await waiting()).to.deep.equal(nothing);
+    });
+
+    it('is a card that was kept in the library after the draft was saved, and differs', async () => {
+      const card = { id: 'battery', name: 'Battery', place: 'Rear left', howItWorks: '', values: [], connectors: [] };
+      await server.ask('POST', '/api/plans', { document: smallPlan({ partCards: [card] }) });
+      const keep = (place: string, seen: string | undefined, atMs: number) =>
+        server.services.library.keep({ ...card, place }, seen, { by: 'Sam Quill', atMs });
+      await keep('Under the floor', undefined, 500);
+      expect(await waiting(), 'kept before').to.deep.equal(nothing);
+      const etag = async () => (await server.services.library.card('battery'))?.etag;
+      await keep('Rear left', await etag(), 2000);
+      expect(await waiting(), 'the same').to.deep.equal(nothing);
+      await keep('Rear left, behind the flap', await etag(), 3000);
+      expect((await waiting()).newerCards).to.deep.equal([{ ...line, cards: ['Battery'] }]);
+      expect(await waiting(other), 'of somebody else').to.deep.equal(nothing);
+    });
+
+    it('is a remark from the bay without an answer, and nothing once it is answered', async () => {
+      await releaseSmallPlan(server);
+      const [opened] = smallWalk();
+      const remark = {
+        id: 'r1',
+        atMs: 2000,
+        by: 'Ines Marrow',
+        kind: 'remarkMade',
+        stepId: 'rest',
+        about: 'unclear',
+        text: 'At which temperature?',
+      };
+      await server.ask('POST', '/api/trails/t1/events', { events: [opened, remark] });
+      expect((await waiting(other)).remarks).to.deep.equal([{ ...line, count: 1 }]);
+      await server.ask('PUT', `${plan}/remarks/r1`, { version: 1, text: 'It is 12.2 V at 20 °C.' });
+      expect(await waiting(other)).to.deep.equal(nothing);
+    });
+  });
+
+  it('says what the trails of each plan ended with', async () => {
+    expect((await server.ask('GET', '/api/reviews/findings')).body).to.deep.equal([]);
+    await releaseSmallPlan(server);
+    for (const id of ['a', 'b']) await server.ask('POST', `/api/trails/${id}/events`, { events: smallWalk(id) });
+    expect((await server.ask('GET', '/api/reviews/findings')).body).to.deep.equal([
+      { planId: 'cranking', found: [{ title: 'Battery is flat', count: 2 }] },
+    ]);
   });
 });

@@ -14,6 +14,7 @@ import { makePhotoStore } from '../photo/store.js';
 import { makePlanService } from '../plan/service.js';
 import { makePlanStore } from '../plan/store.js';
 import { makeReviewStore } from '../review/store.js';
+import { makeWaitingStore } from '../review/waiting.js';
 import { makeSearchStore } from '../search/store.js';
 import { makeTrailService } from '../trail/service.js';
 import { makeTrailStore } from '../trail/store.js';
@@ -46,6 +47,7 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
     search: makeSearchStore(database),
     instruments: makeInstrumentStore(database),
     reviews: makeReviewStore(database),
+    waiting: makeWaitingStore(database),
     library: makeLibraryStore(database),
     health: makeHealth(database, dataFolder, trails.waiting),
   };

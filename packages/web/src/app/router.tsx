@@ -3,6 +3,7 @@ import { createBrowserRouter, type LazyRouteFunction, type LoaderFunctionArgs, t
 import { type PageName, pages } from '../frame/pages';
 import { BoardPage } from '../job/BoardPage';
 import { planApi } from '../plan/planApi';
+import { WaitingForYou } from '../plan/review/WaitingForYou';
 import { Waiting } from '../ui/Waiting';
 import { RouteFailure } from './RouteFailure';
 import { Shell } from './Shell';
@@ -27,7 +28,7 @@ function askDraft({ params: { planId = '' } }: LoaderFunctionArgs): null {
 
 /** What each page shows. */
 const views: Readonly<Record<PageName, RouteObject>> = {
-  board: { Component: BoardPage },
+  board: { element: <BoardPage above={<WaitingForYou />} /> },
   preferences: view(() => import('../person/PreferencesPage'), 'PreferencesPage'),
   people: view(() => import('../person/PeoplePage'), 'PeoplePage'),
   newJob: view(() => import('../job/NewJobPage'), 'NewJobPage'),

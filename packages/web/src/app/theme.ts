@@ -58,7 +58,8 @@ export const theme = createTheme({
     Textarea: { defaultProps: { size: 'md' } },
     // A closed list of 300 steps is not drawn.
     Combobox: { defaultProps: { keepMounted: false } },
-    Select: { defaultProps: { size: 'md', checkIconPosition: 'right' } },
+    // What is chosen already stays chosen when it is picked again.
+    Select: { defaultProps: { size: 'md', checkIconPosition: 'right', allowDeselect: false } },
     Chip: { styles: { label: { height: 44 } } },
     MultiSelect: { defaultProps: { size: 'md' } },
     TagsInput: { defaultProps: { size: 'md' } },

@@ -56,7 +56,6 @@ export function SheetEditor({ line, draft: { sheet, change } }: EditorProps) {
             aria-label={`${unit.name} answered or not`}
             w={140}
             data={optionsOf(unitAnswers)}
-            allowDeselect={false}
             value={unit.answer}
             onChange={(answer) => setUnit({ ...unit, answer: (answer ?? 'unread') as UnitAnswer })}
           />
@@ -173,7 +172,6 @@ function AddCode({ units, onAdd }: AddProps) {
         <Select
           aria-label="Status of the code"
           w={170}
-          allowDeselect={false}
           data={Object.entries(statuses).map(([value, { label }]) => ({ value, label }))}
           value={status}
           onChange={(value) => setStatus((value ?? 'unknown') as keyof typeof statuses)}

@@ -80,7 +80,6 @@ interface SelectProps {
 const SheetSelect = ({ label, sheets, value, onChange }: SelectProps) => (
   <Select
     label={label}
-    allowDeselect={false}
     data={sheets.map(({ sheetId, moment, takenAtMs }) => ({
       value: sheetId,
       label: `${sheetMoments[moment]}, ${sayMoment(takenAtMs, nowMs())}`,

@@ -62,7 +62,6 @@ export function PathFields({ plan, path, onPath }: FieldsProps) {
                     label="Access"
                     w={200}
                     data={accessOptions}
-                    allowDeselect={false}
                     value={point.access}
                     onChange={(access) =>
                       onPath((now) => changePoint(now, point.id, { access: access as AccessLevel }))

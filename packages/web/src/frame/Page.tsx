@@ -4,6 +4,7 @@ import { IconMoon, IconSun } from '@tabler/icons-react';
 import { memo, type ReactNode } from 'react';
 import { Link, NavLink } from 'react-router';
 import { usePerson, usePreferences, useSetPreferencesMutation } from '../session/sessionApi';
+import { useWaitingCount } from '../session/waitingApi';
 import { NetworkState } from './NetworkState';
 import classes from './Page.module.css';
 import { pages, waysTo } from './pages';
@@ -57,9 +58,21 @@ export function Bar({ children, compact = false }: { readonly children?: ReactNo
       )}
       <div className={classes.middle}>{children}</div>
       {!compact && <NetworkState />}
+      {!compact && <WaitingCount />}
       <Who />
       <DayNight />
     </header>
+  );
+}
+
+/** How much waits for an author; what it is, the plans say. */
+function WaitingCount() {
+  const count = useWaitingCount();
+  if (count === 0) return null;
+  return (
+    <Link to="/plans" className={classes.who}>
+      {count === 1 ? '1 waits for you' : `${count} wait for you`}
+    </Link>
   );
 }
 

@@ -109,7 +109,6 @@ function FunctionRow({ measuringFunction, onChange, onDelete }: RowProps) {
         w={190}
         data={functionOptions}
         value={measuringFunction.measures}
-        allowDeselect={false}
         onChange={(measures) => measures && onChange({ measures: measures as InstrumentFunction })}
       />
       <CommittedInput

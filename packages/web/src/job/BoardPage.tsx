@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import type { JobListItem } from '@probe-trail/core/job';
-import { useDeferredValue } from 'react';
+import { type ReactNode, useDeferredValue } from 'react';
 import { Link } from 'react-router';
 import { Wait } from '../api/Wait';
 import { leftOffOf } from '../device/leftOff';
@@ -15,8 +15,11 @@ import { useBoardQuery } from './jobApi';
 // On the wall nobody touches it: it asks by itself what is new.
 const refreshMs = 15_000;
 
-/** Home, on the tablet and on the wall: every bus in the workshop, how far it has come, and what it waits for. */
-export function BoardPage() {
+/**
+ * Home, on the tablet and on the wall: every bus in the workshop, how far it has come, and what it waits for.
+ * @param above what else waits for whoever looks at it
+ */
+export function BoardPage({ above }: { readonly above?: ReactNode }) {
   const { data, error, refetch } = useBoardQuery(undefined, {
     pollingInterval: refreshMs,
     refetchOnMountOrArgChange: true,
@@ -35,6 +38,7 @@ export function BoardPage() {
       }
     >
       <LeftOffLine />
+      {above}
       <Wait for={data} error={error} retry={refetch}>
         {(jobs) =>
           jobs.length === 0 ? (

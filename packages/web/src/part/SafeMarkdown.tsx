@@ -8,7 +8,7 @@ import { WireStrip } from './WireStrip';
 interface MarkdownProps {
   readonly text: string;
   /** Whose pins `@C31.2` means; without it that is only text. */
-  readonly plan?: Plan;
+  readonly plan?: Pick<Plan, 'partCards'>;
 }
 
 const addressOf = (address: string): string =>

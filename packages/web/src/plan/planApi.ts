@@ -1,4 +1,5 @@
 import type { Plan, PlanListItem, PlanVersion, PlanVersionInfo } from '@probe-trail/core/plan';
+import type { PlanFindings } from '@probe-trail/core/review';
 import { api } from '../api/api';
 
 /** A draft as somebody has seen it. */
@@ -20,6 +21,11 @@ export const versionPath = ({ planId, version }: VersionOf): string => `plans/${
 export const planApi = api.injectEndpoints({
   endpoints: (build) => ({
     plans: build.query<readonly PlanListItem[], void>({ query: () => 'plans', providesTags: ['plans'] }),
+    /** What the trails of each plan ended with. */
+    planFindings: build.query<readonly PlanFindings[], void>({
+      query: () => 'reviews/findings',
+      providesTags: ['plans', 'trails'],
+    }),
     plan: build.query<PlanListItem, string>({ query: (planId) => `plans/${planId}`, providesTags: ['plans'] }),
     planVersion: build.query<PlanVersion, VersionOf>({
       query: versionPath,
@@ -48,6 +54,7 @@ export const planApi = api.injectEndpoints({
 
 export const {
   usePlansQuery,
+  usePlanFindingsQuery,
   usePlanQuery,
   usePlanVersionQuery,
   usePlanDraftQuery,

@@ -5,7 +5,7 @@ import { type FoundPin, findPin, pinsIn } from './planIndex.js';
 const mention = /@([\w-]+)[.·]([\w-]+)/g;
 
 /** A text with every mention of a pin that the plan knows written by `write`; others stay as they are. */
-export const withMentions = (plan: Plan, text: string, write: (found: FoundPin) => string): string =>
+export const withMentions = (plan: Pick<Plan, 'partCards'>, text: string, write: (found: FoundPin) => string): string =>
   text.replace(mention, (whole, connectorId: string, pin: string) => {
     const found = findPin(plan, connectorId, pin);
     return found ? write(found) : whole;

@@ -26,6 +26,8 @@ export interface PlanListItem {
   readonly title: string;
   readonly summary: string;
   readonly lines: readonly string[];
+  /** The fault codes that it is for. */
+  readonly codes: readonly string[];
   /** Minutes to a conclusion on average. */
   readonly expectedMinutes: number;
   readonly stepCount: number;

@@ -40,8 +40,12 @@ export interface FoundPin {
 }
 
 /** The pin of that connector, wherever in the plan's part cards it stands. */
-export function findPin(plan: Plan, connectorId: string, pinId: string): FoundPin | undefined {
-  for (const partCard of plan.partCards) {
+export function findPin(
+  { partCards }: Pick<Plan, 'partCards'>,
+  connectorId: string,
+  pinId: string,
+): FoundPin | undefined {
+  for (const partCard of partCards) {
     const connector = partCard.connectors.find(({ id }) => id === connectorId);
     const pin = connector?.pins.find((candidate) => candidate.pin === pinId);
     if (connector && pin) return { partCard, connector, pin };

@@ -50,7 +50,6 @@ export function BlockFields({ block, use, onUse }: FieldsProps) {
           key={id}
           label={`“${fillIn(use, name) || id}” of the block is`}
           searchable
-          allowDeselect={false}
           data={[
             { value: id, label: suspects.find((one) => one.id === id)?.name ?? 'a suspect of its own' },
             ...suspects.filter((one) => one.id !== id).map((one) => ({ value: one.id, label: one.name || one.id })),

@@ -37,7 +37,6 @@ export function FaceEditor({ face, onFace }: FaceProps) {
         aria-label="Seen from"
         data={views}
         value={shown.seenFrom}
-        allowDeselect={false}
         disabled={!face}
         onChange={(seenFrom) => seenFrom && onFace((now) => now && { ...now, seenFrom: seenFrom as Face['seenFrom'] })}
       />
@@ -45,7 +44,6 @@ export function FaceEditor({ face, onFace }: FaceProps) {
         aria-label="Latch"
         data={latches}
         value={shown.latch}
-        allowDeselect={false}
         disabled={!face}
         onChange={(latch) => latch && onFace((now) => now && { ...now, latch: latch as Face['latch'] })}
       />

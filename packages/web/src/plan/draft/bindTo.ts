@@ -38,7 +38,6 @@ export const bindTo = <T extends object>(
   /** Of a choice among a few words; those that stand in `data`. */
   pick: <Key extends WordOf<T>>(key: Key) => ({
     value: shown[key] as string,
-    allowDeselect: false as const,
     onChange: (word: string | null) => {
       if (word !== null) edit(null, put(key, word as T[Key]));
     },

@@ -1,5 +1,5 @@
-import { ActionIcon, Button, MultiSelect } from '@mantine/core';
-import { type Conclusion, letterOf, planLengths } from '@probe-trail/core/plan';
+import { ActionIcon, Button, Group, MultiSelect } from '@mantine/core';
+import { type Conclusion, concludeEachSuspect, letterOf, planLengths } from '@probe-trail/core/plan';
 import { IconTrash } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
@@ -14,8 +14,10 @@ import { pathColour } from '../map/signpostSize';
 
 /** The ends of the plan: which suspects each has found, or none. */
 export function ConclusionsPart() {
-  const { edit } = useEdits();
+  const { edit, rework } = useEdits();
   const plan = useDraft((draft) => draft);
+  const named = new Set(plan.conclusions.flatMap(({ suspectIds }) => suspectIds));
+  const left = plan.suspects.filter(({ id }) => !named.has(id)).length;
   const [addedId, setAddedId] = useState<string | undefined>();
   const add = () => {
     const id = `conclusion-${nanoid(5)}`;
@@ -30,9 +32,19 @@ export function ConclusionsPart() {
       {plan.conclusions.map((conclusion, index) => (
         <ConclusionRow key={conclusion.id} conclusion={conclusion} index={index} isNew={conclusion.id === addedId} />
       ))}
-      <Button variant="default" onClick={add}>
-        Add a conclusion
-      </Button>
+      <Group>
+        <Button variant="default" onClick={add}>
+          Add a conclusion
+        </Button>
+        {left > 0 && (
+          <Button
+            variant="default"
+            onClick={() => rework((draft) => concludeEachSuspect(draft, () => `conclusion-${nanoid(5)}`))}
+          >
+            One for each suspect without one ({left})
+          </Button>
+        )}
+      </Group>
     </>
   );
 }

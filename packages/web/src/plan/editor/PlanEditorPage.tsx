@@ -8,6 +8,7 @@ import { useStore } from 'react-redux';
 import { useParams, useSearchParams } from 'react-router';
 import { ActionCreators } from 'redux-undo';
 import { Wait } from '../../api/Wait';
+import { DeskPage } from '../../frame/DeskPage';
 import { keys } from '../../frame/keys';
 import { Page } from '../../frame/Page';
 import { type AppState, useAppDispatch, useAppSelector } from '../../state/appState';
@@ -23,7 +24,7 @@ import { SettledDraftContext, useMakeSettledDraft } from '../draft/settledDraft'
 import { usePlanWorker } from '../draft/usePlanWorker';
 import { SavingContext, useSaving, useSavingState } from '../draft/useSaving';
 import { FindingsPart } from '../findings/FindingsPart';
-import { usePlanDraftQuery } from '../planApi';
+import { usePlanDraftQuery, usePlanQuery } from '../planApi';
 import { ReviewBar } from '../review/ReviewBar';
 import { AboutPart } from './AboutPart';
 import { ConclusionsPart } from './ConclusionsPart';
@@ -31,6 +32,7 @@ import { ConflictNotice } from './ConflictNotice';
 import { MatrixPart } from './MatrixPart';
 import { PartCardsPart } from './PartCardsPart';
 import { PathsPart } from './PathsPart';
+import classes from './PlanEditorPage.module.css';
 import { StepsPart } from './StepsPart';
 import { SuspectsPart } from './SuspectsPart';
 
@@ -64,14 +66,14 @@ const askCheck = (worker: Remote<PlanCheck>, change: PlanChange) => worker.check
 
 // Each draws itself anew when what it shows of the draft changes, not with every key.
 const parts = {
-  steps: ['Steps', memo(StepsPart)],
+  steps: ['Map', memo(StepsPart)],
   suspects: ['Suspects', memo(SuspectsPart)],
-  matrix: ['Suspects × outcomes', memo(MatrixPart)],
+  matrix: ['Matrix', memo(MatrixPart)],
   conclusions: ['Conclusions', memo(ConclusionsPart)],
-  cards: ['Part cards', memo(PartCardsPart)],
-  paths: ['Current paths', memo(PathsPart)],
+  cards: ['Cards', memo(PartCardsPart)],
+  paths: ['Paths', memo(PathsPart)],
   about: ['About', memo(AboutPart)],
-  findings: ['Plan check', memo(FindingsPart)],
+  findings: ['Check', memo(FindingsPart)],
 } as const;
 
 interface OpenProps {
@@ -105,38 +107,69 @@ function DraftWork({ opened, children }: OpenProps & { readonly children: ReactN
 }
 
 const EditorPage = memo(function EditorPage({ opened }: OpenProps) {
-  const title = useDraft((plan) => plan.title);
-  return (
-    <Page isWide title={title || 'A plan without a title'} actions={<Actions opened={opened} />}>
-      <ConflictNotice />
-      <EditorTabs />
-    </Page>
-  );
-});
-
-/** The parts of the draft; drawn anew only when the findings change. */
-const EditorTabs = memo(function EditorTabs() {
-  const openFindings = useFindings((findings) => findings.filter(isOpen).length);
   const [search, setSearch] = useSearchParams();
   const part = search.get('part') ?? 'steps';
   return (
-    <Tabs value={part} onChange={(next) => setSearch({ part: next ?? 'steps' })} keepMounted={false}>
-      <Tabs.List mb="md">
-        {Object.entries(parts).map(([value, [name]]) => (
-          <Tabs.Tab key={value} value={value} mih={44} fz="md">
-            {name}
-            {value === 'findings' && ` (${openFindings})`}
-          </Tabs.Tab>
-        ))}
-      </Tabs.List>
-      {Object.entries(parts).map(([value, [, Part]]) => (
-        <Tabs.Panel key={value} value={value}>
-          <Part />
-        </Tabs.Panel>
-      ))}
+    <Tabs
+      className={classes.tabs ?? ''}
+      value={part}
+      onChange={(next) => setSearch({ part: next ?? 'steps' })}
+      keepMounted={false}
+    >
+      <DeskPage head={<EditorHead opened={opened} />}>
+        <div className={classes.notice}>
+          <ConflictNotice />
+        </div>
+        <PartPanels />
+      </DeskPage>
     </Tabs>
   );
 });
+
+/** The parts of the draft; drawn anew only when another is chosen. */
+const PartPanels = memo(() =>
+  Object.entries(parts).map(([value, [, Part]]) => (
+    <Tabs.Panel key={value} value={value} className={classes.panel ?? ''} data-part={value}>
+      <Part />
+    </Tabs.Panel>
+  )),
+);
+
+/** One row: what the plan is called and how it stands, its parts, and what is done with the whole of it. */
+const EditorHead = memo(function EditorHead({ opened }: OpenProps) {
+  return (
+    <>
+      <div className={classes.name}>
+        <PlanName />
+        <DraftState opened={opened} />
+      </div>
+      <Tabs.List className={classes.parts ?? ''} aria-label="Parts of the plan">
+        {Object.entries(parts).map(([value, [name]]) => (
+          <Tabs.Tab key={value} value={value} className={classes.part ?? ''}>
+            {name}
+            {value === 'findings' && <OpenFindings />}
+          </Tabs.Tab>
+        ))}
+      </Tabs.List>
+      <div className={classes.actions}>
+        <UndoRedo />
+        <ReviewBar opened={opened} />
+      </div>
+    </>
+  );
+});
+
+function PlanName() {
+  const title = useDraft((plan) => plan.title);
+  const words = title || 'A plan without a title';
+  return <h1 title={words}>{words}</h1>;
+}
+
+/** How many findings of the plan check are open. */
+function OpenFindings() {
+  const count = useFindings((findings) => findings.filter(isOpen).length);
+  return count > 0 && <b> {count}</b>;
+}
 
 const saveWords = {
   saved: 'all saved',
@@ -145,18 +178,22 @@ const saveWords = {
   failed: 'not saved yet, kept on this device',
 } as const;
 
-const Actions = memo(function Actions({ opened }: OpenProps) {
+function DraftState({ opened: { planId, version } }: OpenProps) {
   const { state } = useSavingState();
+  const { data: plan } = usePlanQuery(planId);
+  const draft = plan?.draft;
+  const words = [
+    `draft ${version}`,
+    saveWords[state.kind],
+    draft?.state === 'inReview' && 'in review',
+    draft?.state === 'inReview' && draft.approvedBy !== null && `approved by ${draft.approvedBy}`,
+  ];
   return (
-    <>
-      <span className="soft" role="status">
-        draft {opened.version}, {saveWords[state.kind]}
-      </span>
-      <UndoRedo />
-      <ReviewBar opened={opened} />
-    </>
+    <span className={classes.state} role="status">
+      {words.filter((one) => one !== false && one !== undefined).join(', ')}
+    </span>
   );
-});
+}
 
 function UndoRedo() {
   const dispatch = useAppDispatch();

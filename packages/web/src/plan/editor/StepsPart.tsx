@@ -1,8 +1,11 @@
 import { SegmentedControl } from '@mantine/core';
+import { useMediaQuery } from '@mantine/hooks';
 import type { Walk } from '@probe-trail/core/evidence';
 import { hookUpsOf, type Plan, sayPlace, textsOf } from '@probe-trail/core/plan';
-import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { type ReactNode, useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { useSearchParams } from 'react-router';
+import { keepText, keptText } from '../../device/keptTexts';
 import { optionsOf } from '../../fields/optionsOf';
 import { useAppSelector } from '../../state/appState';
 import { PutBlock } from '../block/PutBlock';
@@ -45,10 +48,41 @@ export function StepsPart() {
   const isBesideDue = useDeferredValue(true, false);
   if (chosenId === undefined) return <FirstStep onAdded={choose} />;
   return (
-    <div className={classes.workspace}>
-      <MapSide stepId={chosenId} selected={selected} onSelect={setSelected} onChoose={choose} walk={walk} />
-      {isBesideDue && <Beside stepId={chosenId} walk={walk} onWalk={setWalk} />}
-    </div>
+    <Split
+      map={<MapSide stepId={chosenId} selected={selected} onSelect={setSelected} onChoose={choose} walk={walk} />}
+      beside={isBesideDue && <Beside stepId={chosenId} walk={walk} onWalk={setWalk} />}
+    />
+  );
+}
+
+interface SplitProps {
+  readonly map: ReactNode;
+  readonly beside: ReactNode;
+}
+
+const keptLayout = { getItem: (name: string) => keptText(name) ?? null, setItem: keepText };
+
+/** The map, and what stands beside it: as wide as it was dragged last on this device. On an upright screen it stands below. */
+function Split({ map, beside }: SplitProps) {
+  const isUpright = useMediaQuery('(max-width: 900px)', undefined, { getInitialValueInEffect: false });
+  const orientation = isUpright ? 'vertical' : 'horizontal';
+  const { defaultLayout, onLayoutChanged } = useDefaultLayout({ id: `desk-${orientation}`, storage: keptLayout });
+  return (
+    <Group
+      key={orientation}
+      className={classes.workspace}
+      orientation={orientation}
+      {...(defaultLayout && { defaultLayout })}
+      onLayoutChanged={onLayoutChanged}
+    >
+      <Panel id="map" minSize={isUpright ? 200 : 320}>
+        {map}
+      </Panel>
+      <Separator className={classes.handle} aria-label="How wide the step is" />
+      <Panel id="beside" minSize={isUpright ? 200 : 400} defaultSize={isUpright ? '55%' : 500}>
+        {beside}
+      </Panel>
+    </Group>
   );
 }
 
@@ -131,7 +165,7 @@ function MapSide({ stepId, selected, onSelect, onChoose, walk }: MapSideProps) {
   );
 }
 
-const beside = { step: 'The step', walks: 'All walks', try: 'Walk it' } as const;
+const beside = { step: 'Step', walks: 'All walks', try: 'Walk it' } as const;
 
 interface BesideProps {
   readonly stepId: string;
@@ -148,7 +182,7 @@ function Beside({ stepId, walk, onWalk }: BesideProps) {
   };
   return (
     <section className={classes.beside} aria-label="Beside the map">
-      <SegmentedControl fullWidth size="md" value={view} onChange={show} data={optionsOf(beside)} />
+      <SegmentedControl className={classes.views ?? ''} value={view} onChange={show} data={optionsOf(beside)} />
       <div className={classes.step} data-view={view}>
         {view === 'step' && <ChosenStep stepId={stepId} />}
         {view === 'walks' && <WalksPanel chosen={walk} onChoose={onWalk} />}

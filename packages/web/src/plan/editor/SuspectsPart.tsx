@@ -29,9 +29,11 @@ export function SuspectsPart() {
   };
   return (
     <>
-      {plan.suspects.length === 0 && <p>No suspect yet. Write down everything that can be the cause.</p>}
+      {plan.suspects.length === 0 && (
+        <p>No suspect yet. Write down everything that can be the cause; Enter begins the next.</p>
+      )}
       {plan.suspects.map((suspect) => (
-        <SuspectRow key={suspect.id} suspect={suspect} isNew={suspect.id === addedId} />
+        <SuspectRow key={suspect.id} suspect={suspect} isNew={suspect.id === addedId} onNext={add} />
       ))}
       <Button variant="default" onClick={add}>
         Add a suspect
@@ -44,9 +46,11 @@ interface RowProps {
   readonly suspect: Suspect;
   /** It was added just now: its name is written first. */
   readonly isNew: boolean;
+  /** Enter behind a name: the next suspect is written. */
+  readonly onNext: () => void;
 }
 
-function SuspectRow({ suspect, isNew }: RowProps) {
+function SuspectRow({ suspect, isNew, onNext }: RowProps) {
   const findings = useFindings((all) => all.filter(({ at }) => at.suspectId === suspect.id && !at.stepId));
   const { edit } = useEdits();
   const editSuspect: EditPart<Suspect> = (field, recipe) =>
@@ -56,7 +60,14 @@ function SuspectRow({ suspect, isNew }: RowProps) {
     <div className={classes.row}>
       <Findings findings={findings} />
       <div className={classes.suspect}>
-        <DraftLine label="Name" autoFocus={isNew} {...bind.text('name')} />
+        <DraftLine
+          label="Name"
+          autoFocus={isNew}
+          {...bind.text('name')}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter' && event.currentTarget.value.trim() !== '') onNext();
+          }}
+        />
         <Select label="Kind" data={kindOptions} {...bind.pick('kind')} />
         <CommittedInput label="Weight" value={String(suspect.weight)} parse={parseWeight} {...bind.commit('weight')} />
         <ActionIcon

@@ -57,7 +57,7 @@ export function LibraryLine({ card }: { readonly card: PartCard }) {
         <>
           <span className="soft">This card is of this plan alone.</span>
           <Button variant="default" loading={isLoading} onClick={() => void keep({ card, etag: undefined })}>
-            Insert itto the library
+            Put it into the library
           </Button>
         </>
       )}
@@ -90,7 +90,7 @@ function InLibrary({ card, onKeep, isLoading }: InLibraryProps) {
         <ChangeDialog
           title="The card of the library"
           change={(plan) => replaceCard(plan, found.card)}
-          does="Insert itto the draft"
+          does="Put it into the draft"
           onClose={() => setIsOpen(false)}
         />
       )}

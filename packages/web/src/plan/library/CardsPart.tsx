@@ -126,7 +126,7 @@ function ShownCard({ found, onEdit }: { readonly found: LibraryCard; readonly on
               Change the card
             </Button>
             <Button variant="default" onClick={() => setIsReplacing(true)}>
-              Insert itto the drafts
+              Put it into the drafts
             </Button>
           </Group>
         )}

@@ -36,7 +36,6 @@ export function ChangeEditor({ spec, onChange }: KindProps<ChangeSpec>) {
           label="The reading then"
           data={directions}
           value={spec.direction}
-          allowDeselect={false}
           onChange={(direction) => direction && turn(direction as ChangeSpec['direction'])}
         />
         {spec.direction !== 'stay' && (

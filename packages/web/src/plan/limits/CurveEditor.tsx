@@ -22,7 +22,6 @@ export function CurveEditor({ spec, onChange }: KindProps<CurveSpec>) {
           data={isKnown ? names : [...names, { value: spec.of, label: spec.of }]}
           value={spec.of}
           searchable
-          allowDeselect={false}
           onChange={(of) => of && onChange(null, (now) => ({ ...now, of }))}
         />
         <CommittedInput

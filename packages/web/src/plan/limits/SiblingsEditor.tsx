@@ -30,7 +30,6 @@ export function SiblingsEditor({ spec, onChange }: KindProps<SiblingsSpec>) {
           label="Judged by"
           data={siblingRules}
           value={spec.rule}
-          allowDeselect={false}
           onChange={(rule) => rule && onChange(null, (now) => ({ ...now, rule: rule as SiblingsSpec['rule'] }))}
         />
         <CommittedInput
@@ -46,7 +45,6 @@ export function SiblingsEditor({ spec, onChange }: KindProps<SiblingsSpec>) {
             { value: 'percent', label: '%' },
           ]}
           value={spec.as}
-          allowDeselect={false}
           onChange={(as) => as && onChange(null, (now) => ({ ...now, as: as as SiblingsSpec['as'] }))}
         />
         <UnitInput spec={spec} onChange={onChange} />

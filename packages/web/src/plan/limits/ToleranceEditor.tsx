@@ -34,7 +34,6 @@ export function ToleranceEditor({ spec, onChange }: KindProps<ToleranceSpec>) {
             { value: 'percent', label: '% of nominal' },
           ]}
           value={spec.as}
-          allowDeselect={false}
           onChange={(as) => as && onChange(null, (now) => ({ ...now, as: as as ToleranceSpec['as'] }))}
         />
         <UnitInput spec={spec} onChange={onChange} />

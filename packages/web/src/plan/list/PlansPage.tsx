@@ -1,13 +1,17 @@
 import { Button } from '@mantine/core';
-import { lazy, Suspense, useState } from 'react';
+import type { PlanListItem } from '@probe-trail/core/plan';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Wait } from '../../api/Wait';
 import { Page } from '../../frame/Page';
 import { MissedPlans } from '../../job/MissedPlans';
 import { useMay } from '../../session/sessionApi';
 import { Notice } from '../../spec/Notice';
-import { usePlansQuery } from '../planApi';
+import { usePlanFindingsQuery, usePlansQuery } from '../planApi';
+import { WaitingForYou } from '../review/WaitingForYou';
 import { useNewPlan } from '../useNewPlan';
+import { PlanFilters, usePlanWish } from './PlanFilters';
 import { PlanLines } from './PlanLines';
+import { shownPlans, withFindings } from './shownPlans';
 
 // It brings the plan check along: it is loaded when somebody takes something in.
 const ImportPlan = lazy(async () => ({ default: (await import('../exchange/ImportPlan')).ImportPlan }));
@@ -43,16 +47,30 @@ export function PlansPage() {
         </Suspense>
       )}
       {mayWrite && <MissedPlans />}
+      <WaitingForYou />
       <Wait for={data} error={error} retry={refetch}>
         {(all) => {
           const plans = all.filter(({ isBlock }) => !isBlock);
           return plans.length === 0 ? (
             <p>There is no plan yet. Write one, or import a plan file.</p>
           ) : (
-            <PlanLines plans={plans} />
+            <FilteredPlans plans={plans} />
           );
         }}
       </Wait>
     </Page>
+  );
+}
+
+function FilteredPlans({ plans }: { readonly plans: readonly PlanListItem[] }) {
+  const { data: findings } = usePlanFindingsQuery(undefined, { refetchOnMountOrArgChange: true });
+  const [wish, setWish] = usePlanWish();
+  const learned = useMemo(() => withFindings(plans, findings ?? []), [plans, findings]);
+  const shown = useMemo(() => shownPlans(learned, wish), [learned, wish]);
+  return (
+    <>
+      <PlanFilters plans={learned} wish={wish} onWish={setWish} />
+      {shown.length === 0 ? <p role="status">No plan is like that.</p> : <PlanLines plans={shown} />}
+    </>
   );
 }

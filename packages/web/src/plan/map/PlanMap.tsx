@@ -163,7 +163,7 @@ function DrawnMap(props: DrawnProps) {
         proOptions={{ hideAttribution: true }}
       >
         <Background variant={BackgroundVariant.Dots} gap={22} size={1.4} color="var(--rule)" />
-        <Controls showInteractive={false} position="bottom-left" />
+        <Controls showInteractive={false} position="bottom-left" fitViewOptions={wholeMap} />
         {graph.steps.length > 12 && (
           <MiniMap
             pannable
@@ -286,7 +286,14 @@ function useEdges({ ways }: MapGraph, layout: MapLayout, lit: OnTheWay | undefin
   );
 }
 
-const firstZoom = 0.75;
+// The smallest words of a signpost are twelve pixels high at one.
+const firstZoom = 1;
+/** Room above the first step, for what lies over the map. */
+const headroom = 76;
+const wholeMap = {
+  padding: { top: `${headroom}px`, right: '24px', bottom: '72px', left: '24px' },
+  maxZoom: 1,
+} as const;
 
 /** Brings the chosen step into the picture, and the focus along when the map has it. */
 function useShown(area: React.RefObject<HTMLElement | null>, layout: MapLayout, chosenId: string | undefined) {
@@ -303,7 +310,7 @@ function useShown(area: React.RefObject<HTMLElement | null>, layout: MapLayout, 
     if (shown.current === undefined)
       void setViewport({
         x: box.width / 2 - (at.x + signpostWidth / 2) * firstZoom,
-        y: 24 - at.y * firstZoom,
+        y: headroom - at.y * firstZoom,
         zoom: firstZoom,
       });
     else if (!isInside(at, screenToFlowPosition, box))
@@ -314,6 +321,17 @@ function useShown(area: React.RefObject<HTMLElement | null>, layout: MapLayout, 
         area.current?.querySelector<HTMLElement>(`[data-step="${CSS.escape(chosenId ?? '')}"]`)?.focus(),
       );
   }, [area, layout, chosenId, hasFocus, setCenter, setViewport, getZoom, screenToFlowPosition]);
+  // The map was made smaller beside a wider step: the chosen one stays in the picture.
+  const size = useStore(({ width, height }) => `${width} ${height}`);
+  const sized = useRef(size);
+  useEffect(() => {
+    const at = layout.steps.get(chosenId ?? '');
+    const box = area.current?.getBoundingClientRect();
+    if (sized.current === size || !at || !box) return;
+    sized.current = size;
+    if (!isInside(at, screenToFlowPosition, box))
+      void setCenter(at.x + signpostWidth / 2, at.y + headHeight, { zoom: getZoom() });
+  }, [size, area, layout, chosenId, setCenter, getZoom, screenToFlowPosition]);
 }
 
 /** Whether the map had the focus last: a step that is deleted takes it away without giving it to anything else. */

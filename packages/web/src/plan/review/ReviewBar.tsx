@@ -13,6 +13,7 @@ import { selectErrors } from '../draft/countedFindings';
 import { useSavingState } from '../draft/useSaving';
 import { usePlanQuery, usePlanVersionQuery } from '../planApi';
 import { Differences } from './Differences';
+import classes from './ReviewBar.module.css';
 import { type ReviewMove, useMoveReviewMutation, useReleaseDraftMutation } from './reviewApi';
 
 /** The way of a draft to its release: asked for, read and approved by somebody else, released with notes. */
@@ -35,27 +36,33 @@ export function ReviewBar({ opened }: { readonly opened: PlanVersion }) {
   }, [wanted, isSaved, move, planId, saving.etag]);
   return (
     <>
-      {draft?.state === 'inReview' && (
-        <span role="status">in review{draft.approvedBy !== null && `, approved by ${draft.approvedBy}`}</span>
-      )}
       {draft?.state === 'inReview' && draft.savedBy !== person?.name && draft.approvedBy === null && (
         <Button variant="default" onClick={() => setWanted('approve')}>
-          Approve it
+          Approve
         </Button>
       )}
       {draft && (
         <Button
           variant="default"
+          aria-label={draft.state === 'draft' ? 'Send to review' : 'Withdraw from review'}
           disabled={draft.state === 'draft' && errors !== 0}
           onClick={() => setWanted(draft.state === 'draft' ? 'review' : 'back')}
         >
-          {draft.state === 'draft' ? 'Send to review' : 'Withdraw'}
+          {draft.state === 'draft' ? 'Review' : 'Withdraw'}
         </Button>
       )}
-      <Button disabled={errors !== 0} onClick={() => setIsReleasing(true)}>
-        {errors ? `${sayCount(errors, 'error')} before release` : `Release version ${version}`}
+      <Button
+        disabled={errors !== 0}
+        aria-label={errors ? undefined : `Release version ${version}`}
+        onClick={() => setIsReleasing(true)}
+      >
+        {errors ? `${sayCount(errors, 'error')} left` : 'Release'}
       </Button>
-      {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}
+      {error && (
+        <div className={classes.failure}>
+          <Notice kind="outOfSpec" title={sayFailure(error)} />
+        </div>
+      )}
       {isReleasing && (
         <ReleaseDialog
           opened={opened}

@@ -83,8 +83,8 @@ function Compare({ planId, versions }: CompareProps) {
     <section>
       <h2>What differs</h2>
       <div className={classes.choice}>
-        <Select label="From" data={choices} value={String(from)} allowDeselect={false} onChange={choose('from')} />
-        <Select label="To" data={choices} value={String(to)} allowDeselect={false} onChange={choose('to')} />
+        <Select label="From" data={choices} value={String(from)} onChange={choose('from')} />
+        <Select label="To" data={choices} value={String(to)} onChange={choose('to')} />
       </div>
       <Wait for={differences} error={before.error ?? after.error}>
         {(found) => (

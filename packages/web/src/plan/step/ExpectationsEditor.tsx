@@ -31,7 +31,6 @@ export function ExpectationsEditor({ reading, onChange }: EditorProps) {
             label="Suspect"
             style={{ flex: 1 }}
             searchable
-            allowDeselect={false}
             data={suspects
               .filter((suspect) => suspect.id === one.suspectId || free.includes(suspect))
               .map((suspect) => ({ value: suspect.id, label: suspect.name || suspect.id }))}

@@ -20,7 +20,7 @@ export function FirstStep({ onAdded }: { readonly onAdded: (stepId: string) => v
     onAdded(id);
   };
   return (
-    <>
+    <div className={classes.none}>
       <p>The plan has no step yet. An order that works:</p>
       <ol className={`bullets ${classes.order}`}>
         <li>
@@ -47,7 +47,7 @@ export function FirstStep({ onAdded }: { readonly onAdded: (stepId: string) => v
         What is written down elsewhere can be <Link to="/plans">imported as an outline</Link>.
       </p>
       {isAsking && <PutBlock afterId={undefined} onPut={onAdded} onClose={() => setIsAsking(false)} />}
-    </>
+    </div>
   );
 }
 

@@ -23,24 +23,23 @@ import classes from '../fields/editorFields.module.css';
 import { HookUpExtras } from './HookUpExtras';
 import { parseRange } from './parseRange';
 
-interface HookUpProps {
-  readonly label: string;
-  readonly hookUp: HookUp | null;
-  /** Changes the step or the reading that has it. */
-  readonly edit: EditPart<{ readonly hookUp: HookUp | null }>;
-}
-
 type EditHookUp = EditPart<HookUp>;
 
+/** Changes the step or the reading that has the hook-up. */
+type EditHolder = EditPart<{ readonly hookUp: HookUp | null }>;
+
 const functionOptions = optionsOf(instrumentFunctions);
-/** Which instrument, how set, and where its leads go; pins are chosen from the part cards, not typed. */
-export const HookUpEditor = memo(function HookUpEditor({ label, hookUp, edit }: HookUpProps) {
-  const editHookUp: EditHookUp = (field, recipe) =>
-    edit(field && `hookUp.${field}`, (holder) => {
-      if (holder.hookUp) recipe(holder.hookUp);
-    });
+
+interface OwnProps {
+  readonly label: string;
+  readonly hookUp: HookUp | null;
+  readonly edit: EditHolder;
+}
+
+/** A hook-up that a reading may have of its own. */
+export const OwnHookUp = memo(function OwnHookUp({ label, hookUp, edit }: OwnProps) {
   return (
-    <section className={classes.block}>
+    <>
       <Switch
         label={label}
         checked={hookUp !== null}
@@ -51,33 +50,42 @@ export const HookUpEditor = memo(function HookUpEditor({ label, hookUp, edit }: 
           });
         }}
       />
-      {hookUp && (
-        <>
-          <InstrumentRow hookUp={hookUp} edit={editHookUp} />
-          <HookUpExtras hookUp={hookUp} edit={editHookUp} />
-          {hookUp.leads.map((lead, index) => (
-            // A lead has no identity but its place.
-            <LeadRow key={index} lead={lead} index={index} edit={editHookUp} />
-          ))}
-          <Group>
-            {hookUp.leads.length < 2 && (
-              <Button
-                variant="default"
-                onClick={() =>
-                  editHookUp(null, ({ leads }) => {
-                    leads.push(leadNumber(leads.length));
-                  })
-                }
-              >
-                Add a lead
-              </Button>
-            )}
-          </Group>
-        </>
-      )}
-    </section>
+      {hookUp && <HookUpFields hookUp={hookUp} edit={edit} />}
+    </>
   );
 });
+
+/** Which instrument, how set, and where its leads go; pins are chosen from the part cards, not typed. */
+export function HookUpFields({ hookUp, edit }: { readonly hookUp: HookUp; readonly edit: EditHolder }) {
+  const editHookUp: EditHookUp = (field, recipe) =>
+    edit(field && `hookUp.${field}`, (holder) => {
+      if (holder.hookUp) recipe(holder.hookUp);
+    });
+  return (
+    <>
+      <InstrumentRow hookUp={hookUp} edit={editHookUp} />
+      <HookUpExtras hookUp={hookUp} edit={editHookUp} />
+      {hookUp.leads.map((lead, index) => (
+        // A lead has no identity but its place.
+        <LeadRow key={index} lead={lead} index={index} edit={editHookUp} />
+      ))}
+      {hookUp.leads.length < 2 && (
+        <Group>
+          <Button
+            variant="default"
+            onClick={() =>
+              editHookUp(null, ({ leads }) => {
+                leads.push(leadNumber(leads.length));
+              })
+            }
+          >
+            Add a lead
+          </Button>
+        </Group>
+      )}
+    </>
+  );
+}
 
 const leadNumber = (index: number): Draft<Lead> => ({
   colour: index === 0 ? 'red' : 'black',

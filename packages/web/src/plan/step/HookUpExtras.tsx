@@ -75,7 +75,6 @@ function ScopeSettings({
         w={110}
         data={['DC', 'AC']}
         value={scope.coupling}
-        allowDeselect={false}
         onChange={(coupling) => coupling && change('coupling', { coupling: coupling as 'DC' | 'AC' })}
       />
       {(['perDivision', 'timePerDivision'] as const).map((field) => (

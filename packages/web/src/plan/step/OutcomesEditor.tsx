@@ -1,5 +1,14 @@
-import { ActionIcon, Button, Group, MultiSelect, Select } from '@mantine/core';
-import { blankOutcome, type Outcome, planLengths, type StepReading } from '@probe-trail/core/plan';
+import { ActionIcon, Group, MultiSelect, Select } from '@mantine/core';
+import {
+  addOutcomesOfZones,
+  blankOutcome,
+  changeStep,
+  leadToOwnConclusion,
+  type Outcome,
+  planLengths,
+  type StepReading,
+  zonesWithoutOutcome,
+} from '@probe-trail/core/plan';
 import { casesOfReading } from '@probe-trail/core/spec';
 import { IconArrowUp, IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
@@ -7,34 +16,60 @@ import { nanoid } from 'nanoid';
 import { memo, useMemo } from 'react';
 import { optionsOfParts } from '../../fields/optionsOf';
 import { bindTo, type EditPart, withListChange } from '../draft/bindTo';
-import { change, removeById, useDraft } from '../draft/editorContext';
+import { change, removeById, useDraft, useEdits } from '../draft/editorContext';
 import { goToOf, optionOf, useGoals } from '../draft/goals';
 import { DraftBlock } from '../fields/DraftText';
+import fieldClasses from '../fields/editorFields.module.css';
 import type { EditStep } from './editStep';
+import { AddPart, InPlace } from './InPlace';
+import { OutcomeSentence } from './OutcomeSentence';
 import classes from './OutcomesEditor.module.css';
+import { useOpenParts } from './openParts';
 
 interface OutcomesProps {
+  readonly stepId: string;
   readonly readings: readonly StepReading[];
   readonly outcomes: readonly Outcome[];
   readonly editStep: EditStep;
 }
 
+const newId = () => `o-${nanoid(5)}`;
+
 /** The outcomes in the order in which they are tried; each reads like a sentence. */
-export const OutcomesEditor = memo(function OutcomesEditor({ readings, outcomes, editStep }: OutcomesProps) {
-  const add = () =>
+export const OutcomesEditor = memo(function OutcomesEditor(props: OutcomesProps) {
+  const { stepId, readings, outcomes, editStep } = props;
+  const { show } = useOpenParts();
+  const { rework } = useEdits();
+  const add = () => {
+    const id = newId();
     editStep(null, (draft) => {
-      draft.outcomes.push(blankOutcome(`o-${nanoid(5)}`) as Draft<Outcome>);
+      draft.outcomes.push(blankOutcome(id) as Draft<Outcome>);
     });
+    show(id);
+  };
   return (
-    <section>
-      <h2>Outcomes</h2>
-      <p className="soft">The first one that holds is taken.</p>
+    <section className={fieldClasses.parts} aria-label="Outcomes">
+      <h2>Outcomes {outcomes.length > 1 && <small className="soft">the first one that holds is taken</small>}</h2>
       {outcomes.map((outcome, index) => (
-        <OutcomeEditor key={outcome.id} readings={readings} outcome={outcome} index={index} editStep={editStep} />
+        <InPlace
+          key={outcome.id}
+          part={outcome.id}
+          name={`outcome ${index + 1}`}
+          view={<OutcomeSentence readings={readings} outcome={outcome} isFirst={index === 0} />}
+        >
+          <OutcomeEditor {...props} outcome={outcome} index={index} />
+        </InPlace>
       ))}
-      <Button variant="default" mt="xs" onClick={add}>
-        Add an outcome
-      </Button>
+      {readings
+        .filter((reading) => zonesWithoutOutcome({ outcomes }, reading).length > 0)
+        .map(({ id, name }) => (
+          <AddPart
+            key={id}
+            label={`An outcome for each zone of ${name || id}`}
+            onAdd={() => rework((plan) => changeStep(plan, stepId, (step) => addOutcomesOfZones(step, id, newId)))}
+          />
+        ))}
+      <AddPart label="Add an outcome" onAdd={add} />
     </section>
   );
 });
@@ -46,18 +81,30 @@ interface OutcomeProps extends Omit<OutcomesProps, 'outcomes'> {
   readonly index: number;
 }
 
-const OutcomeEditor = memo(function OutcomeEditor({ readings, outcome, index, editStep }: OutcomeProps) {
+const OutcomeEditor = memo(function OutcomeEditor({ stepId, readings, outcome, index, editStep }: OutcomeProps) {
   const suspects = useSuspectOptions();
+  const { rework } = useEdits();
   const edit: EditOutcome = (field, recipe) =>
     editStep(field && `${outcome.id}.${field}`, (draft) => change(draft.outcomes, outcome.id, recipe));
   const bind = bindTo(outcome, edit, planLengths.outcome);
+  const pointsTo = bind.list('pointsTo');
+  const group = `${outcome.id} points to`;
   return (
     <div className={classes.outcome}>
       {readings.map((reading) => (
         <Condition key={reading.id} reading={reading} outcome={outcome} edit={edit} />
       ))}
+      <MultiSelect
+        label="points to"
+        data={suspects}
+        searchable
+        {...pointsTo}
+        onChange={(after) => {
+          pointsTo.onChange(after);
+          rework((plan) => leadToOwnConclusion(plan, stepId, outcome.id), group);
+        }}
+      />
       <MultiSelect label="clears" data={suspects} searchable {...bind.list('clears')} />
-      <MultiSelect label="points to" data={suspects} searchable {...bind.list('pointsTo')} />
       <MultiSelect label="expected of" data={suspects} searchable {...bind.list('expects')} />
       <GoToSelect outcome={outcome} edit={edit} />
       <DraftBlock className={classes.wide} label="It means" {...bind.text('meaning')} />

@@ -1,5 +1,6 @@
-import { ActionIcon, Button, Group, Select, SimpleGrid } from '@mantine/core';
+import { ActionIcon, Group, Select, SimpleGrid } from '@mantine/core';
 import {
+  blankReading,
   nameFollows,
   nameForFormulas,
   namesTaken,
@@ -7,22 +8,25 @@ import {
   renameValue,
   type StepReading,
 } from '@probe-trail/core/plan';
-import { isMeasured, type Spec } from '@probe-trail/core/spec';
+import { isFixed, isMeasured, type Spec, saySpec, type ZonesSpec, zonesOf } from '@probe-trail/core/spec';
 import { IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
 import { memo, useRef } from 'react';
 import { CommittedInput } from '../../fields/CommittedInput';
 import { parseFreeName } from '../../fields/parseFields';
+import { LimitRuler } from '../../spec/LimitRuler';
 import { bindTo, type EditPart } from '../draft/bindTo';
 import { change, removeById, useDraft, useEdits } from '../draft/editorContext';
 import { DraftLine } from '../fields/DraftText';
 import classes from '../fields/editorFields.module.css';
 import { FormulaInput } from '../fields/FormulaInput';
 import { SpecEditor } from '../limits/SpecEditor';
-import { specKinds, specOfKind } from '../limits/specKinds';
+import { specKinds, specOfKind, withCutAt } from '../limits/specKinds';
 import { ExpectationsEditor } from './ExpectationsEditor';
 import type { EditStep } from './editStep';
-import { HookUpEditor } from './HookUpEditor';
+import { OwnHookUp } from './HookUpEditor';
+import { AddPart, InPlace } from './InPlace';
+import { useOpenParts } from './openParts';
 
 interface ReadingsProps {
   readonly readings: readonly StepReading[];
@@ -32,32 +36,65 @@ interface ReadingsProps {
 /** The readings of a step with their limits. */
 export const ReadingsEditor = memo(function ReadingsEditor({ readings, editStep }: ReadingsProps) {
   const { read } = useEdits();
-  const add = () =>
+  const { show } = useOpenParts();
+  const add = () => {
     editStep(null, (draft) => {
-      draft.readings.push({
-        id: nameForFormulas('', fallbackName, namesTaken(read())),
-        name: '',
-        derivedFrom: null,
-        hookUp: null,
-        expects: [],
-        spec: specOfKind('band', undefined),
-      } as Draft<StepReading>);
+      const id = nameForFormulas('', fallbackName, namesTaken(read()));
+      draft.readings.push(blankReading(id, '', specOfKind('band', undefined)) as Draft<StepReading>);
     });
+    show(partOf(readings.length));
+  };
   return (
-    <section>
-      <h2>Readings</h2>
+    <section className={classes.parts} aria-label="Readings">
       {readings.map((reading, index) => (
         // The id is what can be typed, so it cannot be the key.
-        <ReadingEditor key={index} reading={reading} editStep={editStep} />
+        <ReadingPart key={index} part={partOf(index)} reading={reading} editStep={editStep} />
       ))}
-      <Button variant="default" mt="xs" onClick={add}>
-        Add a reading
-      </Button>
+      <AddPart label="Add a reading" onAdd={add} />
     </section>
   );
 });
 
 const fallbackName = 'reading';
+
+/** A reading is known by its place: what it is called can be typed. */
+const partOf = (index: number): string => `reading ${index}`;
+
+interface PartProps {
+  readonly part: string;
+  readonly reading: StepReading;
+  readonly editStep: EditStep;
+}
+
+/** A reading with its limits on the ruler, on which cuts can be dragged; pressed, all of it is written. */
+const ReadingPart = memo(function ReadingPart({ part, reading, editStep }: PartProps) {
+  const { id, name, spec, derivedFrom } = reading;
+  const moveCut = (index: number, value: number) =>
+    editStep(`${id}.cut${index}`, (draft) =>
+      change(draft.readings, id, (now) => {
+        if (now.spec.kind === 'zones') now.spec = withCutAt(now.spec as ZonesSpec, index, value) as Draft<ZonesSpec>;
+      }),
+    );
+  return (
+    <InPlace
+      part={part}
+      name={`the reading ${name || id}`}
+      view={
+        <p className={classes.reading}>
+          <b>{name || id}</b> {isFixed(spec) ? <span className="soft">{spec.unit}</span> : saySpec(spec)}
+          {derivedFrom !== null && <span className="soft"> = {derivedFrom}</span>}
+        </p>
+      }
+      below={
+        isFixed(spec) && (
+          <LimitRuler line={zonesOf(spec)} unit={spec.unit} {...(spec.kind === 'zones' && { onCutMoved: moveCut })} />
+        )
+      }
+    >
+      <ReadingEditor reading={reading} editStep={editStep} />
+    </InPlace>
+  );
+});
 
 const ReadingEditor = memo(function ReadingEditor({
   reading,
@@ -78,7 +115,7 @@ const ReadingEditor = memo(function ReadingEditor({
     if (name !== before) rework((plan) => nameFollows(plan, reading.id, fallbackName, before, name));
   };
   return (
-    <div className={classes.block}>
+    <>
       <Group align="end" wrap="nowrap">
         <DraftLine label="Name of the reading" style={{ flex: 1 }} {...bind.text('name')} onLeave={leaveName} />
         <KindSelect spec={reading.spec} edit={edit} />
@@ -89,23 +126,6 @@ const ReadingEditor = memo(function ReadingEditor({
           <IconTrash size={20} />
         </ActionIcon>
       </Group>
-      <SimpleGrid cols={2} spacing="sm">
-        <CommittedInput
-          label="Its name in formulas"
-          value={reading.id}
-          parse={parseFreeName(reading.id, new Set(taken.split(' ')))}
-          onCommit={(id) => rework((plan) => renameValue(plan, reading.id, id), 'readingId')}
-        />
-        {isMeasured(reading.spec) && (
-          <FormulaInput
-            label="Computed from"
-            placeholder="it is entered"
-            unit={reading.spec.unit}
-            value={reading.derivedFrom}
-            {...bind.commit('derivedFrom')}
-          />
-        )}
-      </SimpleGrid>
       <SpecEditor
         spec={reading.spec}
         onChange={(field, change) =>
@@ -114,33 +134,52 @@ const ReadingEditor = memo(function ReadingEditor({
           })
         }
       />
-      {reading.derivedFrom === null && (
-        <HookUpEditor
-          label="It has a hook-up of its own"
-          hookUp={reading.hookUp}
-          edit={(field, recipe) => edit(field, (now) => recipe(now))}
+      <details className={classes.more} open={isUncommon(reading)}>
+        <summary>Formulas, a hook-up of its own, what suspects make it show</summary>
+        <SimpleGrid cols={2} spacing="sm">
+          <CommittedInput
+            label="Its name in formulas"
+            value={reading.id}
+            parse={parseFreeName(reading.id, new Set(taken.split(' ')))}
+            onCommit={(id) => rework((plan) => renameValue(plan, reading.id, id), 'readingId')}
+          />
+          {isMeasured(reading.spec) && (
+            <FormulaInput
+              label="Computed from"
+              placeholder="it is entered"
+              unit={reading.spec.unit}
+              value={reading.derivedFrom}
+              {...bind.commit('derivedFrom')}
+            />
+          )}
+        </SimpleGrid>
+        {reading.derivedFrom === null && (
+          <OwnHookUp label="It has a hook-up of its own" hookUp={reading.hookUp} edit={edit} />
+        )}
+        <ExpectationsEditor
+          reading={reading}
+          onChange={(change) =>
+            edit(null, (draft) => {
+              draft.expects = change(draft.expects as StepReading['expects']) as Draft<StepReading['expects']>;
+            })
+          }
         />
-      )}
-      <ExpectationsEditor
-        reading={reading}
-        onChange={(change) =>
-          edit(null, (draft) => {
-            draft.expects = change(draft.expects as StepReading['expects']) as Draft<StepReading['expects']>;
-          })
-        }
-      />
-    </div>
+      </details>
+    </>
   );
 });
+
+/** What most readings do not have. */
+const isUncommon = ({ derivedFrom, hookUp, expects }: StepReading): boolean =>
+  derivedFrom !== null || hookUp !== null || expects.length > 0;
 
 /** Which kind of limits the reading has; what was written for another kind is carried over as far as it goes. */
 const KindSelect = ({ spec, edit }: { readonly spec: Spec; readonly edit: EditPart<StepReading> }) => (
   <Select
     label="Limit"
-    w={250}
+    style={{ flex: 1 }}
     data={specKinds}
     value={spec.kind}
-    allowDeselect={false}
     onChange={(kind) =>
       kind &&
       edit(null, (draft) => {

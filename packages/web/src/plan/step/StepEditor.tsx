@@ -1,17 +1,24 @@
 import { Button, Group, MultiSelect, NumberInput, Select, TagsInput } from '@mantine/core';
 import {
   accessLevels,
+  blankHookUp,
   deleteSteps,
   experimentNames,
+  type HookUp,
   isOpen,
   type Need,
   planBounds,
   planLengths,
   type Step,
+  sayEffort,
 } from '@probe-trail/core/plan';
 import { type Action, actions, proposedAction, vehicleStates } from '@probe-trail/core/vehicleState';
-import { memo, useCallback } from 'react';
+import type { Draft } from 'immer';
+import { memo, useCallback, useRef } from 'react';
 import { optionsOf, optionsOfParts } from '../../fields/optionsOf';
+import { Cautions } from '../../part/Cautions';
+import { HookUpView } from '../../part/HookUpView';
+import { SafeMarkdown } from '../../part/SafeMarkdown';
 import { BlockNote } from '../block/BlockNote';
 import { bindTo, withListChange } from '../draft/bindTo';
 import { change, useDraft, useEdits, useFindings, useVersion } from '../draft/editorContext';
@@ -21,15 +28,17 @@ import { MentionBlock } from '../fields/MentionBlock';
 import { Findings } from '../findings/Findings';
 import { StepTalk } from '../review/StepTalk';
 import type { EditStep } from './editStep';
-import { HookUpEditor } from './HookUpEditor';
+import { HookUpFields } from './HookUpEditor';
+import { AddPart, InPlace } from './InPlace';
 import { OutcomesEditor } from './OutcomesEditor';
+import { OpenPartsContext, useMakeOpenParts, useOpenParts } from './openParts';
 import { ReadingsEditor } from './ReadingsEditor';
 
 interface StepProps {
   readonly step: Step;
 }
 
-/** Everything of one step, from what it proves to where its outcomes lead. */
+/** Everything of one step as the technician will see it; what is pressed opens in its place and is written. */
 export function StepEditor({ step }: StepProps) {
   const version = useVersion();
   const findings = useFindings((all) => all.filter((finding) => finding.at.stepId === step.id && isOpen(finding)));
@@ -39,26 +48,26 @@ export function StepEditor({ step }: StepProps) {
     (field, recipe) => edit(field && `${step.id}.${field}`, (draft) => change(draft.steps, step.id, recipe)),
     [edit, step.id],
   );
+  const within = useRef<HTMLDivElement>(null);
+  const parts = useMakeOpenParts(step.instruction === '' ? ['instruction'] : [], within);
   return (
-    <div className={classes.step}>
-      <Findings findings={findings} />
-      <BlockNote step={step} />
-      <fieldset className={classes.written} disabled={step.use !== null} aria-label="What is written of the step">
-        <Basics step={step} editStep={editStep} />
-        <HookUpEditor label="Something is hooked up" hookUp={step.hookUp} edit={editStep} />
-        <MentionBlock
-          label="Instruction"
-          description="Markdown; @ mentions a pin"
-          minRows={3}
-          {...bindTo(step, editStep, planLengths.step).text('instruction')}
-        />
-        <Cautions cautions={step.cautions} editStep={editStep} />
-        <ReadingsEditor readings={step.readings} editStep={editStep} />
-        <OutcomesEditor readings={step.readings} outcomes={step.outcomes} editStep={editStep} />
-        <Effort effort={step.effort} partCardIds={step.partCardIds} editStep={editStep} />
-      </fieldset>
-      <StepActions stepId={step.id} />
-      <StepTalk planId={planId} version={version} stepId={step.id} />
+    <div className={classes.step} ref={within}>
+      <OpenPartsContext.Provider value={parts}>
+        <Findings findings={findings} />
+        <BlockNote step={step} />
+        <fieldset className={classes.written} disabled={step.use !== null} aria-label="What is written of the step">
+          <Heading step={step} editStep={editStep} />
+          <Needs needs={step.needs} editStep={editStep} />
+          <Cautioned cautions={step.cautions} editStep={editStep} />
+          <StepHookUp hookUp={step.hookUp} editStep={editStep} />
+          <Instruction instruction={step.instruction} editStep={editStep} />
+          <ReadingsEditor readings={step.readings} editStep={editStep} />
+          <OutcomesEditor stepId={step.id} readings={step.readings} outcomes={step.outcomes} editStep={editStep} />
+          <Effort effort={step.effort} partCardIds={step.partCardIds} editStep={editStep} />
+        </fieldset>
+        <StepActions stepId={step.id} />
+        <StepTalk planId={planId} version={version} stepId={step.id} />
+      </OpenPartsContext.Provider>
     </div>
   );
 }
@@ -67,12 +76,25 @@ interface PartProps extends StepProps {
   readonly editStep: EditStep;
 }
 
-function Basics({ step, editStep }: PartProps) {
+/** What it proves and what it is called, written where they stand. */
+function Heading({ step, editStep }: PartProps) {
   const bind = bindTo(step, editStep, planLengths.step);
   return (
-    <>
-      <DraftLine label="Title" {...bind.text('title')} />
-      <DraftLine label="What it proves" {...bind.text('proves')} />
+    <div>
+      <DraftLine
+        aria-label="What it proves"
+        placeholder="What it proves"
+        variant="unstyled"
+        classNames={{ input: classes.proves ?? '' }}
+        {...bind.text('proves')}
+      />
+      <DraftLine
+        aria-label="Title"
+        placeholder="Title"
+        variant="unstyled"
+        classNames={{ input: classes.title ?? '' }}
+        {...bind.text('title')}
+      />
       {step.experiment && (
         <Group>
           <span className="soft">
@@ -90,8 +112,7 @@ function Basics({ step, editStep }: PartProps) {
           </Button>
         </Group>
       )}
-      <Needs needs={step.needs} editStep={editStep} />
-    </>
+    </div>
   );
 }
 
@@ -99,9 +120,66 @@ interface CautionsProps extends Pick<Step, 'cautions'> {
   readonly editStep: EditStep;
 }
 
-const Cautions = memo(function Cautions({ cautions, editStep }: CautionsProps) {
+const Cautioned = memo(function Cautioned({ cautions, editStep }: CautionsProps) {
+  const { open, show } = useOpenParts();
+  if (cautions.length === 0 && !open.has('cautions'))
+    return <AddPart label="Add a caution" onAdd={() => show('cautions')} />;
   return (
-    <TagsInput label="Cautions" description="Enter after each" {...bindTo({ cautions }, editStep).list('cautions')} />
+    <InPlace part="cautions" name="the cautions" view={<Cautions step={{ cautions }} />}>
+      <TagsInput label="Cautions" description="Enter after each" {...bindTo({ cautions }, editStep).list('cautions')} />
+    </InPlace>
+  );
+});
+
+interface HookUpProps extends Pick<Step, 'hookUp'> {
+  readonly editStep: EditStep;
+}
+
+const StepHookUp = memo(function StepHookUp({ hookUp, editStep }: HookUpProps) {
+  const { show } = useOpenParts();
+  const partCards = useDraft((plan) => plan.partCards);
+  const put = (next: HookUp | null) =>
+    editStep(null, (draft) => {
+      draft.hookUp = next as Draft<HookUp> | null;
+    });
+  if (!hookUp)
+    return (
+      <AddPart
+        label="Hook something up"
+        onAdd={() => {
+          put(blankHookUp);
+          show('hookUp');
+        }}
+      />
+    );
+  return (
+    <InPlace part="hookUp" name="the hook-up" view={<HookUpView plan={{ partCards }} hookUp={hookUp} />}>
+      <HookUpFields hookUp={hookUp} edit={editStep} />
+      <Button variant="subtle" color="gray" onClick={() => put(null)}>
+        Nothing is hooked up
+      </Button>
+    </InPlace>
+  );
+});
+
+interface InstructionProps extends Pick<Step, 'instruction'> {
+  readonly editStep: EditStep;
+}
+
+const Instruction = memo(function Instruction({ instruction, editStep }: InstructionProps) {
+  const { open, show } = useOpenParts();
+  const partCards = useDraft((plan) => plan.partCards);
+  if (instruction === '' && !open.has('instruction'))
+    return <AddPart label="Write the instruction" onAdd={() => show('instruction')} />;
+  return (
+    <InPlace part="instruction" name="the instruction" view={<SafeMarkdown text={instruction} plan={{ partCards }} />}>
+      <MentionBlock
+        label="Instruction"
+        description="Markdown; @ mentions a pin"
+        minRows={2}
+        {...bindTo({ instruction }, editStep, planLengths.step).text('instruction')}
+      />
+    </InPlace>
   );
 });
 
@@ -110,11 +188,14 @@ interface NeedsProps extends Pick<Step, 'needs'> {
 }
 
 const Needs = memo(function Needs({ needs, editStep }: NeedsProps) {
+  const { open, show } = useOpenParts();
+  if (needs.length === 0 && !open.has('needs'))
+    return <AddPart label="Add a vehicle state" onAdd={() => show('needs')} />;
   return (
-    <div>
+    <InPlace part="needs" name="the vehicle state" view={<NeedChips needs={needs} />}>
       <TagsInput
         label="Vehicle state"
-        description="What must be; such as ignition: on, or buses: asleep (120 s) where it must settle"
+        description="Such as ignition: on, or buses: asleep (120 s) where it must settle"
         data={knownStates}
         value={needs.map(sayNeed)}
         onChange={(tags) =>
@@ -126,31 +207,36 @@ const Needs = memo(function Needs({ needs, editStep }: NeedsProps) {
         }
         acceptValueOnBlur
       />
-      {needs.some(isOwnWords) && (
-        <Group mt={6} gap="sm">
-          {needs.filter(isOwnWords).map(({ what, is, does }) => (
-            <Select
-              key={`${what} ${is}`}
-              label={`Action that makes ${what} ${is}`}
-              description="Used for safety and order"
-              w={280}
-              data={actionOptions}
-              value={does}
-              allowDeselect={false}
-              onChange={(next) =>
-                next &&
-                editStep(null, (draft) => {
-                  const need = draft.needs.find((one) => one.what === what && one.is === is);
-                  if (need) need.does = next as Action;
-                })
-              }
-            />
-          ))}
-        </Group>
-      )}
-    </div>
+      {needs.filter(isOwnWords).map(({ what, is, does }) => (
+        <Select
+          key={`${what} ${is}`}
+          label={`Action that makes ${what} ${is}`}
+          description="Used for safety and order"
+          data={actionOptions}
+          value={does}
+          onChange={(next) =>
+            next &&
+            editStep(null, (draft) => {
+              const need = draft.needs.find((one) => one.what === what && one.is === is);
+              if (need) need.does = next as Action;
+            })
+          }
+        />
+      ))}
+    </InPlace>
   );
 });
+
+const NeedChips = ({ needs }: Pick<Step, 'needs'>) => (
+  <ul className={classes.needs}>
+    {needs.map(({ what, is, settleSeconds }) => (
+      <li key={`${what} ${is}`}>
+        {what} <b>{is}</b>
+        {settleSeconds !== null && `, for ${settleSeconds} s`}
+      </li>
+    ))}
+  </ul>
+);
 
 const actionOptions = optionsOf(actions);
 
@@ -183,29 +269,37 @@ interface EffortProps extends Pick<Step, 'effort' | 'partCardIds'> {
 const Effort = memo(function Effort({ effort, partCardIds, editStep }: EffortProps) {
   const partCards = useDraft((plan) => plan.partCards);
   const bind = bindTo(effort, (field, recipe) => editStep(field, (step) => recipe(step.effort)));
+  const shelf = partCards.filter(({ id }) => partCardIds.includes(id)).map(({ name, id }) => name || id);
+  const words = [
+    sayEffort({ effort }),
+
+    shelf.length > 0 && `on the shelf: ${shelf.join(', ')}`,
+  ].filter((one) => one !== false && one !== '');
   return (
-    <div className={classes.effort}>
-      <NumberInput
-        label="Minutes"
-        size="md"
-        {...planBounds.effort.minutes}
-        allowNegative={false}
-        value={effort.minutes}
-        onChange={(minutes) =>
-          typeof minutes === 'number' &&
-          editStep('minutes', (draft) => {
-            draft.effort.minutes = minutes;
-          })
-        }
-      />
-      <Select label="Access" data={accessOptions} {...bind.pick('access')} />
-      <TagsInput label="Tools" {...bind.list('tools')} />
-      <MultiSelect
-        label="On the shelf"
-        data={optionsOfParts(partCards)}
-        {...bindTo({ partCardIds }, editStep).list('partCardIds')}
-      />
-    </div>
+    <InPlace part="effort" name="the effort" view={<p className={classes.effortLine}>{words.join(' · ')}</p>}>
+      <div className={classes.columns}>
+        <NumberInput
+          label="Minutes"
+          size="md"
+          {...planBounds.effort.minutes}
+          allowNegative={false}
+          value={effort.minutes}
+          onChange={(minutes) =>
+            typeof minutes === 'number' &&
+            editStep('minutes', (draft) => {
+              draft.effort.minutes = minutes;
+            })
+          }
+        />
+        <Select label="Access" data={accessOptions} {...bind.pick('access')} />
+        <TagsInput label="Tools" {...bind.list('tools')} />
+        <MultiSelect
+          label="On the shelf"
+          data={optionsOfParts(partCards)}
+          {...bindTo({ partCardIds }, editStep).list('partCardIds')}
+        />
+      </div>
+    </InPlace>
   );
 });
 

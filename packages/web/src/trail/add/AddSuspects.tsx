@@ -77,7 +77,6 @@ function Typed({ open: { trailId, record } }: Pick<AddProps, 'open'>) {
           <Select
             label="Kind"
             data={optionsOf(suspectKinds)}
-            allowDeselect={false}
             value={kind}
             onChange={(next) => setKind(next as Suspect['kind'])}
           />

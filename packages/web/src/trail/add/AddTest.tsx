@@ -148,7 +148,6 @@ function Measured({ adding: { written, problem, write }, plan }: PartProps) {
         <Select
           label="Access"
           data={optionsOf(accessLevels)}
-          allowDeselect={false}
           value={access}
           onChange={(next) => write('measured', { access: next as AccessLevel })}
         />

@@ -97,13 +97,5 @@ function LineField({ lines, line, onLine }: LineProps) {
       />
     );
   if (lines.length < 2) return null;
-  return (
-    <Select
-      label="Model"
-      data={lines}
-      value={line}
-      allowDeselect={false}
-      onChange={(value) => value && onLine(value)}
-    />
-  );
+  return <Select label="Model" data={lines} value={line} onChange={(value) => value && onLine(value)} />;
 }

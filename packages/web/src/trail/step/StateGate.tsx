@@ -3,8 +3,8 @@ import type { Need, Step } from '@probe-trail/core/plan';
 import { type Move, movesTo } from '@probe-trail/core/vehicleState';
 import { useEffect } from 'react';
 import { ReasonForm } from '../../fields/ReasonForm';
+import { Cautions } from '../../part/Cautions';
 import type { OpenTrail } from '../log/useTrail';
-import { Cautions } from './Cautions';
 import classes from './StateGate.module.css';
 import { useMoment } from './useMoment';
 

@@ -11,6 +11,7 @@ import {
 import { useState } from 'react';
 import { nowMs } from '../../device/clock';
 import { keptText } from '../../device/keptTexts';
+import { Cautions } from '../../part/Cautions';
 import { SafeMarkdown } from '../../part/SafeMarkdown';
 import { ChoicePanel } from '../entry/ChoicePanel';
 import { CloseCall } from '../entry/CloseCall';
@@ -25,7 +26,6 @@ import { TakenRow } from '../entry/TakenRow';
 import takenClasses from '../entry/TakenRow.module.css';
 import { type Kit, useKit } from '../entry/useKit';
 import type { OpenTrail } from '../log/useTrail';
-import { Cautions } from './Cautions';
 import { HookUpStrip } from './HookUpStrip';
 import { OutcomePanel, sayReturn } from './OutcomePanel';
 import { Shelf } from './Shelf';

@@ -45,7 +45,6 @@ export function WhereOnWire({ open, button }: WhereProps) {
                 <Select
                   label="Current path"
                   data={optionsOfParts(paths)}
-                  allowDeselect={false}
                   value={path.id}
                   onChange={(next) => setPathId(next ?? undefined)}
                 />
