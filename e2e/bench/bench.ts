@@ -11,6 +11,7 @@ import type { Measured } from './measured.js';
 import { narrowing } from './narrowing.js';
 import { needleDelay } from './needle.js';
 import { offlineStart } from './offlineStart.js';
+import { presses } from './presses.js';
 import { randomTrailCount } from './randomTrails.js';
 import { technicianRates } from './technicians.js';
 
@@ -30,6 +31,7 @@ const parts = {
   technicianRates,
   randomTrailCount,
   endurance,
+  presses,
 };
 type PartName = keyof typeof parts;
 

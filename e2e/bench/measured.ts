@@ -32,6 +32,14 @@ export const atMost = (what: string, value: number, limit: number, unit: string)
   reached: value <= limit,
 });
 
+/** The same of what is counted. */
+export const countAtMost = (what: string, count: number, limit: number): Measured => ({
+  what,
+  value: String(count),
+  target: `≤ ${limit}`,
+  reached: count <= limit,
+});
+
 export const atLeast = (what: string, value: number, limit: number, unit: string): Measured => ({
   what,
   value: `${Math.round(value).toLocaleString('en')} ${unit}`,

@@ -4,10 +4,8 @@ import type { JobLog } from '@probe-trail/core/job';
 import { expect } from 'chai';
 import type { ElementHandle } from 'puppeteer-core';
 import { passwordOf } from '../support/signIn.js';
-import { aUser, desk, pickFirst, send, type User } from '../support/user.js';
+import { aUser, desk, pickFirst, send, tablet, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
-
-const tablet = { width: 820, height: 1180 };
 
 describe('a bus that arrives, until its trail is started', () => {
   const world = useWorld();

@@ -12,10 +12,14 @@ import { Comparison } from './Comparison';
 import classes from './SheetsPage.module.css';
 import { SheetTable } from './SheetTable';
 
+const second = { variant: 'default' } as const;
+
 /** The code sheets of a visit: one with every unit, what its codes have in common, and what changed against another. */
 export function SheetsPage() {
   const { jobId = '' } = useParams();
   const { open, error, retry } = useJob(jobId);
+  // With the codes kept, the job says what comes next.
+  const hasSheet = open !== undefined && open.sheets.length > 0;
   return (
     <Page
       title={`${open ? `${open.vehicle.fleetNumber}: ` : ''}codes`}
@@ -23,11 +27,11 @@ export function SheetsPage() {
         open && (
           <>
             <ClearCodes open={open} />
-            <Button variant="default" component={Link} to={`/jobs/${jobId}`}>
-              To the job
-            </Button>
-            <Button component={Link} to={`/jobs/${jobId}/codes/new?from=interface`}>
+            <Button {...(hasSheet ? second : {})} component={Link} to={`/jobs/${jobId}/codes/new?from=interface`}>
               Read all units
+            </Button>
+            <Button {...(hasSheet ? {} : second)} component={Link} to={`/jobs/${jobId}`}>
+              To the job
             </Button>
           </>
         )

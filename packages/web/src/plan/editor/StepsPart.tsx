@@ -44,13 +44,30 @@ export function StepsPart() {
     },
     [setSearch],
   );
+  const [addedId, setAddedId] = useState<string | undefined>();
+  const onAdded = useCallback(
+    (id: string) => {
+      setAddedId(id);
+      choose(id);
+    },
+    [choose],
+  );
   // The map of a large plan stands before all the fields of the step beside it are drawn.
   const isBesideDue = useDeferredValue(true, false);
-  if (chosenId === undefined) return <FirstStep onAdded={choose} />;
+  if (chosenId === undefined) return <FirstStep onAdded={onAdded} />;
   return (
     <Split
-      map={<MapSide stepId={chosenId} selected={selected} onSelect={setSelected} onChoose={choose} walk={walk} />}
-      beside={isBesideDue && <Beside stepId={chosenId} walk={walk} onWalk={setWalk} />}
+      map={
+        <MapSide
+          stepId={chosenId}
+          selected={selected}
+          onSelect={setSelected}
+          onChoose={choose}
+          onAdded={onAdded}
+          walk={walk}
+        />
+      }
+      beside={isBesideDue && <Beside stepId={chosenId} isNew={chosenId === addedId} walk={walk} onWalk={setWalk} />}
     />
   );
 }
@@ -91,12 +108,14 @@ interface MapSideProps {
   readonly selected: ReadonlySet<string>;
   readonly onSelect: (stepIds: ReadonlySet<string>) => void;
   readonly onChoose: (stepId: string) => void;
+  /** Chooses a step that was added just now. */
+  readonly onAdded: (stepId: string) => void;
   /** The walk that is shown alone. */
   readonly walk: Walk | undefined;
 }
 
 /** The map with what can be done on it. */
-function MapSide({ stepId, selected, onSelect, onChoose, walk }: MapSideProps) {
+function MapSide({ stepId, selected, onSelect, onChoose, onAdded, walk }: MapSideProps) {
   const findings = useAppSelector(selectCountedFindings);
   const [folded, setFolded] = useState(nothing);
   const [focus, setFocus] = useState<MapFocus | undefined>();
@@ -109,6 +128,7 @@ function MapSide({ stepId, selected, onSelect, onChoose, walk }: MapSideProps) {
     chosenId: stepId,
     selected,
     choose: onChoose,
+    onAdded,
     setSelected: onSelect,
     folded,
     setFolded,
@@ -169,12 +189,14 @@ const beside = { step: 'Step', walks: 'All walks', try: 'Walk it' } as const;
 
 interface BesideProps {
   readonly stepId: string;
+  /** The step was added just now. */
+  readonly isNew: boolean;
   readonly walk: Walk | undefined;
   readonly onWalk: (walk: Walk | undefined) => void;
 }
 
 /** What stands beside the map: the chosen step to write, all walks of the plan, or the draft as a technician sees it. */
-function Beside({ stepId, walk, onWalk }: BesideProps) {
+function Beside({ stepId, isNew, walk, onWalk }: BesideProps) {
   const [view, setView] = useState<keyof typeof beside>('step');
   const show = (next: string) => {
     setView(next as keyof typeof beside);
@@ -184,7 +206,7 @@ function Beside({ stepId, walk, onWalk }: BesideProps) {
     <section className={classes.beside} aria-label="Beside the map">
       <SegmentedControl className={classes.views ?? ''} value={view} onChange={show} data={optionsOf(beside)} />
       <div className={classes.step} data-view={view}>
-        {view === 'step' && <ChosenStep stepId={stepId} />}
+        {view === 'step' && <ChosenStep stepId={stepId} isNew={isNew} />}
         {view === 'walks' && <WalksPanel chosen={walk} onChoose={onWalk} />}
         {view === 'try' && <TryFrame stepId={stepId} />}
       </div>
@@ -192,9 +214,9 @@ function Beside({ stepId, walk, onWalk }: BesideProps) {
   );
 }
 
-function ChosenStep({ stepId }: { readonly stepId: string }) {
+function ChosenStep({ stepId, isNew }: Pick<BesideProps, 'stepId' | 'isNew'>) {
   const step = useDraft(({ steps }) => steps.find(({ id }) => id === stepId));
-  return step && <StepEditor key={stepId} step={step} />;
+  return step && <StepEditor key={stepId} step={step} isNew={isNew} />;
 }
 
 const wayOf = ({ waymarks }: Walk): OnTheWay => ({

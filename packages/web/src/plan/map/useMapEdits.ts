@@ -27,6 +27,8 @@ interface MapState {
   readonly setFolded: (stepIds: ReadonlySet<string>) => void;
   /** Asks which block to put in. */
   readonly askBlock: () => void;
+  /** Chooses a step that was added just now: its title is written first. */
+  readonly onAdded: (stepId: string) => void;
   /** Asks which experiment to add. */
   readonly askExperiment: () => void;
 }
@@ -38,6 +40,7 @@ export function useMapEdits({
   chosenId,
   selected,
   choose,
+  onAdded,
   setSelected,
   folded,
   setFolded,
@@ -54,7 +57,7 @@ export function useMapEdits({
   const add = (outcomeId?: string) => {
     const step = blankStep(`step-${nanoid(6)}`, 'New step');
     rework((draft) => (outcomeId ? addStepOn(draft, chosenId, outcomeId, step) : addStepAfter(draft, chosenId, step)));
-    choose(step.id);
+    onAdded(step.id);
   };
   const remove = () => {
     const left = read().steps.find(({ id }) => !marked.has(id));

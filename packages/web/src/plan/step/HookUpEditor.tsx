@@ -87,7 +87,8 @@ export function HookUpFields({ hookUp, edit }: { readonly hookUp: HookUp; readon
   );
 }
 
-const leadNumber = (index: number): Draft<Lead> => ({
+/** A lead that is put nowhere yet: the first is red, the second black. */
+export const leadNumber = (index: number): Draft<Lead> => ({
   colour: index === 0 ? 'red' : 'black',
   how: 'back-probe',
   at: { kind: 'place', name: '' },

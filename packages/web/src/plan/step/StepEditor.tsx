@@ -28,7 +28,7 @@ import { MentionBlock } from '../fields/MentionBlock';
 import { Findings } from '../findings/Findings';
 import { StepTalk } from '../review/StepTalk';
 import type { EditStep } from './editStep';
-import { HookUpFields } from './HookUpEditor';
+import { HookUpFields, leadNumber } from './HookUpEditor';
 import { AddPart, InPlace } from './InPlace';
 import { OutcomesEditor } from './OutcomesEditor';
 import { OpenPartsContext, useMakeOpenParts, useOpenParts } from './openParts';
@@ -38,8 +38,13 @@ interface StepProps {
   readonly step: Step;
 }
 
+interface EditorProps extends StepProps {
+  /** It was added just now: its title is written first. */
+  readonly isNew: boolean;
+}
+
 /** Everything of one step as the technician will see it; what is pressed opens in its place and is written. */
-export function StepEditor({ step }: StepProps) {
+export function StepEditor({ step, isNew }: EditorProps) {
   const version = useVersion();
   const findings = useFindings((all) => all.filter((finding) => finding.at.stepId === step.id && isOpen(finding)));
   const { edit } = useEdits();
@@ -56,7 +61,7 @@ export function StepEditor({ step }: StepProps) {
         <Findings findings={findings} />
         <BlockNote step={step} />
         <fieldset className={classes.written} disabled={step.use !== null} aria-label="What is written of the step">
-          <Heading step={step} editStep={editStep} />
+          <Heading step={step} isNew={isNew} editStep={editStep} />
           <Needs needs={step.needs} editStep={editStep} />
           <Cautioned cautions={step.cautions} editStep={editStep} />
           <StepHookUp hookUp={step.hookUp} editStep={editStep} />
@@ -72,12 +77,12 @@ export function StepEditor({ step }: StepProps) {
   );
 }
 
-interface PartProps extends StepProps {
+interface PartProps extends EditorProps {
   readonly editStep: EditStep;
 }
 
 /** What it proves and what it is called, written where they stand. */
-function Heading({ step, editStep }: PartProps) {
+function Heading({ step, isNew, editStep }: PartProps) {
   const bind = bindTo(step, editStep, planLengths.step);
   return (
     <div>
@@ -91,6 +96,8 @@ function Heading({ step, editStep }: PartProps) {
       <DraftLine
         aria-label="Title"
         placeholder="Title"
+        autoFocus={isNew}
+        {...(isNew && { onFocus: (event) => event.currentTarget.select() })}
         variant="unstyled"
         classNames={{ input: classes.title ?? '' }}
         {...bind.text('title')}
@@ -147,7 +154,7 @@ const StepHookUp = memo(function StepHookUp({ hookUp, editStep }: HookUpProps) {
       <AddPart
         label="Hook something up"
         onAdd={() => {
-          put(blankHookUp);
+          put({ ...blankHookUp, leads: [leadNumber(0), leadNumber(1)] });
           show('hookUp');
         }}
       />
