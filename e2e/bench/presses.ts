@@ -1,5 +1,5 @@
 import { openBrowser } from '../support/browser.js';
-import { silentHorn, writeEightSteps } from '../support/eightSteps.js';
+import { silentHorn, writeSteps } from '../support/eightSteps.js';
 import { fanNeverRuns, walkAsNewcomer } from '../support/newcomer.js';
 import { openServer } from '../support/server.js';
 import { aUser, tablet } from '../support/user.js';
@@ -21,7 +21,7 @@ export async function presses(): Promise<Measured[]> {
   const ines = await aUser(browser, server.url, 'ines');
   await ines.goTo('/plans');
   await ines.see('Radiator fan never runs');
-  const written = await writeEightSteps(ines, silentHorn);
+  const written = await writeSteps(ines, silentHorn);
   await browser.close();
   await server.kill();
   return [

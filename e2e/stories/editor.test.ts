@@ -223,12 +223,12 @@ describe('the editor', () => {
         text: fc.stringMatching(/^[a-z]{1,12}$/),
         pauseMs: fc.constantFrom(0, 0, 0, 10, 60, 120),
       });
-      const [edits = []] = fc.sample(fc.array(edit, { minLength: 150, maxLength: 150 }), { numRuns: 1 });
+      const [edits = []] = fc.sample(fc.array(edit, { minLength: 90, maxLength: 90 }), { numRuns: 1 });
       const after = async (id: string, paced: readonly Edit[]) => {
         await send(world.server.url, 'POST', '/api/plans', { document: documentCalled(id) });
         const ines = await open(`/plans/${id}/edit?step=one`);
         await fieldCalled(ines.page, 'Title');
-        expect(await write(ines, paced)).to.be.greaterThan(20);
+        expect(await write(ines, paced)).to.be.greaterThan(12);
         await new Promise((resolve) => setTimeout(resolve, 1500));
         await ines.see('all saved');
         await ines.leave();

@@ -6,6 +6,6 @@ export const aSuspect = (id: string, name: string, weight: number): Plan['suspec
   name,
   kind: 'part',
   weight,
-  repair: `Mend the ${name}.`,
+  repair: `Repair the ${name}.`,
   afterRepair: 'It runs.',
 });

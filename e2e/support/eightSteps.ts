@@ -1,7 +1,7 @@
 import { choose, fieldCalled, type User } from './user.js';
 
-/** How a plan of eight steps is written with the mouse: everything that has not the focus already is clicked first. */
-interface EightSteps {
+/** What is written: a plan in which each step finds a suspect. */
+interface Written {
   readonly suspects: readonly string[];
   readonly steps: readonly {
     readonly title: string;
@@ -30,7 +30,7 @@ const suspects = [
 const places = ['F7, output', 'K9·30', 'H1·1', 'H1·2', 'S4·1', 'H1·1, harness side', 'K9·86', 'S4·2'];
 
 /** The horn stays silent: eight suspects, each found by a step of its own. */
-export const silentHorn: EightSteps = {
+export const silentHorn: Written = {
   suspects,
   steps: suspects.map((suspect, at) => ({
     title: `Voltage for ${suspect}`,
@@ -43,8 +43,8 @@ export const silentHorn: EightSteps = {
   })),
 };
 
-/** Writes it from the list of plans on, until the plan check finds no error. @returns how often the mouse was pressed */
-export async function writeEightSteps(user: User, { suspects, steps }: EightSteps): Promise<number> {
+/** Writes it with the mouse from the list of plans on, clicking everything first that has not the focus already, until the plan check finds no error. @returns how often the mouse was pressed */
+export async function writeSteps(user: User, { suspects, steps }: Written): Promise<number> {
   const { page } = user;
   await page.evaluate(`
     window.mousePresses = 0;

@@ -81,32 +81,88 @@ export async function userIn(
   };
 }
 
-/** The nth of what these selectors find, the first selector before the next, once a hand could reach it; waits for it. */
-export async function reach(page: Page, selectors: readonly string[], nth = 0): Promise<ElementHandle> {
+/** What may be meant, the likeliest group before the next. */
+type Groups = (page: Page) => AsyncIterable<readonly ElementHandle[]>;
+
+/** The nth of the first group that has so many, once a hand could reach it; waits for it. */
+async function reachIn(page: Page, groups: Groups, nth: number, said: string): Promise<ElementHandle> {
   for (let waited = 0; waited <= waitMs; waited += 50) {
-    for (const selector of selectors) {
-      const found = (await page.$$(selector))[nth];
+    for await (const group of groups(page)) {
+      const found = group[nth];
       if (!found || !(await found.isVisible())) continue;
       if (await isWithinReach(found)) return found;
-      // It is scrolled to: what a later selector finds must not be scrolled to instead.
+      // It is scrolled to: what a later group has must not be scrolled to instead.
       break;
     }
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
-  return expect.fail(`within reach there is no ${selectors.join(' nor ')}, place ${nth + 1}`);
+  return expect.fail(`within reach there is no ${said}, place ${nth + 1}`);
 }
 
-const byRole = (name: string, roles: readonly string[]): readonly string[] =>
-  roles.map((role) => `::-p-aria([name="${name}"][role="${role}"])`);
+/** The nth of what these selectors find, the first selector before the next. */
+export const reach = (page: Page, selectors: readonly string[], nth = 0): Promise<ElementHandle> =>
+  reachIn(
+    page,
+    async function* (within) {
+      for (const selector of selectors) yield await within.$$(selector);
+    },
+    nth,
+    selectors.join(' nor '),
+  );
+
+/**
+ * What bears this name, by these roles: by what is written on it or beside it, else by its accessible name, which the browser takes long
+ * to tell after each change of a page.
+ */
+async function* named(page: Page, name: string, roles: readonly string[]): AsyncIterable<readonly ElementHandle[]> {
+  let isFound = false;
+  for (const role of roles) {
+    const selector = [`[role="${role}"]`, tags[role] ?? ''].filter((one) => one !== '').join();
+    const all = await page.evaluateHandle(findNamed, name, role, selector);
+    const found = [...(await all.getProperties()).values()].flatMap((one) => one.asElement() ?? []);
+    if (found.length === 0) continue;
+    isFound = true;
+    yield found as ElementHandle[];
+  }
+  if (!isFound) for (const role of roles) yield await page.$$(`::-p-aria([name="${name}"][role="${role}"])`);
+}
+
+const tags: Readonly<Record<string, string>> = {
+  button: 'button',
+  link: 'a[href]',
+  textbox: 'input, textarea',
+  combobox: 'input[aria-haspopup="listbox"]',
+  searchbox: 'input[type="search"]',
+  radio: 'input[type="radio"]',
+  switch: 'input[type="checkbox"]',
+};
+
+/** No function within it has a name: it runs in the page as it is. */
+const findNamed = (name: string, role: string, selector: string): readonly Element[] =>
+  [...document.querySelectorAll<HTMLElement>(selector)].filter((element) => {
+    if ((element.getAttribute('role') ?? role) !== role) return false;
+    const isField = element instanceof HTMLInputElement || element instanceof HTMLTextAreaElement;
+    const beside = isField ? element.labels?.[0]?.textContent : element.innerText;
+    const said = (beside ?? '').trim().replace(/\s+/g, ' ').replace(/ \*$/, '');
+    return (element.getAttribute('aria-label') ?? said) === name;
+  });
 
 /** The nth field with this label; waits for it. */
 export const fieldCalled = (page: Page, label: string, nth = 0): Promise<ElementHandle> =>
-  reach(page, byRole(label, ['textbox', 'combobox', 'searchbox']), nth);
+  reachIn(page, (within) => named(within, label, ['textbox', 'combobox', 'searchbox']), nth, `field “${label}”`);
 
 /** Clicks the control of that name; where none has it, the text itself. */
 const clickOn = async (page: Page, text: string): Promise<void> => {
-  const named = byRole(text, ['button', 'link', 'tab', 'radio', 'switch']);
-  await (await reach(page, [...named, `::-p-text(${text})`])).click();
+  const found = await reachIn(
+    page,
+    async function* (within) {
+      yield* named(within, text, ['button', 'link', 'tab', 'radio', 'switch']);
+      yield await within.$$(`::-p-text(${text})`);
+    },
+    0,
+    `“${text}”`,
+  );
+  await found.click();
 };
 
 /** Whether a click in its middle would reach it: a drawer that slides away still covers what is under it, and one that slides in does not stand still. */
@@ -169,7 +225,7 @@ export const send = async (
 
 /** Picks an option in the list that opens under a field. */
 export async function choose(user: User, label: string, option: string, index = 0): Promise<void> {
-  await (await reach(user.page, [`input::-p-aria([name="${label}"])`], index)).click();
+  await (await fieldCalled(user.page, label, index)).click();
   const found = await user.page.waitForFunction(
     (wanted) =>
       [...document.querySelectorAll<HTMLElement>('[role="option"]')].find(

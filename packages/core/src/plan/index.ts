@@ -113,6 +113,7 @@ export { addStepAfter, addStepOn, changeOutcome, changeStep, deleteSteps, leadTo
 export {
   addOutcomesOfZones,
   concludeEachSuspect,
+  hasOpenZones,
   leadToOwnConclusion,
   zonesWithoutOutcome,
 } from './edit/outcomesOfZones.js';

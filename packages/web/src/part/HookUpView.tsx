@@ -20,9 +20,10 @@ interface ViewProps {
 /** Instrument, function and range, then where each lead goes, with the wire drawn in its colours. */
 export function HookUpView({ id, plan, hookUp, withInstrument, withLastLead }: ViewProps) {
   const { instrument, range, leads } = hookUp;
+  const isQuiet = withInstrument === undefined && withLastLead === undefined;
   return (
     <div className={classes.room}>
-      <div id={id} className={classes.strip} data-leads={leads.length}>
+      <div id={id} className={classes.strip} data-leads={leads.length} data-quiet={isQuiet || undefined}>
         <div>
           <small className={classes.choices}>
             instrument

@@ -6,6 +6,7 @@ import {
   addOutcomesOfZones,
   blankReading,
   concludeEachSuspect,
+  hasOpenZones,
   leadToOwnConclusion,
   outcomeFor,
   type Step,
@@ -47,6 +48,16 @@ describe('an outcome for each zone', () => {
     const step = addOutcomesOfZones(withReading([otherwise]), 'volts', ids());
     expect(step.outcomes).to.deep.include(otherwise);
     expect(step.outcomes).to.have.length(4);
+  });
+
+  it('is asked for as long as a zone has none, but not beside one for the rest that says something', () => {
+    const rest = { ...anOutcome('rest', toStep('ground')), clears: ['fuse'] };
+    const open = (outcomes: Step['outcomes']) => {
+      const step = withReading(outcomes);
+      return step.readings.some((reading) => hasOpenZones(step, reading));
+    };
+    expect([open([]), open([anOutcome('on', toStep('ground'))]), open([rest])]).to.deep.equal([true, true, false]);
+    expect(open(addOutcomesOfZones(withReading([]), 'volts', ids()).outcomes)).to.equal(false);
   });
 
   it('leaves nothing over and nothing twice, whatever was written before, for every kind', () => {

@@ -17,6 +17,11 @@ export function zonesWithoutOutcome({ outcomes }: Pick<Step, 'outcomes'>, readin
 const isOnlyTheWayOn = ({ when, clears, pointsTo, expects, meaning }: Outcome): boolean =>
   when.length + clears.length + pointsTo.length + expects.length === 0 && meaning === '';
 
+/** Whether something can come out of a reading of which no outcome says anything: one for the rest says what its words say. */
+export const hasOpenZones = (step: Pick<Step, 'outcomes'>, reading: StepReading): boolean =>
+  zonesWithoutOutcome(step, reading).length > 0 &&
+  step.outcomes.every((outcome) => outcome.when.length > 0 || isOnlyTheWayOn(outcome));
+
 /**
  * The step with an outcome for each zone of a reading that none speaks of: all that are in spec share one, and one that was only the way
  * on becomes that. Those out of spec stand before it and lead nowhere yet.

@@ -142,12 +142,13 @@ function ShownCard({ found, onEdit }: { readonly found: LibraryCard; readonly on
           variant="subtle"
           color="gray"
           px={0}
+          title="Plans keep their copies"
           onClick={() => {
             void remove(cardId);
             setSearch({ part: 'cards' });
           }}
         >
-          Remove it from the library; plans keep their copies
+          Remove from the library
         </Button>
       )}
       {error && <Notice kind="outOfSpec" title={sayFailure(error)} />}

@@ -19,7 +19,7 @@ interface InPlaceProps {
 
 /** A part of the step as the technician sees it; pressed, it opens in its place and is written. */
 export function InPlace({ part, name, view, below, children }: InPlaceProps) {
-  const { open, show, close } = useOpenParts();
+  const { open, isLocked, show, close } = useOpenParts();
   const isOpen = open.has(part);
   const cover = useRef<HTMLButtonElement>(null);
   const section = useRef<HTMLElement>(null);
@@ -37,13 +37,15 @@ export function InPlace({ part, name, view, below, children }: InPlaceProps) {
       <section className={classes.part} ref={section}>
         <div className={classes.view}>
           {view}
-          <button
-            type="button"
-            ref={cover}
-            className={classes.cover}
-            aria-label={`Edit ${name}`}
-            onClick={() => show(part)}
-          />
+          {!isLocked && (
+            <button
+              type="button"
+              ref={cover}
+              className={classes.cover}
+              aria-label={`Edit ${name}`}
+              onClick={() => show(part)}
+            />
+          )}
         </div>
         {below}
       </section>
@@ -75,8 +77,11 @@ interface AddProps {
 }
 
 /** What the step does not have yet. */
-export const AddPart = ({ label, onAdd }: AddProps) => (
-  <Button className={classes.add ?? ''} variant="subtle" leftSection={<IconPlus size={18} />} onClick={onAdd}>
-    {label}
-  </Button>
-);
+export function AddPart({ label, onAdd }: AddProps) {
+  if (useOpenParts().isLocked) return null;
+  return (
+    <Button className={classes.add ?? ''} variant="subtle" leftSection={<IconPlus size={18} />} onClick={onAdd}>
+      {label}
+    </Button>
+  );
+}

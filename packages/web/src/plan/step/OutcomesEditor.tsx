@@ -3,11 +3,11 @@ import {
   addOutcomesOfZones,
   blankOutcome,
   changeStep,
+  hasOpenZones,
   leadToOwnConclusion,
   type Outcome,
   planLengths,
   type StepReading,
-  zonesWithoutOutcome,
 } from '@probe-trail/core/plan';
 import { casesOfReading } from '@probe-trail/core/spec';
 import { IconArrowUp, IconTrash } from '@tabler/icons-react';
@@ -61,7 +61,7 @@ export const OutcomesEditor = memo(function OutcomesEditor(props: OutcomesProps)
         </InPlace>
       ))}
       {readings
-        .filter((reading) => zonesWithoutOutcome({ outcomes }, reading).length > 0)
+        .filter((reading) => hasOpenZones({ outcomes }, reading))
         .map(({ id, name }) => (
           <AddPart
             key={id}

@@ -69,6 +69,7 @@ interface PartProps {
 /** A reading with its limits on the ruler, on which cuts can be dragged; pressed, all of it is written. */
 const ReadingPart = memo(function ReadingPart({ part, reading, editStep }: PartProps) {
   const { id, name, spec, derivedFrom } = reading;
+  const { isLocked } = useOpenParts();
   const moveCut = (index: number, value: number) =>
     editStep(`${id}.cut${index}`, (draft) =>
       change(draft.readings, id, (now) => {
@@ -87,7 +88,11 @@ const ReadingPart = memo(function ReadingPart({ part, reading, editStep }: PartP
       }
       below={
         isFixed(spec) && (
-          <LimitRuler line={zonesOf(spec)} unit={spec.unit} {...(spec.kind === 'zones' && { onCutMoved: moveCut })} />
+          <LimitRuler
+            line={zonesOf(spec)}
+            unit={spec.unit}
+            {...(spec.kind === 'zones' && !isLocked && { onCutMoved: moveCut })}
+          />
         )
       }
     >

@@ -54,7 +54,7 @@ export function StepEditor({ step, isNew }: EditorProps) {
     [edit, step.id],
   );
   const within = useRef<HTMLDivElement>(null);
-  const parts = useMakeOpenParts(step.instruction === '' ? ['instruction'] : [], within);
+  const parts = useMakeOpenParts(step.instruction === '' ? ['instruction'] : [], step.use !== null, within);
   return (
     <div className={classes.step} ref={within}>
       <OpenPartsContext.Provider value={parts}>

@@ -3,6 +3,8 @@ import { createContext, type RefObject, useContext, useMemo, useRef, useState } 
 /** Which parts of a step stand open for writing; the others stand as the technician sees them. */
 export interface OpenParts {
   readonly open: ReadonlySet<string>;
+  /** The step is written somewhere else, as one of a block is: it is only looked at here. */
+  readonly isLocked: boolean;
   /** Opens one and closes the others, save those in which something does not make sense yet: what is typed there stays. */
   readonly show: (part: string) => void;
   readonly close: (part: string) => void;
@@ -22,9 +24,14 @@ export function useOpenParts(): OpenParts {
 
 /**
  * @param first the parts that stand open at the beginning
+ * @param isLocked no part can be opened
  * @param within the element in which the parts stand
  */
-export function useMakeOpenParts(first: readonly string[], within: RefObject<HTMLElement | null>): OpenParts {
+export function useMakeOpenParts(
+  first: readonly string[],
+  isLocked: boolean,
+  within: RefObject<HTMLElement | null>,
+): OpenParts {
   const [open, setOpen] = useState<ReadonlySet<string>>(() => new Set(first));
   const newest = useRef(open);
   newest.current = open;
@@ -34,12 +41,15 @@ export function useMakeOpenParts(first: readonly string[], within: RefObject<HTM
         new Set([...[...newest.current].filter((one) => kept(one) || isUnfinished(within.current, one)), ...added]),
       );
     return {
-      open,
+      open: isLocked ? none : open,
+      isLocked,
       show: (part) => closeAllBut(() => false, [part]),
       close: (part) => closeAllBut((one) => one !== part, []),
     };
-  }, [open, within]);
+  }, [open, isLocked, within]);
 }
+
+const none: ReadonlySet<string> = new Set();
 
 /** Whether a field of the part holds a text that makes no sense yet: closed, it would be lost. */
 const isUnfinished = (within: HTMLElement | null, part: string): boolean =>

@@ -27,7 +27,7 @@ export function TestsToDo({
     ({ id }) => isAdded(trail, id) && !done.has(id) && !telling.some(({ step }) => step.id === id),
   );
   if (telling.length + others.length === 0) return null;
-  const line = (step: Step, reason: string) => (
+  const line = (step: Step, reason: string, isFirst: boolean) => (
     <li key={step.id} className={classes.test}>
       <span>
         <b>{step.title}</b>
@@ -36,7 +36,7 @@ export function TestsToDo({
       <Button
         size="lg"
         mih={56}
-        variant="default"
+        variant={isFirst ? 'filled' : 'default'}
         onClick={() => {
           record({ kind: 'stepOpened', stepId: step.id });
           onOpened?.();
@@ -50,8 +50,8 @@ export function TestsToDo({
     <section className={classes.toDo} aria-label="Tests to do">
       <h2>To be tested, the most useful first</h2>
       <ul className={rows.rows}>
-        {telling.map(({ step, reason }) => line(step, reason))}
-        {others.map((step) => line(step, 'nothing new about the suspects'))}
+        {telling.map(({ step, reason }, at) => line(step, reason, at === 0))}
+        {others.map((step) => line(step, 'nothing new about the suspects', false))}
       </ul>
     </section>
   );

@@ -20,23 +20,22 @@ const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0'];
 
 /** Only the keys that this step can use, large enough for gloves. It is drawn anew only when other keys can be used. */
 export const Keypad = memo(function Keypad({ unit, usable, canRecord, go = 'Record', onKey, onRecord }: KeypadProps) {
-  const keys = keypadKeys(unit);
   const can = new Set(usable.split(' '));
   const press = (key: string) => onKey((text) => pressKey(text, key));
-  const key = (area: string, name: string) => (
-    <Key key={area} area={area} name={name} isUsable={can.has(name)} onPress={press} />
-  );
+  const key = (name: string) => <Key key={name} name={name} isUsable={can.has(name)} onPress={press} />;
+  const others = keypadKeys(unit);
+  // With the one that deletes, in two rows.
+  const columns = Math.ceil((others.length + 1) / 2);
   return (
-    <div className={classes.keypad} data-units={keys.units.length}>
-      {digits.map((digit) => key(`k${digit}`, digit))}
-      {key('dot', '.')}
-      {keys.minus && key('minus', '−')}
-      {keys.overload && key('ol', 'OL')}
-      {keys.units.map((symbol, index) => key(`u${index}`, symbol))}
-      <Key area="back" name="Delete the last character" isUsable onPress={() => onKey(pressBack)}>
-        <IconBackspace size={24} />
-      </Key>
-      <Button className={classes.go} mih={56} h="auto" fz={22} disabled={!canRecord} onClick={onRecord} {...keepFocus}>
+    <div className={classes.keypad} data-others={columns}>
+      <div className={classes.digits}>{digits.map(key)}</div>
+      <div className={classes.others} data-odd={others.length % 2 === 0 || undefined}>
+        {others.map(key)}
+        <Key name="Delete the last character" isUsable onPress={() => onKey(pressBack)}>
+          <IconBackspace size={24} />
+        </Key>
+      </div>
+      <Button mih={56} h="auto" fz={22} disabled={!canRecord} onClick={onRecord} {...keepFocus}>
         {go}
       </Button>
     </div>
@@ -44,7 +43,6 @@ export const Keypad = memo(function Keypad({ unit, usable, canRecord, go = 'Reco
 });
 
 interface KeyProps {
-  readonly area: string;
   readonly name: string;
   readonly isUsable: boolean;
   readonly onPress: (name: string) => void;
@@ -54,13 +52,12 @@ interface KeyProps {
 // A tap on a key must not take the caret out of the field.
 const keepFocus = { onMouseDown: (event: { preventDefault: () => void }) => event.preventDefault() };
 
-function Key({ area, name, isUsable, onPress, children }: KeyProps) {
+function Key({ name, isUsable, onPress, children }: KeyProps) {
   return (
     <button
       type="button"
       tabIndex={-1}
       className={classes.key}
-      style={{ gridArea: area }}
       aria-label={children ? name : undefined}
       disabled={!isUsable}
       onClick={() => onPress(name)}

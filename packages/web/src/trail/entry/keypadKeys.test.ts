@@ -6,11 +6,9 @@ const press = (...keys: string[]) => keys.reduce(pressKey, '');
 
 describe('keypadKeys', () => {
   it('offers a voltage the minus, OL and millivolts', () =>
-    expect(keypadKeys('V')).to.deep.equal({ minus: true, overload: true, units: ['mV'] }));
-  it('offers a resistance no minus', () =>
-    expect(keypadKeys('kΩ')).to.deep.equal({ minus: false, overload: true, units: ['Ω', 'MΩ'] }));
-  it('offers a duty neither sign nor OL', () =>
-    expect(keypadKeys('%')).to.deep.equal({ minus: false, overload: false, units: [] }));
+    expect(keypadKeys('V')).to.deep.equal(['.', '−', 'OL', 'mV']));
+  it('offers a resistance no minus', () => expect(keypadKeys('kΩ')).to.deep.equal(['.', 'OL', 'Ω', 'MΩ']));
+  it('offers a duty neither sign nor OL', () => expect(keypadKeys('%')).to.deep.equal(['.']));
 });
 
 describe('pressKey', () => {

@@ -15,21 +15,17 @@ const shownUnits: Partial<Record<Quantity, readonly string[]>> = {
   capacitance: ['µF', 'nF'],
 };
 
-export interface KeypadKeys {
-  readonly minus: boolean;
-  readonly overload: boolean;
-  /** At most two. */
-  readonly units: readonly string[];
-}
+const mostUnits = 2;
 
-/** The keys beside the digits that a step in this unit can use. */
-export function keypadKeys(unit: string): KeypadKeys {
+/** The keys beside the digits that a step in this unit can use, in their order; a point can always be used. */
+export function keypadKeys(unit: string): readonly string[] {
   const { quantity } = unitOf(unit).base;
-  return {
-    minus: canBeNegative(unit),
-    overload: overloading.has(quantity),
-    units: (shownUnits[quantity] ?? []).filter((symbol) => symbol !== unit).slice(0, 2),
-  };
+  return [
+    '.',
+    ...(canBeNegative(unit) ? ['−'] : []),
+    ...(overloading.has(quantity) ? ['OL'] : []),
+    ...(shownUnits[quantity] ?? []).filter((symbol) => symbol !== unit).slice(0, mostUnits),
+  ];
 }
 
 const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0'];
@@ -39,8 +35,7 @@ const mostDigits = 8;
 
 /** The keys that would lead to a reading, or to the beginning of one, after this text; separated by spaces. */
 export function usableKeys(text: string, unit: string): string {
-  const { minus, overload, units } = keypadKeys(unit);
-  const others = ['.', ...(minus ? ['−'] : []), ...(overload ? ['OL'] : []), ...units];
+  const others = keypadKeys(unit);
   // Where one digit may stand, all may.
   const usable = [...(isUsable(text, '1', unit) ? digits : []), ...others.filter((key) => isUsable(text, key, unit))];
   return usable.join(' ');
