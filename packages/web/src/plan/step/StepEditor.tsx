@@ -22,7 +22,7 @@ import { SafeMarkdown } from '../../part/SafeMarkdown';
 import { BlockNote } from '../block/BlockNote';
 import { bindTo, withListChange } from '../draft/bindTo';
 import { change, useDraft, useEdits, useFindings, useVersion } from '../draft/editorContext';
-import { DraftLine } from '../fields/DraftText';
+import { DraftBlock, DraftLine } from '../fields/DraftText';
 import classes from '../fields/editorFields.module.css';
 import { MentionBlock } from '../fields/MentionBlock';
 import { Findings } from '../findings/Findings';
@@ -86,7 +86,7 @@ function Heading({ step, isNew, editStep }: PartProps) {
   const bind = bindTo(step, editStep, planLengths.step);
   return (
     <div>
-      <DraftLine
+      <DraftBlock
         aria-label="What it proves"
         placeholder="What it proves"
         variant="unstyled"
