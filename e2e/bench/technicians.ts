@@ -125,12 +125,13 @@ async function follow(
   sentAt: ReadonlyMap<string, number>,
   signal: AbortSignal,
 ): Promise<void> {
-  const answer = await fetch(`${bay.server.url}/api/trails/${trailId}/live?seen=1`, {
-    headers: { cookie: bay.cookie },
-    signal,
-  });
   let text = '';
   try {
+    // A walk may end before the server has answered.
+    const answer = await fetch(`${bay.server.url}/api/trails/${trailId}/live?seen=1`, {
+      headers: { cookie: bay.cookie },
+      signal,
+    });
     for await (const chunk of answer.body?.pipeThrough(new TextDecoderStream()) ?? []) {
       text += chunk;
       const messages = text.split('\n\n');

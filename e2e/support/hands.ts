@@ -1,7 +1,7 @@
 import { expect } from 'chai';
-import { choose, fieldCalled, middleOf, reach, type User } from './user.js';
+import type { User } from './user.js';
 
-/** How somebody works at a screen: with the mouse, or with the keyboard alone. */
+/** How somebody works at a screen. With the mouse, `eightSteps` says how. */
 export interface Hands {
   /** Presses the button, link or tab of this name. */
   readonly press: (name: string) => Promise<void>;
@@ -16,40 +16,6 @@ export interface Hands {
   /** Lets the nth outcome of the chosen step lead to a step or a conclusion. */
   readonly lead: (fromTitle: string, nth: number, goal: string) => Promise<void>;
 }
-
-export const mouse = (user: User): Hands => {
-  const { page } = user;
-  return {
-    press: user.click,
-    fill: async (label, text, nth = 0) => {
-      await (await fieldCalled(page, label, nth)).click({ count: 3 });
-      await page.keyboard.press('Backspace');
-      await page.keyboard.type(text);
-    },
-    pick: (label, option, nth = 0) => choose(user, label, option, nth),
-    addStep: () => user.click('Add a step'),
-    chooseStep: async (title) => {
-      await user.click('Fit View');
-      await (await reach(page, [`[data-step] ::-p-text(${title})`])).click();
-    },
-    lead: async (fromTitle, nth, goal) => {
-      await user.click('Fit View');
-      const head = await page.waitForSelector(`[data-step] ::-p-text(${fromTitle})`);
-      const stepId = await head?.evaluate((element) => element.closest('[data-step]')?.getAttribute('data-step'));
-      const outcomeId = await page.$$eval(
-        `.source[data-nodeid="${stepId}"]`,
-        (handles, at) => handles[at]?.getAttribute('data-handleid'),
-        nth,
-      );
-      const from = await middleOf(user, `[data-nodeid="${stepId}"][data-handleid="${outcomeId}"]`);
-      const to = await middleOf(user, `:is([data-step], [data-conclusion]) ::-p-text(${goal})`);
-      await page.mouse.move(from.x, from.y);
-      await page.mouse.down();
-      await page.mouse.move(to.x, to.y, { steps: 8 });
-      await page.mouse.up();
-    },
-  };
-};
 
 const mostTabs = 400;
 const mostOptions = 40;

@@ -1,4 +1,0 @@
-import { mouse } from '../support/hands.js';
-import { tellTenSteps } from '../support/tenSteps.js';
-
-tellTenSteps('the mouse', mouse);
