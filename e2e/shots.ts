@@ -64,7 +64,7 @@ const shots: Readonly<Record<string, Shot>> = {
   shelf: { path: '/trails/fg-07-fan', act: click('::-p-text(Fan control module A34)') },
   conclusion: { path: '/trails/fg-11-fan' },
   record: { path: '/trails/fg-11-fan/record' },
-  editor: { path: '/plans/rear-lamps/edit?part=steps&step=groundDrop', person: 'ines' },
+  editor: { path: '/plans/rear-lamps/edit?part=steps&step=look', person: 'ines' },
   library: { path: '/library?part=cards&card=coolantSensor', person: 'ines' },
   matrix: { path: '/plans/accelerator-pedal/edit?part=matrix', person: 'ines' },
   versions: { path: '/plans/radiator-fan/versions', person: 'ines', act: click('::-p-text(What differs)') },
