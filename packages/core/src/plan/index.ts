@@ -115,6 +115,7 @@ export {
   concludeEachSuspect,
   hasOpenZones,
   leadToOwnConclusion,
+  suspectsWithoutConclusion,
   zonesWithoutOutcome,
 } from './edit/outcomesOfZones.js';
 export { type CopiedSteps, copySteps, type Pasted, pasteSteps, readCopiedSteps } from './edit/pasteSteps.js';

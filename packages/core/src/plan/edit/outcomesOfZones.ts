@@ -1,6 +1,6 @@
 import { casesOfReading, type Zone } from '../../spec/index.js';
 import { blankOutcome } from '../document/blankPlan.js';
-import type { Outcome, Plan, Step, StepReading } from '../document/plan.js';
+import type { Outcome, Plan, Step, StepReading, Suspect } from '../document/plan.js';
 import { leadTo } from './editSteps.js';
 
 /** What can come out of a reading and stands in no outcome of its step yet. */
@@ -56,11 +56,19 @@ export function leadToOwnConclusion(plan: Plan, stepId: string, outcomeId: strin
     : plan;
 }
 
-/** The plan with a conclusion for each suspect that none names, under the suspect's name. */
+/** The suspects that no conclusion names. */
+export function suspectsWithoutConclusion({ conclusions, suspects }: Plan): readonly Suspect[] {
+  const named = new Set(conclusions.flatMap(({ suspectIds }) => suspectIds));
+  return suspects.filter(({ id }) => !named.has(id));
+}
+
+/** The plan with a conclusion for each of these, under its name. */
 export function concludeEachSuspect(plan: Plan, newId: () => string): Plan {
-  const named = new Set(plan.conclusions.flatMap(({ suspectIds }) => suspectIds));
-  const added = plan.suspects
-    .filter(({ id }) => !named.has(id))
-    .map(({ id, name }) => ({ id: newId(), title: name, summary: '', suspectIds: [id] }));
+  const added = suspectsWithoutConclusion(plan).map(({ id, name }) => ({
+    id: newId(),
+    title: name,
+    summary: '',
+    suspectIds: [id],
+  }));
   return { ...plan, conclusions: [...plan.conclusions, ...added] };
 }

@@ -1,5 +1,11 @@
 import { ActionIcon, Button, Group, MultiSelect } from '@mantine/core';
-import { type Conclusion, concludeEachSuspect, letterOf, planLengths } from '@probe-trail/core/plan';
+import {
+  type Conclusion,
+  concludeEachSuspect,
+  letterOf,
+  planLengths,
+  suspectsWithoutConclusion,
+} from '@probe-trail/core/plan';
 import { IconTrash } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
@@ -16,8 +22,7 @@ import { pathColour } from '../map/signpostSize';
 export function ConclusionsPart() {
   const { edit, rework } = useEdits();
   const plan = useDraft((draft) => draft);
-  const named = new Set(plan.conclusions.flatMap(({ suspectIds }) => suspectIds));
-  const left = plan.suspects.filter(({ id }) => !named.has(id)).length;
+  const left = suspectsWithoutConclusion(plan).length;
   const [addedId, setAddedId] = useState<string | undefined>();
   const add = () => {
     const id = `conclusion-${nanoid(5)}`;
