@@ -1,10 +1,10 @@
-import { create, type MathNode, parseDependencies } from 'mathjs';
+import type { MathNode } from 'mathjs';
+import { makeParser } from '#mathjs/parser';
 import { failed, ok, type Result } from '../result/index.js';
 import { type Expression, type FormulaFunction, functions, namesIn, type Operator, operators } from './expression.js';
 
 // Made when the first formula is read: most plans have none, and making it takes longer than all the rest.
 let math: ReturnType<typeof makeParser> | undefined;
-const makeParser = () => create({ ...parseDependencies });
 
 /** A formula that has been read: what it needs to know, and how it is computed. */
 export interface Formula {

@@ -1,12 +1,11 @@
-import { create, erfDependencies } from 'mathjs';
+import { makeErf } from '#mathjs/erf';
 import type { ZoneLine } from './zonesOf.js';
 
 // Made when the first reading is near a limit.
-let math: ReturnType<typeof makeMath> | undefined;
-const makeMath = () => create({ ...erfDependencies });
+let math: ReturnType<typeof makeErf> | undefined;
 
 function erf(x: number): number {
-  math ??= makeMath();
+  math ??= makeErf();
   return math.erf(x);
 }
 

@@ -1,4 +1,4 @@
-import { create, createUnitDependencies, unitDependencies } from 'mathjs';
+import { makeUnits } from '#mathjs/units';
 
 type Library = ReturnType<typeof makeLibrary>;
 
@@ -6,7 +6,7 @@ type Library = ReturnType<typeof makeLibrary>;
 let library: Library | undefined;
 
 function makeLibrary() {
-  const math = create({ ...unitDependencies, ...createUnitDependencies });
+  const math = makeUnits();
   math.createUnit('plainRatio');
   math.createUnit('percent', { definition: '0.01 plainRatio' });
   math.createUnit('fahrenheitStep', { definition: '0.5555555555555556 K' });

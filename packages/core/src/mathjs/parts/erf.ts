@@ -1,0 +1,3 @@
+import { create, erfDependencies } from 'mathjs';
+
+export const makeErf = () => create({ ...erfDependencies });

@@ -1,0 +1,3 @@
+import { create, parseDependencies } from 'mathjs';
+
+export const makeParser = () => create({ ...parseDependencies });

@@ -1,0 +1,3 @@
+import { create, createUnitDependencies, unitDependencies } from 'mathjs';
+
+export const makeUnits = () => create({ ...unitDependencies, ...createUnitDependencies });
