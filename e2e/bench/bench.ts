@@ -45,13 +45,22 @@ const today = new Date().toISOString().slice(0, 10);
 /** The lines of the table by what they measure, in their order. */
 const lines = new Map(asked.length > 0 && existsSync(page) ? linesOf(readFileSync(page, 'utf8')) : []);
 
-for (const name of names.filter((one) => asked.length === 0 || asked.includes(one)))
-  for (const one of await parts[name]()) {
+const failed: string[] = [];
+for (const name of names.filter((one) => asked.length === 0 || asked.includes(one))) {
+  // A part that fails says so, and leaves the others their turn.
+  const measured = await parts[name]().catch((error: unknown) => {
+    console.error(`${name} could not be measured:`, error);
+    failed.push(name);
+    return [];
+  });
+  for (const one of measured) {
     lines.set(one.what, lineOf(one));
     console.log(`${one.reached ? 'reached' : 'MISSED '}  ${one.what}: ${one.value} (target ${one.target})`);
     writeFileSync(page, pageOf([...lines.values()]));
   }
-process.exit(0);
+}
+if (failed.length > 0) console.error(`Not measured: ${failed.join(', ')}.`);
+process.exit(failed.length > 0 ? 1 : 0);
 
 function lineOf({ what, value, target, reached }: Measured): string {
   return `| ${what} | ${value} | ${target} | ${reached ? 'yes' : 'no'} | ${today} |`;

@@ -23,9 +23,7 @@ export {
   type JobEventOf,
   jobEventPermissions,
   jobEventSchema,
-  type Stage,
   serverMadeKinds,
-  stages,
 } from './jobEvent.js';
 export { jobEventLengths } from './jobEventLengths.js';
 export { type LocalJob, openJob } from './localJob.js';
@@ -33,6 +31,7 @@ export { type LocalJob, openJob } from './localJob.js';
 export { noOwnEntries, type OwnEntries, withOwnEntries, withoutEntries } from './ownEntries.js';
 export { isUnfit, type Readiness, readinessOf, sayReadiness, systemVoltageDoubt } from './readiness.js';
 export { sheetEntry } from './sheetEntry.js';
+export { type Stage, stages } from './stage.js';
 export { type NewJobEvent, stampJobEvent } from './stampJobEvent.js';
 export {
   complaintCheckOf,

@@ -1,7 +1,8 @@
 import type { SheetMoment } from '../codes/index.js';
 import type { Voiding } from '../log/index.js';
 import type { Arrival } from './arrival.js';
-import type { JobEventOf, Stage } from './jobEvent.js';
+import type { JobEventOf } from './jobEvent.js';
+import type { Stage } from './stage.js';
 
 /** One visit of one vehicle: the state after its events. */
 export interface Job {

@@ -1,5 +1,5 @@
 import type { Job } from './job.js';
-import { type Stage, stages } from './jobEvent.js';
+import { type Stage, stages } from './stage.js';
 
 /** The stations of a job, in the order of the workshop. */
 export const stations = {

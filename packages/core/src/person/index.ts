@@ -2,31 +2,26 @@
 export { looksLike } from './looksLike.js';
 export {
   type DemoAccount,
-  defaultPreferences,
   type FirstPerson,
   firstPersonSchema,
-  may,
   type NewPassword,
   type NewPerson,
   newPasswordSchema,
   newPersonSchema,
   type OwnPassword,
   ownPasswordSchema,
-  type Permission,
   type Person,
   type PersonChange,
   type Preferences,
   peopleFileSchema,
-  permissions,
   personChangeSchema,
   personParamsSchema,
   preferencesSchema,
-  type Role,
-  roleNames,
-  roles,
   type Session,
   type SignIn,
-  sayForbidden,
   shortestPassword,
   signInSchema,
 } from './person.js';
+// Apart from the schemas: every page asks for them.
+export { defaultPreferences } from './preferences.js';
+export { may, type Permission, permissions, type Role, roleNames, roles, sayForbidden } from './role.js';

@@ -1,8 +1,10 @@
 import { useMantineColorScheme } from '@mantine/core';
-import { type ReactNode, useEffect } from 'react';
+import { lazy, type ReactNode, Suspense, useEffect } from 'react';
 import { Opening } from '../frame/Opening';
 import { usePreferences, useSessionQuery } from '../session/sessionApi';
-import { SignInPage } from './SignInPage';
+
+// Whoever has signed in needs no form for it.
+const SignInPage = lazy(async () => ({ default: (await import('./SignInPage')).SignInPage }));
 
 const schemes = { auto: 'auto', day: 'light', night: 'dark' } as const;
 
@@ -11,7 +13,12 @@ export function SignedIn({ children }: { readonly children: ReactNode }) {
   const { data: session, error, refetch } = useSessionQuery();
   usePreferredLook();
   if (session?.person) return children;
-  if (session) return <SignInPage session={session} />;
+  if (session)
+    return (
+      <Suspense fallback={<Opening error={undefined} retry={refetch} />}>
+        <SignInPage session={session} />
+      </Suspense>
+    );
   return <Opening error={error} retry={refetch} />;
 }
 

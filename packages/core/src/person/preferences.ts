@@ -1,0 +1,3 @@
+import type { Preferences } from './person.js';
+
+export const defaultPreferences: Preferences = { units: 'metric', theme: 'auto', textSize: 'normal' };
