@@ -34,34 +34,47 @@ describe('at the vehicle', () => {
     return `/trails/${trailId}`;
   };
 
-  it('a whole walk by keyboard alone', async () => {
-    const hanna = await open(await startTrail('keyboard'));
-    await hanna.see('First, on the vehicle');
-    await hanna.press('Enter');
-    await hanna.see('What do you see?');
-    await hanna.press('1');
-    await hanna.see('Nothing blocks the fan');
-    await hanna.press('Enter');
-    for (const [reading, verdict] of [
-      ['12.6', 'In spec'],
-      ['3', 'No current'],
-      ['12.5', 'In spec'],
-      ['OL', 'open coil'],
-    ] as const) {
-      await hanna.press('Escape');
-      if (await hanna.page.$('#confirm-state')) await hanna.press('Enter');
-      await hanna.type(reading);
-      await hanna.see(verdict);
-      if (reading !== '3') await hanna.press('Enter');
-      await hanna.see('Go on:');
+  // A window that is enlarged twice shows half of what it did.
+  const twiceAsLarge = { width: desk.width / 2, height: desk.height / 2 };
+
+  for (const [how, screen] of [
+    ['', desk],
+    [', everything twice as large', twiceAsLarge],
+  ] as const)
+    it(`a whole walk by keyboard alone${how}`, async () => {
+      const hanna = await open(await startTrail(`keyboard-${screen.width}`), screen);
+      const fits = async () => {
+        const wide = await hanna.page.evaluate(() => document.documentElement.scrollWidth);
+        expect(wide).to.equal(screen.width);
+      };
+      await hanna.see('First, on the vehicle');
       await hanna.press('Enter');
-      await hanna.missing('Go on:');
-    }
-    await hanna.see('Fan relay K7');
-    await hanna.press('Enter');
-    await hanna.see('Accepted by Hanna Creek');
-    await hanna.leave();
-  });
+      await hanna.see('What do you see?');
+      await hanna.press('1');
+      await hanna.see('Nothing blocks the fan');
+      await hanna.press('Enter');
+      for (const [reading, verdict] of [
+        ['12.6', 'In spec'],
+        ['3', 'No current'],
+        ['12.5', 'In spec'],
+        ['OL', 'open coil'],
+      ] as const) {
+        await hanna.press('Escape');
+        if (await hanna.page.$('#confirm-state')) await hanna.press('Enter');
+        await hanna.type(reading);
+        await hanna.see(verdict);
+        await fits();
+        if (reading !== '3') await hanna.press('Enter');
+        await hanna.see('Go on:');
+        await hanna.press('Enter');
+        await hanna.missing('Go on:');
+      }
+      await hanna.see('Fan relay K7');
+      await hanna.press('Enter');
+      await hanna.see('Accepted by Hanna Creek');
+      await fits();
+      await hanna.leave();
+    });
 
   it('the shelf shows where a part is, fills the screen with one tap, and goes away with a swipe', async () => {
     const hanna = await open(await trailAt(world.server.url, 'shelf', 'radiator-fan', 'groundDrop'), phone);
