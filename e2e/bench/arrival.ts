@@ -80,7 +80,7 @@ async function painted(server: RunningServer): Promise<Measured[]> {
   );
   await browser.close();
   return [
-    atMost('the board, from the click to the paint, p95', percentile(board, 0.95), 200, 'ms'),
+    atMost('the board, from the click to the paint, p95', percentile(board, 0.95), 120, 'ms'),
     atMost('a vehicle’s page, from the click to the paint, p95', percentile(vehicle, 0.95), 200, 'ms'),
   ];
 }
@@ -136,7 +136,7 @@ function sheetRates(line: Line): Measured[] {
     atMost(
       'reading a report of 1 MB',
       medianMs(() => readCodeText(report, line)),
-      150,
+      100,
       'ms',
     ),
   ];

@@ -114,7 +114,7 @@ export async function everyKindDelay(): Promise<Measured[]> {
       atMost(
         `${kind.name}: a key to its verdict, p95, processor slowed ${slowdown}×`,
         await keyDelay(user.page, warmUpStrokes + strokes, warmUpStrokes),
-        50,
+        32,
         'ms',
       ),
     );

@@ -21,5 +21,5 @@ export async function firstViewSize(): Promise<Measured[]> {
   await browser.close();
   await server.kill();
   const kilobytes = sizes.reduce((sum, size) => sum + size, 0) / 1000;
-  return [atMost('JavaScript for the first view, gzip, what is sent after it included', kilobytes, 250, 'KB')];
+  return [atMost('JavaScript for the first view, gzip, what is sent after it included', kilobytes, 180, 'KB')];
 }

@@ -26,5 +26,5 @@ export async function offlineStart(): Promise<Measured[]> {
     times.push(await again.page.evaluate(() => performance.now()));
     await browser.close();
   }
-  return [atMost('from a cold start without a network to the open step, median', percentile(times, 0.5), 1500, 'ms')];
+  return [atMost('from a cold start without a network to the open step, median', percentile(times, 0.5), 900, 'ms')];
 }

@@ -34,7 +34,31 @@ const tooSmall = (page: Page): Promise<readonly string[]> =>
       .map(({ px, html }) => `${px} px: ${html}`);
   });
 
-/** What lies beyond the edge of a page at any width, and what is too small to press; nothing where all is well. */
+/** Parts side by side in one grid that lie over each other: one hides what the other says. */
+const overlapping = (page: Page): Promise<readonly string[]> =>
+  page.evaluate(() => {
+    const found: string[] = [];
+    for (const grid of document.querySelectorAll<HTMLElement>('main *, main')) {
+      if (getComputedStyle(grid).display !== 'grid') continue;
+      const parts = [...grid.children].filter((part) => {
+        const { position, visibility } = getComputedStyle(part);
+        // A cut is drawn out over the numbers beside it, so that a finger hits it.
+        const isCut = part.getAttribute('role') === 'slider';
+        return !isCut && !['absolute', 'fixed', 'sticky'].includes(position) && visibility !== 'hidden';
+      });
+      for (const [at, one] of parts.entries())
+        for (const other of parts.slice(at + 1)) {
+          const [a, b] = [one.getBoundingClientRect(), other.getBoundingClientRect()];
+          const across = Math.min(a.right, b.right) - Math.max(a.left, b.left);
+          const down = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
+          if (across > 4 && down > 4)
+            found.push(`${Math.round(down)} px: ${one.outerHTML.slice(0, 90)} over ${other.outerHTML.slice(0, 90)}`);
+        }
+    }
+    return found.slice(0, 3);
+  });
+
+/** What lies beyond the edge of a page at any width or over something else, and what is too small to press; nothing where all is well. */
 export const lookAtWidths = async (user: User, name: string, sign: string): Promise<readonly string[]> => {
   const found: string[] = [];
   for (const width of widths) {
@@ -42,6 +66,7 @@ export const lookAtWidths = async (user: User, name: string, sign: string): Prom
     await user.page.setViewport({ width, height, hasTouch: false });
     await seenAt(user, sign);
     found.push(...(await tooWide(user.page)).map((one) => `${name} at ${width}: ${one}`));
+    found.push(...(await overlapping(user.page)).map((one) => `${name} at ${width}: ${one}`));
     if (width === 390 || width === 820)
       found.push(...(await tooSmall(user.page)).map((one) => `${name} at ${width}: ${one}`));
   }

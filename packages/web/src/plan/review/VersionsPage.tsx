@@ -89,8 +89,8 @@ function Compare({ planId, versions }: CompareProps) {
       <Wait for={differences} error={before.error ?? after.error}>
         {(found) => (
           <>
-            <p role="status">{sayCount(found.length, 'difference')}.</p>
-            <Differences differences={found} />
+            <p role="status">{found.length === 0 ? 'No difference.' : `${sayCount(found.length, 'difference')}.`}</p>
+            {found.length > 0 && <Differences differences={found} />}
           </>
         )}
       </Wait>

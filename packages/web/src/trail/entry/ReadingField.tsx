@@ -1,8 +1,8 @@
 import { Button } from '@mantine/core';
-import { useWindowEvent } from '@mantine/hooks';
 import { typedLength } from '@probe-trail/core/trail';
 import { type RefObject, useEffect, useRef } from 'react';
 import classes from './ReadingField.module.css';
+import { useTypedAnywhere } from './useTypedAnywhere';
 import type { TypedReading } from './useTypedReading';
 
 interface FieldProps {
@@ -44,13 +44,7 @@ function useFocusOnTyping(input: RefObject<HTMLInputElement | null>) {
   useEffect(() => {
     input.current?.focus({ preventScroll: true });
   }, [input]);
-  useWindowEvent('keydown', (event) => {
-    const isAt = (places: string) => event.target instanceof Element && event.target.closest(places) !== null;
-    const isKey = event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey;
-    // A button that was pressed keeps the focus; a number is not meant for it.
-    const isFree = !isAt('button, a') || /^[\d.,+\-−]$/.test(event.key);
-    if (isKey && isFree && !isAt('input, textarea, select, [role="dialog"]')) input.current?.focus();
-  });
+  useTypedAnywhere(() => input.current?.focus());
 }
 
 /** A reading that has been recorded, until the technician goes on. */

@@ -1,8 +1,9 @@
 import { Button } from '@mantine/core';
-import { useMediaQuery, useWindowEvent } from '@mantine/hooks';
+import { useMediaQuery } from '@mantine/hooks';
 import { type ReactNode, useEffect, useState } from 'react';
 import { flushSync } from 'react-dom';
 import classes from './ReadyBar.module.css';
+import { useTypedAnywhere } from './useTypedAnywhere';
 
 interface BarProps {
   /** What is measured. */
@@ -16,16 +17,15 @@ export const hookUpId = 'hook-up';
 
 /**
  * On a phone the field and its keys take the lower half: until the meter is connected, hook-up and instruction have the screen, and one press
- * or the first digit that is typed opens them.
+ * or the first character that is typed opens them.
  */
 export function ReadyBar({ label, isOpenAtOnce, children }: BarProps) {
   const isSmall = useMediaQuery('(max-width: 700px)', undefined, { getInitialValueInEffect: false }) ?? false;
   const [isOpened, setIsOpened] = useState(isOpenAtOnce);
   const isClosed = isSmall && !isOpened && !isOpenAtOnce;
-  useWindowEvent('keydown', ({ key, target }) => {
-    const isForField = target instanceof Element && target.closest('input, textarea, select, [role="dialog"]') !== null;
+  useTypedAnywhere(() => {
     // At once: the field is there, and takes this very character.
-    if (isClosed && !isForField && /^[\d.,+\-−]$/.test(key)) flushSync(() => setIsOpened(true));
+    if (isClosed) flushSync(() => setIsOpened(true));
   });
   useEffect(() => {
     if (isSmall && isOpened) document.getElementById(hookUpId)?.scrollIntoView({ block: 'start' });
