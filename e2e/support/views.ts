@@ -5,6 +5,7 @@ import { send, type User } from './user.js';
 export const views: Readonly<Record<string, readonly [path: string, sign: string, ...presses: string[]]>> = {
   'the board': ['/', 'in the workshop'],
   'a job': ['/jobs/job-fg-14', 'History'],
+  'a repair': ['/jobs/job-fg-11', 'Record the repair'],
   'checking in': ['/jobs/new', 'Lamps and messages seen'],
   'code sheets': ['/jobs/job-fg-06/codes', 'Every unit'],
   'what codes share': ['/jobs/job-fg-14/codes', 'What they have in common'],

@@ -1,5 +1,6 @@
 import { standingEntries, type Voiding, voidedEntries } from '../log/index.js';
 import { parseReading, type ReadingProblem, sayReadingProblem } from '../reading/index.js';
+import { sayRepair } from '../repair/index.js';
 import { failed, ok, type Result } from '../result/index.js';
 import type { Job } from './job.js';
 import { type JobEvent, type JobEventOf, serverMadeKinds } from './jobEvent.js';
@@ -12,6 +13,9 @@ export type JobMisfit =
   | { readonly kind: 'jobVoided'; readonly by: string }
   | { readonly kind: 'onlyByServer' }
   | { readonly kind: 'noSheetKept' }
+  | { readonly kind: 'repairUnknown' }
+  | { readonly kind: 'repairedAlready'; readonly what: string; readonly by: string }
+  | { readonly kind: 'failedAlready' }
   | { readonly kind: 'voltage'; readonly problem: ReadingProblem }
   | { readonly kind: 'notANumber'; readonly got: string };
 
@@ -29,6 +33,12 @@ export function sayJobMisfit(misfit: JobMisfit): string {
       return serverMadeKinds.entryVoided;
     case 'noSheetKept':
       return 'Keep a code sheet first: cleared codes cannot be read again.';
+    case 'repairUnknown':
+      return 'This job has no such repair.';
+    case 'repairedAlready':
+      return `${misfit.by} recorded already: ${misfit.what}. If that did not help, say so first.`;
+    case 'failedAlready':
+      return 'That repair is marked already as one that did not help.';
     case 'voltage':
       return sayReadingProblem(misfit.problem);
     case 'notANumber':
@@ -93,6 +103,8 @@ const takeIn = ({ vehicleId, arrival, atMs, by }: JobEventOf<'takenIn'>): Job =>
   madeByUs: [],
   photos: [],
   notes: [],
+  repairs: [],
+  madeGood: [],
   plansMissed: [],
   assignedTo: '',
   waitsFor: '',
@@ -136,6 +148,12 @@ function change(job: Job, event: Later): Result<Partial<Job>, JobMisfit> {
       return ok({ photos: [...job.photos, event] });
     case 'noted':
       return ok({ notes: [...job.notes, event] });
+    case 'repaired':
+      return addRepair(job, event);
+    case 'repairFailed':
+      return failRepair(job, event);
+    case 'repairMadeGood':
+      return ok({ madeGood: [...job.madeGood, event] });
     case 'stageSet':
       return ok({ stage: event.stage });
     case 'entryVoided':
@@ -148,6 +166,22 @@ export function wereCleared(events: readonly JobEvent[], fromSheetId: string, to
   const placeOf = (sheetId: string) =>
     events.findIndex((event) => event.kind === 'sheetKept' && event.sheetId === sheetId);
   return events.slice(placeOf(fromSheetId), placeOf(toSheetId)).some(({ kind }) => kind === 'codesCleared');
+}
+
+function addRepair(job: Job, { id, repair, atMs, by }: JobEventOf<'repaired'>): Result<Partial<Job>, JobMisfit> {
+  // Two devices, or two touches of one button. What is done a second time did not help the first time.
+  const same = job.repairs.find((one) => one.failedBecause === null && sayRepair(one.repair) === sayRepair(repair));
+  if (same) return failed({ kind: 'repairedAlready', what: sayRepair(repair), by: same.by });
+  return ok({ repairs: [...job.repairs, { repairId: id, repair, atMs, by, failedBecause: null }] });
+}
+
+function failRepair(job: Job, { repairId, because }: JobEventOf<'repairFailed'>): Result<Partial<Job>, JobMisfit> {
+  const repair = job.repairs.find((one) => one.repairId === repairId);
+  if (!repair) return failed({ kind: 'repairUnknown' });
+  if (repair.failedBecause !== null) return failed({ kind: 'failedAlready' });
+  return ok({
+    repairs: job.repairs.map((one) => (one.repairId === repairId ? { ...one, failedBecause: because } : one)),
+  });
 }
 
 function measureVoltage(

@@ -46,3 +46,4 @@ export {
   stations,
 } from './standing.js';
 export { suspectedMakers, type Unplugged, unpluggedOn } from './unplugged.js';
+export { isRepaired, repairKinds, vehicleRepairs } from './vehicleRepairs.js';

@@ -196,6 +196,7 @@ describe('the stations of a job', () => {
     stage: 'open',
     complaintCheck: null,
     hasSheet: false,
+    isRepaired: false,
     trails: [],
     ...more,
   });
@@ -210,6 +211,10 @@ describe('the stations of a job', () => {
     ['toAcceptCause', { trails: [concluded, atConclusion] }],
     ['toRepair', { trails: [concluded] }],
     ['mending', { stage: 'mending', trails: [open] }],
+    ['proving', { isRepaired: true, trails: [concluded] }],
+    ['proving', { isRepaired: true }],
+    ['proving', { stage: 'mending', isRepaired: true, trails: [concluded] }],
+    ['testing', { isRepaired: true, trails: [concluded, open] }],
     ['gone', { stage: 'gone' }],
   ] as const)
     it(`${want} where there is ${JSON.stringify(more)}`, () => expect(standingOf(facts(more))).to.equal(want));
@@ -224,8 +229,9 @@ describe('the stations of a job', () => {
       { complaintCheck: 'confirmed', hasSheet: true, trails: [concluded, atConclusion] },
     ],
     ['done done done done done due ahead ahead', { complaintCheck: 'confirmed', hasSheet: true, trails: [concluded] }],
-    ['done missed missed missed missed done due ahead', { stage: 'proving' }],
-    ['done missed missed missed missed done done done', { stage: 'gone' }],
+    ['done missed missed missed missed missed due ahead', { stage: 'proving' }],
+    ['done missed missed missed missed done due ahead', { stage: 'proving', isRepaired: true }],
+    ['done missed missed missed missed missed done done', { stage: 'gone' }],
   ] as const)
     it(`stand as ${want}`, () => expect(placesOf(more)).to.equal(want));
 
@@ -233,9 +239,14 @@ describe('the stations of a job', () => {
     const order = Object.keys(stations);
     for (const stage of Object.keys(stages) as Stage[])
       for (const complaintCheck of [null, 'confirmed', 'notReproduced'] as const)
-        for (const hasSheet of [false, true])
+        for (const [hasSheet, isRepaired] of [
+          [false, false],
+          [false, true],
+          [true, false],
+          [true, true],
+        ] as const)
           for (const trails of [[], [open], [atConclusion], [concluded], [concluded, open], [open, concluded]]) {
-            const job = { stage, complaintCheck, hasSheet, trails };
+            const job = { stage, complaintCheck, hasSheet, isRepaired, trails };
             const places = Object.values(stationPlaces(job));
             const { due } = standings[standingOf(job)];
             expect(places.filter((place) => place === 'due')).to.have.length(due === null ? 0 : 1);

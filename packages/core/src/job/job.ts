@@ -1,5 +1,6 @@
 import type { SheetMoment } from '../codes/index.js';
 import type { Voiding } from '../log/index.js';
+import type { RecordedRepair } from '../repair/index.js';
 import type { Arrival } from './arrival.js';
 import type { JobEventOf } from './jobEvent.js';
 import type { Stage } from './stage.js';
@@ -21,6 +22,10 @@ export interface Job {
   readonly madeByUs: readonly JobEventOf<'codeMadeByUs'>[];
   readonly photos: readonly JobEventOf<'photoAdded'>[];
   readonly notes: readonly JobEventOf<'noted'>[];
+  /** In the order in which they were recorded; those that did not help stay. */
+  readonly repairs: readonly RecordedRepair[];
+  /** Temporary repairs, of this visit or an earlier one, that were made good on this one. */
+  readonly madeGood: readonly JobEventOf<'repairMadeGood'>[];
   readonly plansMissed: readonly JobEventOf<'planMissed'>[];
   /** Name of whoever works on it; empty while nobody does. */
   readonly assignedTo: string;

@@ -2,6 +2,7 @@ import { boolean, string } from 'yup';
 import { type SheetMoment, sheetMoments } from '../codes/index.js';
 import { entryFields, voidingFields } from '../log/index.js';
 import type { Permission } from '../person/index.js';
+import { repairSchema } from '../repair/index.js';
 import {
   type Checked,
   closedObject,
@@ -77,6 +78,18 @@ const cases = {
     text: string().required().max(2000),
     isSideFinding: boolean().required().meta({ description: 'something else noticed on the vehicle, to be quoted' }),
   }),
+  repaired: closedObject({ ...kindOf('repaired'), repair: repairSchema.required() }),
+  repairFailed: closedObject({
+    ...kindOf('repairFailed'),
+    repairId: idText().meta({ description: 'the entry that recorded the repair' }),
+    because: string().required().max(300).meta({ description: 'what shows that it did not help' }),
+  }),
+  repairMadeGood: closedObject({
+    ...kindOf('repairMadeGood'),
+    jobId: idText().meta({ description: 'the visit of the temporary repair' }),
+    repairId: idText(),
+    how: draftText(500),
+  }),
   stageSet: closedObject({
     ...kindOf('stageSet'),
     stage: string()
@@ -110,6 +123,9 @@ export const jobEventPermissions = {
   codeMadeByUs: 'workOnJobs',
   codeCounts: 'workOnJobs',
   planMissed: 'workOnJobs',
+  repaired: 'workOnJobs',
+  repairFailed: 'workOnJobs',
+  repairMadeGood: 'workOnJobs',
   entryVoided: 'voidEntries',
 } as const satisfies Record<JobEventKind, Permission>;
 

@@ -36,6 +36,8 @@ export interface StandingFacts {
   readonly complaintCheck: 'confirmed' | 'notReproduced' | null;
   /** Whether a code sheet is kept. */
   readonly hasSheet: boolean;
+  /** Whether a repair stands. */
+  readonly isRepaired: boolean;
   readonly trails: readonly TrailFacts[];
 }
 
@@ -48,10 +50,12 @@ export interface TrailFacts {
 const isOpen = ({ concludedWith }: TrailFacts): boolean => concludedWith === null;
 
 /** Where a job stands: where it was moved to by hand, otherwise what its trails, its complaint and its codes leave to do. */
-export function standingOf({ stage, complaintCheck, hasSheet, trails }: StandingFacts): Standing {
+export function standingOf({ stage, complaintCheck, hasSheet, isRepaired, trails }: StandingFacts): Standing {
+  if (stage === 'mending' && isRepaired) return 'proving';
   if (stage !== 'open') return stage;
   const openTrail = trails.findLast(isOpen);
   if (openTrail) return openTrail.atStep === null ? 'toAcceptCause' : 'testing';
+  if (isRepaired) return 'proving';
   if (trails.length > 0) return 'toRepair';
   if (complaintCheck === null) return 'toConfirm';
   return hasSheet ? 'toChoosePlan' : 'toReadCodes';
@@ -76,7 +80,7 @@ export function stationPlaces(facts: StandingFacts): Readonly<Record<Station, St
   >;
 }
 
-function hasFacts(station: Station, { stage, complaintCheck, hasSheet, trails }: StandingFacts): boolean {
+function hasFacts(station: Station, { stage, complaintCheck, hasSheet, isRepaired, trails }: StandingFacts): boolean {
   switch (station) {
     case 'arrived':
       return true;
@@ -89,7 +93,7 @@ function hasFacts(station: Station, { stage, complaintCheck, hasSheet, trails }:
     case 'cause':
       return trails.some((trail) => !isOpen(trail)) && !trails.some(isOpen);
     case 'repair':
-      return stage === 'proving' || stage === 'ready' || stage === 'gone';
+      return isRepaired;
     case 'proof':
       return stage === 'ready' || stage === 'gone';
     case 'returned':

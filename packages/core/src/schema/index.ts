@@ -1,5 +1,5 @@
 // What other features and packages may use; every other file here is private to the folder.
-export { largestNumber, latestTimeMs, timeMs, versionNumber, wholeNumber } from './bounds.js';
+export { dayText, largestNumber, latestTimeMs, timeMs, versionNumber, wholeNumber } from './bounds.js';
 export { type Bounds, boundsOf, type NumberBounds } from './boundsOf.js';
 export {
   type Checked,

@@ -1,10 +1,5 @@
 import { array, number, string } from 'yup';
-import { type Checked, closedObject, draftText, idText, lengthsOf, versionNumber } from '../schema/index.js';
-
-const dayText = string()
-  .defined()
-  .matches(/^(\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01]))?$/, '${path} is not a day; write it as 2031-04-17')
-  .meta({ description: 'a day, such as 2031-04-17; empty where it is not known' });
+import { type Checked, closedObject, dayText, draftText, idText, lengthsOf, versionNumber } from '../schema/index.js';
 
 const vehicleFields = {
   fleetNumber: string().required('Give the fleet number').trim('${path} begins or ends with a space').max(20),
@@ -13,7 +8,7 @@ const vehicleFields = {
   lineId: idText(),
   modelYear: number().nullable().defined().integer().min(1950).max(2100),
   engine: draftText(40),
-  inServiceSince: dayText,
+  inServiceSince: dayText().meta({ description: 'a day, such as 2031-04-17; empty where it is not known' }),
   notOriginal: array(string().label('Non-original equipment').required().max(200))
     .required()
     .max(50)

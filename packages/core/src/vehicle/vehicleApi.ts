@@ -1,3 +1,4 @@
+import type { VehicleRepair } from '../repair/index.js';
 import type { OdometerReading, Vehicle } from './vehicle.js';
 
 /** Something that was noticed on a vehicle besides its complaint, to be quoted. */
@@ -34,4 +35,6 @@ export interface VehicleSheet {
   readonly codes: readonly CodeOverTime[];
   /** Newest first. */
   readonly sideFindings: readonly SideFinding[];
+  /** What is still to be made good first, then the newest. */
+  readonly repairs: readonly VehicleRepair[];
 }

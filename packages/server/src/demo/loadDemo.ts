@@ -1,6 +1,7 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { bulletinsFileSchema } from '@probe-trail/core/choosing';
+import type { JobEvent } from '@probe-trail/core/job';
 import { type DemoAccount, peopleFileSchema } from '@probe-trail/core/person';
 import { partCardSchema, readPlanFile, sayPlanFileProblem } from '@probe-trail/core/plan';
 import { type Checked, sayFaults, validate } from '@probe-trail/core/schema';
@@ -104,7 +105,7 @@ async function loadJob({ jobs }: Services, file: string, nowMs: number): Promise
     if (kept) {
       const { sheet, takenBy } = kept;
       await jobs.keepSheet(job.jobId, { ...sheet, takenAtMs: sheet.takenAtMs + shift }, takenBy);
-    } else await jobs.append(job.jobId, [{ ...event, atMs: event.atMs + shift }]);
+    } else await jobs.append(job.jobId, [shifted(event, shift)]);
   }
 }
 
@@ -113,4 +114,13 @@ async function readEvents(file: string, nowMs: number) {
   const { events } = await readChecked(file, appendEventsSchema);
   const shift = nowMs - 60 * minuteMs - Math.max(...events.map(({ atMs }) => atMs));
   return events.map((event) => ({ ...event, atMs: event.atMs + shift }));
+}
+
+/** The entry as many ms later; a day by which something is due is counted from the day on which the log begins. */
+function shifted(event: JobEvent, ms: number): JobEvent {
+  const moved = { ...event, atMs: event.atMs + ms };
+  if (moved.kind !== 'repaired' || moved.repair.lasts.kind !== 'temporary') return moved;
+  const { lasts } = moved.repair;
+  const dueBy = new Date(Date.parse(lasts.dueBy) + ms).toISOString().slice(0, 10);
+  return { ...moved, repair: { ...moved.repair, lasts: { ...lasts, dueBy } } };
 }

@@ -1,5 +1,6 @@
 import type { NewSheet } from '@probe-trail/core/codes';
 import type { JobListItem, JobLog } from '@probe-trail/core/job';
+import { blankRepair } from '@probe-trail/core/repair';
 import type { VehicleSheet } from '@probe-trail/core/vehicle';
 import { expect } from 'chai';
 import { appendTo, jobEvent, takeInVehicle, takenIn } from '../testing/aJob.js';
@@ -69,6 +70,31 @@ describe('jobs over HTTP', () => {
     expect((await log()).trails.map(({ trailId }) => trailId)).to.deep.equal(['t1']);
     const ofVehicle = await server.ask('GET', `/api/vehicles/${vehicleId}/trails`);
     expect(ofVehicle.body).to.deep.equal((await log()).trails);
+  });
+
+  it('is to be proven once it is repaired, and tells the vehicle of every repair until a temporary one is made good', async () => {
+    const belt = {
+      ...blankRepair,
+      cause: 'Belt',
+      lasts: { kind: 'temporary', remains: 'a new one', dueBy: '2031-04-17' },
+    } as const;
+    await append({ kind: 'repaired', repair: belt });
+    expect((await board())[0]).to.include({ standing: 'proving' });
+    const repairs = async () =>
+      ((await server.ask('GET', `/api/vehicles/${vehicleId}`)).body as unknown as VehicleSheet).repairs;
+    const [recorded] = await repairs();
+    expect(recorded).to.deep.include({
+      jobId: 'j1',
+      repair: belt,
+      by: 'Ines Marrow',
+      failedBecause: null,
+      madeGoodOn: null,
+    });
+    await append({ kind: 'repairMadeGood', jobId: 'j1', repairId: recorded?.repairId ?? '', how: '' });
+    expect((await repairs())[0]).to.include({ madeGoodOn: 'j1' });
+    await append({ kind: 'repairFailed', repairId: recorded?.repairId ?? '', because: 'It squeals again' });
+    expect((await board())[0]).to.include({ standing: 'toConfirm' });
+    expect((await append({ kind: 'repairFailed', repairId: 'none', because: 'x' })).status).to.equal(409);
   });
 
   it('tells the vehicle what else was noticed on it', async () => {

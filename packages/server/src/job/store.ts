@@ -4,11 +4,14 @@ import {
   type JobEvent,
   type JobEventOf,
   type JobListItem,
+  repairKinds,
   type StandingFacts,
   sayWhereAt,
   standingOf,
+  vehicleRepairs,
 } from '@probe-trail/core/job';
 import { groupBy } from '@probe-trail/core/list';
+import type { VehicleRepair } from '@probe-trail/core/repair';
 import type { TrailListItem } from '@probe-trail/core/trail';
 import type { SideFinding } from '@probe-trail/core/vehicle';
 import { and, asc, desc, eq, getTableColumns, inArray, type SQL, sql } from 'drizzle-orm';
@@ -154,6 +157,17 @@ const toldElsewhere = ({ orm }: Database) => ({
     });
   },
 
+  /** The repairs of a vehicle, those that are to be made good first. */
+  repairs: async (vehicleId: string): Promise<readonly VehicleRepair[]> => {
+    const rows = await orm
+      .select({ jobId: jobEventTable.jobId, event: jobEventTable.event })
+      .from(jobTable)
+      .innerJoin(jobEventTable, eq(jobEventTable.jobId, jobTable.jobId))
+      .where(and(eq(jobTable.vehicleId, vehicleId), inArray(jobEventTable.kind, [...repairKinds])))
+      .orderBy(asc(jobEventTable.jobId), asc(jobEventTable.seq));
+    return vehicleRepairs(rows);
+  },
+
   /** For which jobs a plan was missing, the newest first. */
   missedPlans: async (): Promise<MissedPlan[]> => {
     const rows = await orm
@@ -182,8 +196,19 @@ function toListItem(
   fleetNumber: string,
   more: Pick<StandingFacts, 'hasSheet' | 'trails'>,
 ): JobListItem {
-  const { jobId, vehicleId, complaint, takenInAtMs, lastEventAtMs, assignedTo, waitsFor, stage, complaintCheck } = row;
-  const facts = { stage, complaintCheck, ...more };
+  const {
+    jobId,
+    vehicleId,
+    complaint,
+    takenInAtMs,
+    lastEventAtMs,
+    assignedTo,
+    waitsFor,
+    stage,
+    isRepaired,
+    complaintCheck,
+  } = row;
+  const facts = { stage, isRepaired, complaintCheck, ...more };
   return {
     jobId,
     vehicleId,

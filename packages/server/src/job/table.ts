@@ -1,4 +1,4 @@
-import { complaintCheckOf, type Job, type JobEvent, type Stage } from '@probe-trail/core/job';
+import { complaintCheckOf, isRepaired, type Job, type JobEvent, type Stage } from '@probe-trail/core/job';
 import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import { vehicleTable } from '../vehicle/table.js';
@@ -19,6 +19,7 @@ export const jobTable = sqliteTable(
     assignedTo: text('assigned_to').notNull(),
     waitsFor: text('waits_for').notNull(),
     stage: text().$type<Stage>().notNull(),
+    isRepaired: integer('is_repaired', { mode: 'boolean' }).notNull().default(false),
     complaintCheck: text('complaint_check').$type<'confirmed' | 'notReproduced'>(),
   },
   (job) => [
@@ -54,5 +55,6 @@ export const jobColumns = (job: Job) => ({
   assignedTo: job.assignedTo,
   waitsFor: job.waitsFor,
   stage: job.stage,
+  isRepaired: isRepaired(job),
   complaintCheck: complaintCheckOf(job),
 });

@@ -29,12 +29,13 @@ export const vehicleHistoryPlugin: FastifyPluginAsync<HistoryOptions> = async (a
     { schema: { params, ...answers(vehicleSheetAnswer) }, config: signedIn },
     async ({ params: { vehicleId } }): Promise<VehicleSheet> => {
       const vehicle = await vehicleOr404(vehicles, vehicleId);
-      const [odometer, overTime, sideFindings] = await Promise.all([
+      const [odometer, overTime, sideFindings, repairs] = await Promise.all([
         vehicles.odometer(vehicleId),
         codes.overTime(vehicleId),
         jobs.sideFindings(vehicleId),
+        jobs.repairs(vehicleId),
       ]);
-      return { vehicle, odometer, codes: overTime, sideFindings };
+      return { vehicle, odometer, codes: overTime, sideFindings, repairs };
     },
   );
 

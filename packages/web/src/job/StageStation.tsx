@@ -1,7 +1,6 @@
 import { Button, Group } from '@mantine/core';
 import type { Stage } from '@probe-trail/core/job';
 import type { ReactNode } from 'react';
-import { Link } from 'react-router';
 import { useMay } from '../session/sessionApi';
 import type { OpenJob, StationBodyProps } from './useJob';
 import { useRecording } from './useRecording';
@@ -47,39 +46,6 @@ function Moves({ open: { record }, moves, children }: MovesProps) {
 
 const toCome = (text: string) => <p className="soft">{text}</p>;
 
-const causeOf = ({ trails }: OpenJob) => trails.findLast(({ concludedWith }) => concludedWith !== null);
-
-/** From the cause that was found to the repair of it. */
-export function RepairStation({ open, isDue }: StationBodyProps) {
-  const cause = causeOf(open);
-  const found = cause ? (
-    <>
-      Found: <b>{cause.concludedWith}</b>. The <Link to={`/trails/${cause.trailId}/record`}>record of the trail</Link>{' '}
-      has the evidence and what the repair needs.
-    </>
-  ) : (
-    'No trail names a cause. Write into the notes what you repair, and why.'
-  );
-  if (!isDue) return toCome('It opens when the cause is found.');
-  if (open.job.stage === 'open')
-    return (
-      <Moves open={open} moves={[{ does: 'Start the repair', to: 'mending' }]}>
-        {found}
-      </Moves>
-    );
-  return (
-    <Moves
-      open={open}
-      moves={[
-        { does: 'Repair done', to: 'proving' },
-        { does: 'Back to testing', to: 'open' },
-      ]}
-    >
-      {found}
-    </Moves>
-  );
-}
-
 /** What shows that the repair worked. */
 export function ProofStation({ open, isDue }: StationBodyProps) {
   if (!isDue) return toCome('It opens when the repair is done.');
@@ -88,7 +54,7 @@ export function ProofStation({ open, isDue }: StationBodyProps) {
       open={open}
       moves={[
         { does: 'Repair proven', to: 'ready' },
-        { does: 'It did not help: back to testing', to: 'open' },
+        { does: 'Back to testing', to: 'open' },
       ]}
     >
       Measure what failed once more. Clear the codes and read them again. Drive it as when the complaint showed.

@@ -1,5 +1,6 @@
 import { formatFaultCode, sheetMoments } from '@probe-trail/core/codes';
 import { type JobEvent, stages } from '@probe-trail/core/job';
+import { sayRepair } from '@probe-trail/core/repair';
 
 /** What happened on a job, in a few words. */
 export function sayJobEvent(event: JobEvent): string {
@@ -32,6 +33,12 @@ export function sayJobEvent(event: JobEvent): string {
       return 'Photo';
     case 'noted':
       return event.text;
+    case 'repaired':
+      return `Repaired: ${sayRepair(event.repair)}`;
+    case 'repairFailed':
+      return `A repair did not help: ${event.because}`;
+    case 'repairMadeGood':
+      return 'A temporary repair was made good';
     case 'stageSet':
       return `Now ${stages[event.stage]}`;
     case 'entryVoided':

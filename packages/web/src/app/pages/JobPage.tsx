@@ -1,5 +1,6 @@
 import {
   complaintCheckOf,
+  isRepaired,
   readinessOf,
   type Station as StationName,
   stationPlaces,
@@ -16,6 +17,7 @@ import { PhotosPart } from '../../job/PhotosPart';
 import { ReadinessStrip } from '../../job/ReadinessStrip';
 import { Station } from '../../job/Station';
 import { type OpenJob, useJob } from '../../job/useJob';
+import { LeftOverRepairs } from '../../repair/LeftOverRepairs';
 import { Notice } from '../../spec/Notice';
 import classes from './JobPage.module.css';
 import { jobStations } from './jobStations';
@@ -38,6 +40,7 @@ export function JobPage() {
             </p>
           </Notice>
         )}
+        <LeftOverRepairs open={open} />
         <Way open={open} />
         <div id="notes" tabIndex={-1} className={classes.notes}>
           <NotesPart open={open} />
@@ -55,6 +58,7 @@ function Way({ open }: { readonly open: OpenJob }) {
     stage: job.stage,
     complaintCheck: complaintCheckOf(job),
     hasSheet: sheets.length > 0,
+    isRepaired: isRepaired(job),
     trails,
   });
   return (

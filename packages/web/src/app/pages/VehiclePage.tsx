@@ -1,6 +1,7 @@
 import { Button, Modal } from '@mantine/core';
 import { formatFaultCode } from '@probe-trail/core/codes';
 import { standings } from '@probe-trail/core/job';
+import type { VehicleRepair } from '@probe-trail/core/repair';
 import {
   type CodeOverTime,
   checkVin,
@@ -16,6 +17,7 @@ import { sayFailure } from '../../api/api';
 import { Wait } from '../../api/Wait';
 import { Moment } from '../../device/Moment';
 import { Page } from '../../frame/Page';
+import { RepairLines } from '../../repair/RepairLines';
 import { useMay } from '../../session/sessionApi';
 import { Notice } from '../../spec/Notice';
 import { TrailLines } from '../../trail/list/TrailLines';
@@ -60,11 +62,12 @@ export function VehiclePage() {
 }
 
 function Sheet({ sheet }: { readonly sheet: VehicleSheet }) {
-  const { vehicle, odometer, codes, sideFindings } = sheet;
+  const { vehicle, odometer, codes, sideFindings, repairs } = sheet;
   const line = useLine(vehicle.lineId);
   return (
     <div className={classes.columns}>
       <div>
+        <Repairs repairs={repairs} />
         <Visits vehicleId={vehicle.vehicleId} />
         <Trails vehicleId={vehicle.vehicleId} />
         <SideFindings findings={sideFindings} />
@@ -139,6 +142,17 @@ function Trails({ vehicleId }: { readonly vehicleId: string }) {
     <section aria-label="Trails" className={classes.section}>
       <h2 className={classes.part}>Trails</h2>
       <TrailLines trails={trails} />
+    </section>
+  );
+}
+
+/** Temporary ones first: they must not be forgotten. */
+function Repairs({ repairs }: { readonly repairs: readonly VehicleRepair[] }) {
+  if (repairs.length === 0) return null;
+  return (
+    <section aria-label="Repairs" className={classes.section}>
+      <h2 className={classes.part}>Repairs</h2>
+      <RepairLines repairs={repairs} actions={({ jobId }) => <Link to={`/jobs/${jobId}`}>The visit</Link>} />
     </section>
   );
 }

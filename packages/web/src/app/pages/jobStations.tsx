@@ -4,8 +4,9 @@ import type { ComponentType, ReactNode } from 'react';
 import { CodesFacts, CodesStation } from '../../codes/CodesStation';
 import { ArrivedStation, sayArrival } from '../../job/ArrivedStation';
 import { ConfirmedFacts, ConfirmedStation } from '../../job/ConfirmedStation';
-import { ProofStation, RepairStation, ReturnedStation } from '../../job/StageStation';
+import { ProofStation, ReturnedStation } from '../../job/StageStation';
 import type { OpenJob, StationBodyProps } from '../../job/useJob';
+import { RepairStation, sayRepairs } from '../../repair/RepairStation';
 import { CauseFacts, CauseStation, sayTesting, sayTestingTask, TestingStation } from '../../trail/list/TestingStation';
 
 interface StationView {
@@ -66,8 +67,8 @@ export const jobStations = {
   },
   repair: {
     task: ({ job }) => (job.stage === 'open' ? 'Repair it' : 'Under repair'),
-    facts: (open) => sayMovedBy(open, 'proving') ?? 'what is replaced, cleaned or repaired',
-    atMs: (open) => movedTo(open, 'proving')?.atMs,
+    facts: (open) => sayRepairs(open),
+    atMs: ({ job }) => job.repairs.at(-1)?.atMs,
     Body: RepairStation,
   },
   proof: {

@@ -1,0 +1,1 @@
+ALTER TABLE `job` ADD `is_repaired` integer DEFAULT false NOT NULL;

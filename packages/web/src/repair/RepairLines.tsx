@@ -1,0 +1,61 @@
+import type { RecordedRepair, VehicleRepair } from '@probe-trail/core/repair';
+import { isLeftOver, sayPart, sayRepair } from '@probe-trail/core/repair';
+import dayjs from 'dayjs';
+import type { ReactNode } from 'react';
+import { Day, Moment } from '../device/Moment';
+import { VerdictMark } from '../spec/VerdictMark';
+import classes from './RepairLines.module.css';
+
+interface LinesProps<One extends RecordedRepair> {
+  readonly repairs: readonly One[];
+  /** What can be done about each. */
+  readonly actions?: (repair: One) => ReactNode;
+}
+
+/** Repairs, each with what was done, what was used, and whether it lasts. */
+export const RepairLines = <One extends RecordedRepair>({ repairs, actions }: LinesProps<One>) => (
+  <ul className={classes.repairs}>
+    {repairs.map((one) => (
+      <li key={one.repairId}>
+        <VerdictMark kind={markOf(one)} size={20} />
+        <div>
+          <b>{sayRepair(one.repair)}</b>
+          {one.failedBecause !== null && <p>It did not help: {one.failedBecause}</p>}
+          <Details recorded={one} />
+          <small className="soft">
+            {one.by}, <Moment atMs={one.atMs} />
+          </small>{' '}
+          {actions?.(one)}
+        </div>
+      </li>
+    ))}
+  </ul>
+);
+
+const isOfVehicle = (repair: RecordedRepair): repair is VehicleRepair => 'madeGoodOn' in repair;
+
+function markOf(repair: RecordedRepair) {
+  if (repair.failedBecause !== null) return 'outOfSpec';
+  const isOpen = isOfVehicle(repair) ? isLeftOver(repair) : repair.repair.lasts.kind === 'temporary';
+  return isOpen ? 'tooCloseToCall' : 'inSpec';
+}
+
+function Details({ recorded }: { readonly recorded: RecordedRepair }) {
+  const { done, parts, condition, isOldPartKept, lasts, forNext } = recorded.repair;
+  const isMadeGood = isOfVehicle(recorded) && recorded.madeGoodOn !== null;
+  return (
+    <>
+      {done !== '' && <p>{done}</p>}
+      {parts.length > 0 && <p>Used: {parts.map(sayPart).join('; ')}</p>}
+      {condition !== '' && <p>Condition found: {condition}</p>}
+      {isOldPartKept && <p>The old part is kept.</p>}
+      {isMadeGood && <p>It was temporary, and is made good.</p>}
+      {lasts.kind === 'temporary' && !isMadeGood && recorded.failedBecause === null && (
+        <p>
+          <b>Temporary.</b> Still to be done: {lasts.remains}, by <Day atMs={dayjs(lasts.dueBy).valueOf()} />
+        </p>
+      )}
+      {forNext !== '' && <p>For whoever works on it next: {forNext}</p>}
+    </>
+  );
+}
