@@ -87,6 +87,8 @@ export class DeviceDatabase extends Dexie {
               ref.value = inQueue(row) as unknown as WaitedBefore;
             });
       });
+    // Answers of before lack what pages show now (repairs of a vehicle): they are asked for anew.
+    this.version(5).upgrade((change) => change.table('answers').clear());
   }
 }
 

@@ -66,7 +66,7 @@ describe('the outbox', () => {
 describe('a device of an earlier version', () => {
   inBrowser();
 
-  it('still has what waited on its trails, in order', async () => {
+  it('still has what waited on its trails, in order, and no answer that lacks what is shown today', async () => {
     const { Dexie } = await import('dexie');
     const { DeviceDatabase } = await import('./database');
     const name = 'of-before';
@@ -79,11 +79,13 @@ describe('a device of an earlier version', () => {
       { trailId: 't', event: pause('b') },
     ]);
     await old.table('refused').put({ seq: 7, trailId: 't', event: pause('c'), message: 'It did not fit.' });
+    await old.table('answers').put({ url: 'vehicles/fg-04', data: {}, atMs: 1 });
     old.close();
     const device = new DeviceDatabase(name);
     const waiting = await device.waiting.where({ queue: 'trail/t' }).sortBy('seq');
     expect(waiting.map(({ recorded }) => recorded)).to.deep.equal([onTrail('t', 'a'), onTrail('t', 'b')]);
     expect((await device.refused.get(7))?.message).to.equal('It did not fit.');
+    expect(await device.answers.count()).to.equal(0);
     device.close();
   });
 });
