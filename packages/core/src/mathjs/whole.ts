@@ -5,4 +5,5 @@ import math from 'mathjs/lib/browser/math.js';
 
 export const makeErf = () => math;
 export const makeParser = () => math;
-export const makeUnits = () => math;
+// Units of its own: what is added to them is added once, however many copies of the core one program has.
+export const makeUnits = () => math.create({});
