@@ -101,8 +101,12 @@ describe('a bus that arrives, until its trail is started', () => {
 
   it('reads all units; the interface falls silent, what was read is kept, and the reading goes on', async () => {
     await tobi.click('Read all units');
+    // It stands there for a moment only: whoever looks up later would not see it any more.
+    const asked = tobi.page.waitForFunction(() => document.body.innerText.includes('Asking engine control unit'), {
+      polling: 'mutation',
+    });
     await tobi.click('Start reading');
-    await tobi.see('Asking engine control unit');
+    await asked;
     await tobi.see('The interface fell silent');
     await tobi.see('C0035-1F');
     await tobi.page.reload();
