@@ -57,11 +57,14 @@ export async function walkAsNewcomer(user: User, { knows, vehicle }: Newcomer, u
   const startedMs = Date.now();
   const written = new Set<string>();
   let [presses, typed, waits] = [0, 0, 0];
+  const screenNow = async () => (await user.page.evaluate(readScreen)) as Screen;
   const press = async (name: string) => {
+    // What was slow to come of the last press may have taken the button away: then one looks again.
+    const { mains, buttons } = await screenNow();
+    if (![...mains, ...buttons].includes(name)) return;
     presses += 1;
     await user.click(name);
   };
-  const screenNow = async () => (await user.page.evaluate(readScreen)) as Screen;
   /** Looks up again once something has come of it, as one does before pressing once more. */
   const changed = async (before: Screen) => {
     for (let waited = 0; waited < mostMs; waited += restMs) {
