@@ -1,5 +1,5 @@
 import { Button, Group } from '@mantine/core';
-import type { Stage } from '@probe-trail/core/job';
+import { isRepaired, type Stage } from '@probe-trail/core/job';
 import type { ReactNode } from 'react';
 import { useMay } from '../session/sessionApi';
 import type { OpenJob, StationBodyProps } from './useJob';
@@ -49,15 +49,12 @@ const toCome = (text: string) => <p className="soft">{text}</p>;
 /** What shows that the repair worked. */
 export function ProofStation({ open, isDue }: StationBodyProps) {
   if (!isDue) return toCome('It opens when the repair is done.');
+  // As long as a repair stands, it is to be proven: only that it did not help leads back to testing.
+  const back = isRepaired(open.job) ? [] : [{ does: 'Back to testing', to: 'open' } as const];
   return (
-    <Moves
-      open={open}
-      moves={[
-        { does: 'Repair proven', to: 'ready' },
-        { does: 'Back to testing', to: 'open' },
-      ]}
-    >
+    <Moves open={open} moves={[{ does: 'Repair proven', to: 'ready' }, ...back]}>
       Measure what failed once more. Clear the codes and read them again. Drive it as when the complaint showed.
+      {isRepaired(open.job) && ' If the repair did not help, say so above, at the repair.'}
     </Moves>
   );
 }

@@ -11,11 +11,12 @@ import {
 } from '@mantine/core';
 import { type Repair, type RepairWay, repairSchema, repairWays, type UsedPart } from '@probe-trail/core/repair';
 import { IconTrash } from '@tabler/icons-react';
+import { useState } from 'react';
 import { DayInput } from '../fields/DayInput';
 import { FormProblem } from '../fields/FormProblem';
 import { TextBlock, TextLine } from '../fields/TextField';
 import { type ShortForm, useShortForm } from '../fields/useShortForm';
-import type { Cause } from './causesOf';
+import { type Cause, repairOf } from './causesOf';
 import classes from './RepairForm.module.css';
 
 interface FormProps {
@@ -33,6 +34,8 @@ export function RepairForm({ initial, causes, onChange, onRecord, isBusy }: Form
   const form = useShortForm({ schema: repairSchema, initial, tidy: tidied, onChange, send: onRecord });
   const { cause, way, parts } = form.values;
   const known = causes.find(({ name }) => name === cause);
+  /** What nobody has written: with another cause, it gives way to what the plan says of that. */
+  const isFromPlan = (done: string) => done === '' || causes.some(({ repair }) => repair === done);
   return (
     <form onSubmit={form.onSubmit}>
       <Stack maw={760}>
@@ -44,7 +47,8 @@ export function RepairForm({ initial, causes, onChange, onRecord, isBusy }: Form
           {...form.text('cause')}
           onChange={(name) => {
             const picked = causes.find((one) => one.name === name);
-            form.set({ cause: name, suspectId: picked?.suspectId ?? null, trailId: picked?.trailId ?? null });
+            if (picked && isFromPlan(form.values.done)) form.set(repairOf(picked));
+            else form.set({ cause: name, suspectId: picked?.suspectId ?? null, trailId: picked?.trailId ?? null });
           }}
         />
         <Chip.Group value={way} onChange={(next) => form.set({ way: next as RepairWay })}>
@@ -91,7 +95,7 @@ export function RepairForm({ initial, causes, onChange, onRecord, isBusy }: Form
 const tidied = (repair: Repair): Repair => ({
   ...repair,
   cause: repair.cause.trim(),
-  parts: repair.parts.filter(({ name }) => name.trim() !== ''),
+  parts: repair.parts.filter(({ name, number }) => `${name}${number}`.trim() !== ''),
 });
 
 interface PartsProps {
@@ -144,6 +148,8 @@ function Parts({ parts, onChange }: PartsProps) {
 /** Whether it lasts; a temporary repair says what remains, and by when. */
 function Lasting({ form }: { readonly form: ShortForm<typeof repairSchema> }) {
   const { lasts } = form.values;
+  // What was written of a temporary repair is there again when one comes back to it.
+  const [temporary, setTemporary] = useState<Repair['lasts']>({ kind: 'temporary', remains: '', dueBy: '' });
   return (
     <>
       <SegmentedControl
@@ -154,11 +160,10 @@ function Lasting({ form }: { readonly form: ShortForm<typeof repairSchema> }) {
           { value: 'temporary', label: 'temporary' },
         ]}
         value={lasts.kind}
-        onChange={(kind) =>
-          form.set({
-            lasts: kind === 'temporary' ? { kind: 'temporary', remains: '', dueBy: '' } : { kind: 'permanent' },
-          })
-        }
+        onChange={(kind) => {
+          if (lasts.kind === 'temporary') setTemporary(lasts);
+          form.set({ lasts: kind === 'temporary' ? temporary : { kind: 'permanent' } });
+        }}
       />
       {lasts.kind === 'temporary' && (
         <Group align="start">

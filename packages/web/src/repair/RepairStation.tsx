@@ -9,7 +9,7 @@ import type { OpenJob, StationBodyProps } from '../job/useJob';
 import { useRecording } from '../job/useRecording';
 import { useMay } from '../session/sessionApi';
 import { useTrail } from '../trail/log/useTrail';
-import { causesOf, repairOf } from './causesOf';
+import { causesOf, offeredRepair } from './causesOf';
 import { isRepair } from './keptRepair';
 import { RepairForm } from './RepairForm';
 import { RepairLines } from './RepairLines';
@@ -107,7 +107,7 @@ function WrittenRepair({
 }: NewProps & { readonly causes: ReturnType<typeof causesOf> }) {
   const { note, isBusy } = useRecording(record);
   // The first repair is of what was found; whatever comes after it is something else.
-  const offered = job.repairs.length === 0 ? repairOf(causes[0]) : blankRepair;
+  const offered = job.repairs.length === 0 ? offeredRepair(causes) : blankRepair;
   const [repair, setRepair, forget] = useKeptState(`repair-${jobId}`, offered, isRepair);
   return (
     <RepairForm

@@ -9,29 +9,38 @@ export interface Cause {
   readonly repair: string;
   /** What goes with the repair. */
   readonly afterwards: string;
+  /** Whether the conclusion names it. */
+  readonly isNamed: boolean;
 }
 
 /** The suspects of a trail, those first that its conclusion names. */
 export function causesOf(trailId: string, { plan, at }: Pick<Trail, 'plan' | 'at'>): readonly Cause[] {
   const found = at.kind === 'concluded' ? plan.conclusions.find(({ id }) => id === at.conclusionId) : undefined;
   const isNamed = ({ id }: { readonly id: string }) => found?.suspectIds.includes(id) ?? false;
-  return [...plan.suspects.filter(isNamed), ...plan.suspects.filter((suspect) => !isNamed(suspect))].map(
-    ({ id, name, repair, afterRepair }) => ({ name, suspectId: id, trailId, repair, afterwards: afterRepair }),
-  );
+  return [...plan.suspects.filter(isNamed), ...plan.suspects.filter((suspect) => !isNamed(suspect))].map((suspect) => ({
+    name: suspect.name,
+    suspectId: suspect.id,
+    trailId,
+    repair: suspect.repair,
+    afterwards: suspect.afterRepair,
+    isNamed: isNamed(suspect),
+  }));
 }
 
-/** A repair of a cause as the plan describes it, open for change. */
-export const repairOf = (cause: Cause | undefined): Repair =>
-  cause
-    ? {
-        ...blankRepair,
-        cause: cause.name,
-        suspectId: cause.suspectId,
-        trailId: cause.trailId,
-        done: cause.repair,
-        way: wayIn(cause.repair),
-      }
-    : blankRepair;
+/** The repair of what was found, as the plan describes it; nothing is presumed where the conclusion names none, or several. */
+export function offeredRepair(causes: readonly Cause[]): Repair {
+  const [named, another] = causes.filter(({ isNamed }) => isNamed);
+  return named && !another ? { ...blankRepair, ...repairOf(named) } : blankRepair;
+}
+
+/** What a repair of this cause says, as the plan describes it. */
+export const repairOf = ({ name, suspectId, trailId, repair }: Cause) => ({
+  cause: name,
+  suspectId,
+  trailId,
+  done: repair,
+  way: wayIn(repair),
+});
 
 /** What the first word of the plan's repair says is done: “Clean the stud and …”. */
 function wayIn(repair: string): Repair['way'] {

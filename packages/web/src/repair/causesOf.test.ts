@@ -1,0 +1,42 @@
+import { blankPlan, type Plan, type Suspect } from '@probe-trail/core/plan';
+import { blankRepair } from '@probe-trail/core/repair';
+import { expect } from 'chai';
+import { causesOf, offeredRepair } from './causesOf';
+
+const suspect = (id: string, name: string, repair: string): Suspect => ({
+  id,
+  name,
+  kind: 'part',
+  weight: 1,
+  repair,
+  afterRepair: '',
+});
+const planOf = (suspectIds: readonly string[]): Plan => ({
+  ...blankPlan('fan', 'Fan'),
+  suspects: [suspect('relay', 'Relay K7', 'Replace it.'), suspect('stud', 'Stud G3', 'Clean the stud.')],
+  conclusions: [{ id: 'end', title: 'End', summary: '', suspectIds }],
+});
+const offered = (...suspectIds: string[]) =>
+  offeredRepair(
+    causesOf('t1', {
+      plan: planOf(suspectIds),
+      at: { kind: 'concluded', conclusionId: 'end', assumedBecause: undefined, atMs: 0, by: 'Tobi Lunde' },
+    }),
+  );
+
+describe('the repair that is offered', () => {
+  it('is that of the one cause that was named, as the plan says', () =>
+    expect(offered('stud')).to.deep.equal({
+      ...blankRepair,
+      cause: 'Stud G3',
+      suspectId: 'stud',
+      trailId: 't1',
+      done: 'Clean the stud.',
+      way: 'clean',
+    }));
+
+  it('presumes nothing where no fault was found, or several are named', () => {
+    expect(offered()).to.equal(blankRepair);
+    expect(offered('relay', 'stud')).to.equal(blankRepair);
+  });
+});
