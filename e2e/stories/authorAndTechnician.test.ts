@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { passwordOf } from '../support/signIn.js';
-import { aUser, eventsOf, fieldCalled, trailIdOf, type User } from '../support/user.js';
+import { aUser, eventsOf, fieldCalled, reach, trailIdOf, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 describe('an author changes a plan, and a technician walks the new version', () => {
@@ -13,12 +13,37 @@ describe('an author changes a plan, and a technician walks the new version', () 
     tobi = await aUser(world.browser, world.server.url, null);
   });
 
-  it('the author signs in and begins the next version', async () => {
+  it('the author signs in and opens a plan', async () => {
     await ines.goTo('/plans');
     await ines.fill('Name', 'Ines Marrow');
     await ines.fillPassword(passwordOf('ines'));
     await ines.press('Enter');
     await ines.click('Coolant temperature reading not believable');
+    await ines.see('Finds low coolant and a bad plug before anything is measured');
+  });
+
+  it('the actions of a plan stand where they stay, before its version has come', async () => {
+    const late = await aUser(world.browser, world.server.url, 'ines');
+    const names = ['Export', 'Versions', 'Write the next version', 'Follow this plan'];
+    const place = () =>
+      Promise.all(names.map(async (name) => (await reach(late.page, [`::-p-text(${name})`])).boundingBox()));
+    await late.page.setRequestInterception(true);
+    const letGo: (() => Promise<void>)[] = [];
+    late.page.on('request', (request) => {
+      if (/versions/.test(request.url())) letGo.push(() => request.continue());
+      else void request.continue();
+    });
+    await late.goTo('/plans/coolant-temperature');
+    await late.see('Write the next version');
+    const before = await place();
+    expect(letGo.length).to.be.greaterThan(0);
+    for (const go of letGo) await go();
+    await late.see('Finds low coolant');
+    expect(await place()).to.deep.equal(before);
+    await late.leave();
+  });
+
+  it('the author begins the next version', async () => {
     await ines.click('Write the next version');
     await ines.see('draft 2, all saved');
   });

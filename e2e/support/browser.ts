@@ -20,7 +20,7 @@ export const newProfile = (): Promise<string> => mkdtemp(join(tmpdir(), 'probe-t
 // What a screen reader is told is kept up to date, also of what is scrolled away: the stories find things by it.
 const forReaders = '--force-renderer-accessibility';
 
-/** Debian's Chromium, headless, with a profile of its own where none is given. */
+/** Debian's Chromium, headless, with a profile for the while where none is given. */
 export const openBrowser = (profile?: string): Promise<Browser> => launch([...flags, forReaders], profile);
 
 /** The same without what is kept for screen readers, as most people have it: for measuring. */
@@ -31,6 +31,7 @@ async function launch(args: string[], profile?: string): Promise<Browser> {
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     headless: true,
     args,
-    userDataDir: profile ?? (await newProfile()),
+    // Without one, a folder is made for it and removed when it closes.
+    ...(profile === undefined ? {} : { userDataDir: profile }),
   });
 }

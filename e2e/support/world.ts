@@ -1,3 +1,4 @@
+import { rm } from 'node:fs/promises';
 import type { Browser } from 'puppeteer-core';
 import { openBrowser } from './browser.js';
 import { openServer, type RunningServer } from './server.js';
@@ -18,6 +19,7 @@ export function useWorld(): World {
   after(async () => {
     await world.browser.close();
     await world.server.kill();
+    await rm(world.server.folder, { recursive: true, force: true });
   });
   return world;
 }

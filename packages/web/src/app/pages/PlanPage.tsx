@@ -1,5 +1,5 @@
 import { Button } from '@mantine/core';
-import type { PlanListItem, PlanVersion } from '@probe-trail/core/plan';
+import type { Plan, PlanListItem, PlanVersion } from '@probe-trail/core/plan';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { sayFailure } from '../../api/api';
@@ -85,7 +85,7 @@ function PlanSheet({ plan, label, shown, version, children }: SheetProps) {
       title={plan.title || 'A plan without a title'}
       actions={
         <>
-          {shown && <ExportPlan plan={shown.document} version={shown} />}
+          <ExportPlan plan={shown?.document} version={shown} />
           <Button component={Link} to={`/plans/${plan.planId}/versions`} variant="subtle">
             Versions
           </Button>
@@ -94,9 +94,7 @@ function PlanSheet({ plan, label, shown, version, children }: SheetProps) {
               {plan.draft ? `Continue draft ${plan.draft.version}` : 'Write the next version'}
             </Button>
           )}
-          {mayWalk && shown && version !== undefined && !plan.isBlock && (
-            <StartTrail follows={{ plan: shown.document, version }} />
-          )}
+          {mayWalk && version !== undefined && !plan.isBlock && <FollowPlan plan={shown?.document} version={version} />}
         </>
       }
     >
@@ -121,6 +119,17 @@ function PlanSheet({ plan, label, shown, version, children }: SheetProps) {
       {plan.isBlock && <BlockUsages plan={plan} document={shown?.document} version={version} />}
     </Page>
   );
+}
+
+interface FollowProps {
+  readonly plan: Plan | undefined;
+  readonly version: number;
+}
+
+/** It has its place before the plan is there: what comes later must not push the other buttons away under a finger. */
+function FollowPlan({ plan, version }: FollowProps) {
+  if (plan) return <StartTrail follows={{ plan, version }} />;
+  return <Button disabled>Follow this plan</Button>;
 }
 
 function useEdit(plan: PlanListItem) {

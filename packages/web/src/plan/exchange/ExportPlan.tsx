@@ -71,7 +71,8 @@ async function drawMap(plan: Plan): Promise<string> {
 }
 
 interface ExportProps {
-  readonly plan: Plan;
+  /** `undefined` until it is there. */
+  readonly plan: Plan | undefined;
   /** Of which version it is, where that is known. */
   readonly version: PlanVersionInfo | undefined;
 }
@@ -89,6 +90,7 @@ export function ExportPlan({ plan, version }: ExportProps) {
   const [problem, setProblem] = useState<string | undefined>();
   const [missing, setMissing] = useState(0);
   const take = async ({ ending, type, hasPictures, make }: Way) => {
+    if (!plan) return;
     setIsMaking(true);
     setProblem(undefined);
     setMissing(0);
@@ -106,7 +108,7 @@ export function ExportPlan({ plan, version }: ExportProps) {
     <>
       <Menu>
         <Menu.Target>
-          <Button variant="subtle" loading={isMaking} leftSection={<IconDownload size={18} />}>
+          <Button variant="subtle" loading={isMaking} disabled={!plan} leftSection={<IconDownload size={18} />}>
             Export
           </Button>
         </Menu.Target>

@@ -23,12 +23,14 @@ export function VersionsPage() {
     <Page
       title={`Versions of “${plan?.title || 'a plan without a title'}”`}
       actions={
-        <>
-          <Button component={Link} to={`/plans/${planId}`} variant="default">
-            To the plan
-          </Button>
-          <Retire planId={planId} isRetired={plan?.released === null && plan.retired !== null} />
-        </>
+        plan && (
+          <>
+            <Button component={Link} to={`/plans/${planId}`} variant="default">
+              To the plan
+            </Button>
+            <Retire planId={planId} isRetired={plan.released === null && plan.retired !== null} />
+          </>
+        )
       }
     >
       <Wait for={data} error={error} retry={refetch}>

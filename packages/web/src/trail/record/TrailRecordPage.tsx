@@ -26,19 +26,19 @@ export function TrailRecordPage() {
   const { trailId = '' } = useParams();
   const { open, error, retry } = useTrail(trailId);
   const mayWrite = useMay('writePlans');
-  const actions = (
+  const actions = open && (
     <>
       <Button variant="default" onClick={() => print()}>
         Print
       </Button>
-      {open?.trail.planId === null && mayWrite && <MakeDraft open={open} />}
-      {open && open.trail.jobId !== null && (
+      {open.trail.planId === null && mayWrite && <MakeDraft open={open} />}
+      {open.trail.jobId !== null && (
         <Button variant="default" component={Link} to={`/jobs/${open.trail.jobId}`}>
           To the job
         </Button>
       )}
       <Button component={Link} to={`/trails/${trailId}`}>
-        {open?.trail.at.kind === 'concluded' ? 'Open the trail' : 'Go on with the trail'}
+        {open.trail.at.kind === 'concluded' ? 'Open the trail' : 'Go on with the trail'}
       </Button>
     </>
   );
