@@ -23,6 +23,6 @@ export { type Evidence, evidenceOf, type LineUpEntry, lineUp, offListShare, sayL
 export { listWalks, type Walk } from './listWalks.js';
 export { bitsOf, type NextTest, nextTests } from './nextTests.js';
 export { type Posterior, posterior, type Seen } from './posterior.js';
-export { provenFrom, type Support, supportOf, supportWords } from './supportOf.js';
+export { pointsAt, provenFrom, type Support, supportOf, supportWords } from './supportOf.js';
 export type { WalkEnd } from './walkGraph.js';
 export { type WhereYouAre, whereYouAre } from './whereYouAre.js';

@@ -1,6 +1,6 @@
 import { foundOn } from '../currentPath/index.js';
 import { indexPlan, type Outcome, type Step, type Suspect } from '../plan/index.js';
-import { readingsAlong, standingWaymarks, type Trail, type Waymark } from '../trail/index.js';
+import { isStanding, readingsAlong, type Trail, type Waymark } from '../trail/index.js';
 import { modelOf } from './evidenceModel.js';
 import { suspectsMissed } from './expected.js';
 import { posterior, type Seen } from './posterior.js';
@@ -40,28 +40,45 @@ export interface Evidence {
   readonly pointsTo: readonly string[];
   readonly source:
     | { readonly kind: 'step'; readonly waymark: Waymark; readonly step: Step; readonly outcome: Outcome }
-    | { readonly kind: 'path'; readonly text: string };
+    | { readonly kind: 'path'; readonly text: string }
+    /** A repair that did not help. */
+    | { readonly kind: 'repair'; readonly text: string };
 }
 
-/** The outcomes of all standing waymarks that were not skipped, in order, then what was found along the paths. */
+/**
+ * The outcomes of all standing waymarks that were not skipped, and the repairs that did not help, in their order; then what was found along
+ * the paths.
+ */
 export function evidenceOf(
-  trail: Pick<Trail, 'plan' | 'waymarks' | 'pathReadings' | 'pathCurrents'>,
+  trail: Pick<Trail, 'plan' | 'waymarks' | 'failedRepairs' | 'pathReadings' | 'pathCurrents'>,
 ): readonly Evidence[] {
   const { steps } = indexPlan(trail.plan);
-  const ofSteps = standingWaymarks(trail).flatMap((waymark): Evidence[] => {
+  const placed = (from: number, to: number): Evidence[] =>
+    trail.failedRepairs
+      .filter(({ waymarksBefore }) => waymarksBefore >= from && waymarksBefore < to)
+      .map(({ repairId, what, suspectIds, because }) => ({
+        id: repairId,
+        title: `${what}, and the fault is still there`,
+        clears: suspectIds,
+        pointsTo: [],
+        source: { kind: 'repair', text: because },
+      }));
+  const ofSteps = trail.waymarks.flatMap((waymark, at) => [...placed(at, at + 1), ...ofWaymark(waymark)]);
+  const afterAll = placed(trail.waymarks.length, Number.POSITIVE_INFINITY);
+  function ofWaymark(waymark: Waymark): Evidence[] {
     const step = steps.get(waymark.stepId);
     const outcome = step?.outcomes.find(({ id }) => id === waymark.outcomeId);
-    if (!step || !outcome || waymark.skippedBecause !== undefined) return [];
+    if (!step || !outcome || waymark.skippedBecause !== undefined || !isStanding(waymark)) return [];
     const { clears, pointsTo } = outcome;
     return [{ id: waymark.id, title: step.title, clears, pointsTo, source: { kind: 'step', waymark, step, outcome } }];
-  });
+  }
   const ofPaths = trail.plan.paths.flatMap((path): Evidence[] => {
     const readings = readingsAlong(trail, path.id);
     if (readings.volts.size === 0) return [];
     const { clears, pointsTo, text } = foundOn(path, readings);
     return [{ id: path.id, title: path.name, clears, pointsTo, source: { kind: 'path', text } }];
   });
-  return [...ofSteps, ...ofPaths];
+  return [...ofSteps, ...afterAll, ...ofPaths];
 }
 
 export const toSeen = ({ source, clears, pointsTo }: Evidence): Seen =>

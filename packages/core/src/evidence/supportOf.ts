@@ -45,9 +45,9 @@ const isPair = (pair: readonly { readonly id: string }[] | undefined, suspectIds
   pair !== undefined && pair.length === suspectIds.length && pair.every(({ id }) => suspectIds.includes(id));
 
 /** Whether an outcome is one that the suspect would show, and not only one that speaks against others. */
-function pointsAt({ source, pointsTo }: Evidence, suspectId: string): boolean {
+export function pointsAt({ source, pointsTo }: Evidence, suspectId: string): boolean {
   if (pointsTo.includes(suspectId)) return true;
-  if (source.kind === 'path') return false;
+  if (source.kind !== 'step') return false;
   const expected = chancesExpected(source.step, suspectId)?.get(source.outcome.id);
   return expected === undefined ? source.outcome.expects.includes(suspectId) : expected >= 0.5;
 }

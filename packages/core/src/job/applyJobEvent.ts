@@ -1,6 +1,6 @@
 import { standingEntries, type Voiding, voidedEntries } from '../log/index.js';
 import { parseReading, type ReadingProblem, sayReadingProblem } from '../reading/index.js';
-import { sayRepair } from '../repair/index.js';
+import { type RecordedRepair, sayRepair } from '../repair/index.js';
 import { failed, ok, type Result } from '../result/index.js';
 import type { Job } from './job.js';
 import { type JobEvent, type JobEventOf, serverMadeKinds } from './jobEvent.js';
@@ -16,6 +16,8 @@ export type JobMisfit =
   | { readonly kind: 'repairUnknown' }
   | { readonly kind: 'repairedAlready'; readonly what: string; readonly by: string }
   | { readonly kind: 'failedAlready' }
+  | { readonly kind: 'otherRepair' }
+  | { readonly kind: 'unproven' }
   | { readonly kind: 'voltage'; readonly problem: ReadingProblem }
   | { readonly kind: 'notANumber'; readonly got: string };
 
@@ -39,6 +41,10 @@ export function sayJobMisfit(misfit: JobMisfit): string {
       return `${misfit.by} recorded already: ${misfit.what}. If that did not help, say so first.`;
     case 'failedAlready':
       return 'That repair is marked already as one that did not help.';
+    case 'otherRepair':
+      return 'Another repair was recorded or withdrawn meanwhile: what was shown counts for the repair as it was. Look at the proof again.';
+    case 'unproven':
+      return 'The repair is not proven. Say why the vehicle goes on all the same.';
     case 'voltage':
       return sayReadingProblem(misfit.problem);
     case 'notANumber':
@@ -56,6 +62,17 @@ export function applyJobEvent(job: Job | undefined, event: JobEvent): Result<Job
   const next = change(job, event);
   return next.ok ? ok({ ...job, ...next.value, lastEventAtMs: event.atMs }) : next;
 }
+
+/**
+ * The same for an entry that is made today, of which more is asked than of one that is stored: a vehicle goes on unproven only with a reason.
+ */
+export function applyNewJobEvent(job: Job | undefined, event: JobEvent): Result<Job, JobMisfit> {
+  if (job && event.kind === 'stageSet' && isUnproven(job, event)) return failed({ kind: 'unproven' });
+  return applyJobEvent(job, event);
+}
+
+const isUnproven = ({ proof, unprovenBecause }: Job, { stage, because }: JobEventOf<'stageSet'>): boolean =>
+  (stage === 'ready' || stage === 'gone') && !proof && unprovenBecause === '' && (because ?? '').trim() === '';
 
 /** State of a job from all its events; the id of the first that does not fit, if one does not. */
 export function reduceJob(
@@ -105,6 +122,10 @@ const takeIn = ({ vehicleId, arrival, atMs, by }: JobEventOf<'takenIn'>): Job =>
   notes: [],
   repairs: [],
   madeGood: [],
+  trials: [],
+  selfTests: [],
+  proof: undefined,
+  unprovenBecause: '',
   plansMissed: [],
   assignedTo: '',
   waitsFor: '',
@@ -154,8 +175,14 @@ function change(job: Job, event: Later): Result<Partial<Job>, JobMisfit> {
       return failRepair(job, event);
     case 'repairMadeGood':
       return ok({ madeGood: [...job.madeGood, event] });
+    case 'triedOut':
+      return ok({ trials: [...job.trials, event], ...(event.complaint === 'there' ? takenUpAgain(job) : {}) });
+    case 'selfTestRun':
+      return ok({ selfTests: [...job.selfTests, event], ...(event.isPassed ? {} : takenUpAgain(job)) });
+    case 'proofTaken':
+      return takeProof(job, event);
     case 'stageSet':
-      return ok({ stage: event.stage });
+      return ok(moveTo(job, event));
     case 'entryVoided':
       return failed({ kind: 'onlyByServer' });
   }
@@ -172,7 +199,10 @@ function addRepair(job: Job, { id, repair, atMs, by }: JobEventOf<'repaired'>): 
   // Two devices, or two touches of one button. What is done a second time did not help the first time.
   const same = job.repairs.find((one) => one.failedBecause === null && sayRepair(one.repair) === sayRepair(repair));
   if (same) return failed({ kind: 'repairedAlready', what: sayRepair(repair), by: same.by });
-  return ok({ repairs: [...job.repairs, { repairId: id, repair, atMs, by, failedBecause: null }] });
+  return ok({
+    repairs: [...job.repairs, { repairId: id, repair, atMs, by, failedBecause: null }],
+    ...takenUpAgain(job),
+  });
 }
 
 function failRepair(job: Job, { repairId, because }: JobEventOf<'repairFailed'>): Result<Partial<Job>, JobMisfit> {
@@ -181,8 +211,31 @@ function failRepair(job: Job, { repairId, because }: JobEventOf<'repairFailed'>)
   if (repair.failedBecause !== null) return failed({ kind: 'failedAlready' });
   return ok({
     repairs: job.repairs.map((one) => (one.repairId === repairId ? { ...one, failedBecause: because } : one)),
+    ...takenUpAgain(job),
   });
 }
+
+/** The repair that is to be proven: the newest that stands, as it may have changed what an earlier one left. */
+export const repairToProve = ({ repairs }: Pick<Job, 'repairs'>): RecordedRepair | undefined =>
+  repairs.findLast(({ failedBecause }) => failedBecause === null);
+
+/** What was proven is open again. */
+const takenUpAgain = ({ stage }: Job): Partial<Job> => ({
+  proof: undefined,
+  unprovenBecause: '',
+  ...(stage === 'ready' ? { stage: 'open' } : {}),
+});
+
+function takeProof(job: Job, event: JobEventOf<'proofTaken'>): Result<Partial<Job>, JobMisfit> {
+  if (event.repairId !== (repairToProve(job)?.repairId ?? null)) return failed({ kind: 'otherRepair' });
+  if (event.verdict !== 'proven' && event.because.trim() === '') return failed({ kind: 'unproven' });
+  return ok({ proof: event, unprovenBecause: '', stage: 'ready' });
+}
+
+const moveTo = (job: Job, { stage, because }: JobEventOf<'stageSet'>): Partial<Job> =>
+  stage === 'ready' || stage === 'gone'
+    ? { stage, ...(job.proof ? {} : { unprovenBecause: because ?? job.unprovenBecause }) }
+    : { stage, proof: undefined, unprovenBecause: '' };
 
 function measureVoltage(
   job: Job,

@@ -1,10 +1,12 @@
 // What other features and packages may use; every other file here is private to the folder.
 export {
   applyJobEvent,
+  applyNewJobEvent,
   isMadeByUs,
   isSameCode,
   type JobMisfit,
   reduceJob,
+  repairToProve,
   sayJobMisfit,
   wereCleared,
 } from './applyJobEvent.js';
@@ -29,6 +31,7 @@ export { jobEventLengths } from './jobEventLengths.js';
 export { type LocalJob, openJob } from './localJob.js';
 // Apart from what folds a job: every page holds them, and few open one.
 export { noOwnEntries, type OwnEntries, withOwnEntries, withoutEntries } from './ownEntries.js';
+export { type ProofVerdict, proofVerdicts } from './proofVerdict.js';
 export { isUnfit, type Readiness, readinessOf, sayReadiness, systemVoltageDoubt } from './readiness.js';
 export { sheetEntry } from './sheetEntry.js';
 export { type Stage, stages } from './stage.js';
@@ -45,5 +48,6 @@ export {
   stationPlaces,
   stations,
 } from './standing.js';
+export { type TrialCondition, type TrialResult, trialConditions, trialResults } from './trial.js';
 export { suspectedMakers, type Unplugged, unpluggedOn } from './unplugged.js';
 export { isRepaired, repairKinds, vehicleRepairs } from './vehicleRepairs.js';

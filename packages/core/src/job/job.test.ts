@@ -1,11 +1,14 @@
 import { expect } from 'chai';
+import { blankRepair } from '../repair/index.js';
 import { events, opened } from '../testing/aWalk.js';
 import {
   applyJobEvent,
+  applyNewJobEvent,
   blankArrival,
   isMadeByUs,
   isUnfit,
   type Job,
+  type JobEvent,
   type NewJobEvent,
   readinessOf,
   reduceJob,
@@ -188,6 +191,74 @@ describe('suspectedMakers', () => {
   it('counts without a sheet before, too', () => expect(made('P0217', after, undefined)).to.deep.equal(['B11']));
 });
 
+describe('the proof of a job', () => {
+  const repaired: NewJobEvent = { kind: 'repaired', repair: { ...blankRepair, cause: 'Ground stud G3', way: 'clean' } };
+  const other: NewJobEvent = { kind: 'repaired', repair: { ...blankRepair, cause: 'Fan motor M12', way: 'replace' } };
+  const closed = (more: Partial<Extract<NewJobEvent, { kind: 'proofTaken' }>> = {}): NewJobEvent => ({
+    kind: 'proofTaken',
+    repairId: 'e1',
+    verdict: 'proven',
+    open: [],
+    because: '',
+    watchFor: '',
+    comeBack: '',
+    ...more,
+  });
+  const tried = (complaint: 'gone' | 'there'): NewJobEvent => ({
+    kind: 'triedOut',
+    repairId: 'e1',
+    under: [],
+    minutes: 10,
+    kilometres: 0,
+    topSpeed: null,
+    complaint,
+    seen: '',
+  });
+
+  it('makes the vehicle ready to return once it is closed', () => {
+    const proven = job(repaired, closed());
+    expect([proven.stage, proven.proof?.verdict]).to.deep.equal(['ready', 'proven']);
+  });
+
+  it('is of the repair as it stands, and unproven only with a reason', () => {
+    expect(refusal(takenIn, repaired, closed({ repairId: null }))).to.include('Look at the proof again');
+    expect(refusal(takenIn, repaired, other, closed())).to.include('Look at the proof again');
+    expect(refusal(takenIn, repaired, closed({ verdict: 'partlyProven', because: ' ' }))).to.include('Say why');
+    expect(refusal(takenIn, closed({ repairId: null, verdict: 'notPossible', because: 'never showed' }))).to.equal('');
+  });
+
+  for (const [what, later] of [
+    ['another repair', other],
+    ['a repair that did not help', { kind: 'repairFailed', repairId: 'e1', because: 'still hot' }],
+    ['a complaint that shows again', tried('there')],
+    ['a self-test that fails', { kind: 'selfTestRun', repairId: 'e1', what: 'fan ramp', times: 1, isPassed: false }],
+    ['a step back by hand', { kind: 'stageSet', stage: 'open' }],
+  ] as const)
+    it(`is open again after ${what}`, () => {
+      const taken = job(repaired, closed(), later as NewJobEvent);
+      expect([taken.stage, taken.proof]).to.deep.equal(['open', undefined]);
+    });
+
+  it('stays as it is where it was tried once more', () =>
+    expect(job(repaired, closed(), tried('gone')).proof?.verdict).to.equal('proven'));
+
+  it('is asked of a vehicle that is moved on by hand today, and not of what is stored', () => {
+    const gone = (because?: string): NewJobEvent => ({
+      kind: 'stageSet',
+      stage: 'gone',
+      ...(because ? { because } : {}),
+    });
+    const asked = (base: Job, event: NewJobEvent) => {
+      const next = applyNewJobEvent(base, stamped(event)[0] as JobEvent);
+      return next.ok ? next.value.unprovenBecause : sayJobMisfit(next.problem);
+    };
+    expect(asked(job(repaired), gone())).to.include('Say why the vehicle goes on');
+    expect(asked(job(repaired), gone('fetched by the depot'))).to.equal('fetched by the depot');
+    expect(asked(job(repaired, closed()), gone())).to.equal('');
+    expect(job(repaired, gone()).stage).to.equal('gone');
+  });
+});
+
 describe('the stations of a job', () => {
   const open = { atStep: 'Voltage after fuse F31', concludedWith: null };
   const atConclusion = { atStep: null, concludedWith: null };
@@ -197,6 +268,7 @@ describe('the stations of a job', () => {
     complaintCheck: null,
     hasSheet: false,
     isRepaired: false,
+    provenAs: null,
     trails: [],
     ...more,
   });
@@ -231,7 +303,9 @@ describe('the stations of a job', () => {
     ['done done done done done due ahead ahead', { complaintCheck: 'confirmed', hasSheet: true, trails: [concluded] }],
     ['done missed missed missed missed missed due ahead', { stage: 'proving' }],
     ['done missed missed missed missed done due ahead', { stage: 'proving', isRepaired: true }],
-    ['done missed missed missed missed missed done done', { stage: 'gone' }],
+    ['done missed missed missed missed missed missed done', { stage: 'gone' }],
+    ['done missed missed missed missed done done due', { stage: 'ready', isRepaired: true, provenAs: 'proven' }],
+    ['done missed missed missed missed done done done', { stage: 'gone', isRepaired: true, provenAs: 'partlyProven' }],
   ] as const)
     it(`stand as ${want}`, () => expect(placesOf(more)).to.equal(want));
 
@@ -246,7 +320,7 @@ describe('the stations of a job', () => {
           [true, true],
         ] as const)
           for (const trails of [[], [open], [atConclusion], [concluded], [concluded, open], [open, concluded]]) {
-            const job = { stage, complaintCheck, hasSheet, isRepaired, trails };
+            const job = { stage, complaintCheck, hasSheet, isRepaired, provenAs: null, trails };
             const places = Object.values(stationPlaces(job));
             const { due } = standings[standingOf(job)];
             expect(places.filter((place) => place === 'due')).to.have.length(due === null ? 0 : 1);

@@ -26,6 +26,13 @@ export interface Job {
   readonly repairs: readonly RecordedRepair[];
   /** Temporary repairs, of this visit or an earlier one, that were made good on this one. */
   readonly madeGood: readonly JobEventOf<'repairMadeGood'>[];
+  /** How it was tried out, of this repair and earlier ones. */
+  readonly trials: readonly JobEventOf<'triedOut'>[];
+  readonly selfTests: readonly JobEventOf<'selfTestRun'>[];
+  /** What the proof came to when it was closed; `undefined` while it is not. */
+  readonly proof: JobEventOf<'proofTaken'> | undefined;
+  /** Why it was moved on by hand without a proof; empty where it was not. */
+  readonly unprovenBecause: string;
   readonly plansMissed: readonly JobEventOf<'planMissed'>[];
   /** Name of whoever works on it; empty while nobody does. */
   readonly assignedTo: string;

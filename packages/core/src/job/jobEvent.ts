@@ -1,4 +1,4 @@
-import { boolean, string } from 'yup';
+import { array, boolean, string } from 'yup';
 import { type SheetMoment, sheetMoments } from '../codes/index.js';
 import { entryFields, voidingFields } from '../log/index.js';
 import type { Permission } from '../person/index.js';
@@ -7,19 +7,28 @@ import {
   type Checked,
   closedObject,
   draftText,
+  idOrNull,
   idText,
   photoIdText,
   unionByKind,
   wholeNumber,
 } from '../schema/index.js';
 import { arrivalSchema } from './arrival.js';
+import { type ProofVerdict, proofVerdicts } from './proofVerdict.js';
 import { type Stage, stages } from './stage.js';
+import { type TrialCondition, type TrialResult, trialConditions, trialResults } from './trial.js';
 
 const kindOf = <Kind extends string>(kind: Kind) => ({
   kind: string()
     .required()
     .oneOf([kind] as const),
   ...entryFields(),
+});
+
+const ofRepair = () => ({
+  repairId: idOrNull().meta({
+    description: 'the newest repair that stands, by the entry that recorded it; null: nothing was repaired',
+  }),
 });
 
 const codeFields = {
@@ -90,11 +99,57 @@ const cases = {
     repairId: idText(),
     how: draftText(500),
   }),
+  triedOut: closedObject({
+    ...kindOf('triedOut'),
+    ...ofRepair(),
+    under: array(
+      string()
+        .required()
+        .oneOf(Object.keys(trialConditions) as TrialCondition[]),
+    )
+      .required()
+      .max(20)
+      .meta({ description: 'the conditions that were reached' }),
+    minutes: wholeNumber(1440),
+    kilometres: wholeNumber(2000).meta({ description: '0: it was not driven' }),
+    topSpeed: wholeNumber(200).nullable().meta({ description: 'km/h; null: nobody looked' }),
+    complaint: string()
+      .required()
+      .oneOf(Object.keys(trialResults) as TrialResult[]),
+    seen: draftText(2000),
+  }),
+  selfTestRun: closedObject({
+    ...kindOf('selfTestRun'),
+    ...ofRepair(),
+    what: string().label('The self-test').required().max(120),
+    times: wholeNumber(99).min(1).meta({ description: 'how often it was run with this result' }),
+    isPassed: boolean().required(),
+  }),
+  proofTaken: closedObject({
+    ...kindOf('proofTaken'),
+    ...ofRepair(),
+    verdict: string()
+      .required()
+      .oneOf(Object.keys(proofVerdicts) as ProofVerdict[])
+      .meta({ description: 'as it was computed from what is recorded' }),
+    open: array(string().required().max(300))
+      .required()
+      .max(60)
+      .meta({ description: 'what was not shown, or speaks against it' }),
+    because: draftText(500).meta({ description: 'why the vehicle goes back although it is not proven' }),
+    watchFor: draftText(500).meta({ description: 'what the driver is to watch for' }),
+    comeBack: draftText(200).meta({ description: 'when to come back' }),
+  }),
   stageSet: closedObject({
     ...kindOf('stageSet'),
     stage: string()
       .required()
       .oneOf(Object.keys(stages) as Stage[]),
+    because: string()
+      .max(300)
+      .nullable()
+      .optional()
+      .meta({ description: 'why it is moved on by hand although the repair is not proven' }),
   }),
   entryVoided: closedObject({ ...kindOf('entryVoided'), ...voidingFields() }),
 };
@@ -126,6 +181,9 @@ export const jobEventPermissions = {
   repaired: 'workOnJobs',
   repairFailed: 'workOnJobs',
   repairMadeGood: 'workOnJobs',
+  triedOut: 'workOnJobs',
+  selfTestRun: 'workOnJobs',
+  proofTaken: 'workOnJobs',
   entryVoided: 'voidEntries',
 } as const satisfies Record<JobEventKind, Permission>;
 

@@ -1,4 +1,5 @@
 import type { Job } from './job.js';
+import type { ProofVerdict } from './proofVerdict.js';
 import { type Stage, stages } from './stage.js';
 
 /** The stations of a job, in the order of the workshop. */
@@ -38,6 +39,8 @@ export interface StandingFacts {
   readonly hasSheet: boolean;
   /** Whether a repair stands. */
   readonly isRepaired: boolean;
+  /** What the proof came to when it was closed; `null` while it is not. */
+  readonly provenAs: ProofVerdict | null;
   readonly trails: readonly TrailFacts[];
 }
 
@@ -80,7 +83,10 @@ export function stationPlaces(facts: StandingFacts): Readonly<Record<Station, St
   >;
 }
 
-function hasFacts(station: Station, { stage, complaintCheck, hasSheet, isRepaired, trails }: StandingFacts): boolean {
+function hasFacts(
+  station: Station,
+  { stage, complaintCheck, hasSheet, isRepaired, provenAs, trails }: StandingFacts,
+): boolean {
   switch (station) {
     case 'arrived':
       return true;
@@ -95,7 +101,7 @@ function hasFacts(station: Station, { stage, complaintCheck, hasSheet, isRepaire
     case 'repair':
       return isRepaired;
     case 'proof':
-      return stage === 'ready' || stage === 'gone';
+      return provenAs !== null;
     case 'returned':
       return stage === 'gone';
   }

@@ -12,6 +12,7 @@ import { judgeChoice } from '../spec/index.js';
 import { vehicleStates } from '../vehicleState/index.js';
 import { type Draft, leavePlace, notAtStep } from './draft.js';
 import type { Misfit } from './misfit.js';
+import { leaveProof } from './proofEvents.js';
 import type { TrailEventOf } from './trailEvent.js';
 
 /**
@@ -55,8 +56,12 @@ function unknownSuspect(plan: Plan, ids: readonly string[]): Misfit | undefined 
   return suspectId === undefined ? undefined : { kind: 'noSuchSuspect', suspectId };
 }
 
+/** Once a repair did not help the plan has no way on, and its own steps are opened like those that were added. */
 export function openAddedStep(draft: Draft, event: TrailEventOf<'stepOpened'>): Misfit | undefined {
-  if (!draft.added.stepIds.includes(event.stepId)) return { kind: 'noSuchAddedStep', stepId: event.stepId };
+  const { stepIds } = draft.added;
+  const isThere =
+    draft.failedRepairs.length > 0 ? indexPlan(draft.plan).steps.has(event.stepId) : stepIds.includes(event.stepId);
+  if (!isThere) return { kind: 'noSuchAddedStep', stepId: event.stepId };
   leaveFor(draft, event);
   draft.at = { kind: 'step', stepId: event.stepId };
   return undefined;
@@ -90,6 +95,7 @@ export function returnFromAdded(draft: Draft): void {
 
 export function leaveAddedStep(draft: Draft, event: TrailEventOf<'stepLeft'>): Misfit | undefined {
   if (draft.at.kind !== 'step' || draft.at.stepId !== event.stepId) return notAtStep(event.stepId);
+  if (draft.proving) return leaveProof(draft, event);
   if (!draft.added.from) return { kind: 'noSuchAddedStep', stepId: event.stepId };
   leavePlace(draft, event);
   returnFromAdded(draft);
@@ -153,6 +159,7 @@ export function addTested(draft: Draft, event: TrailEventOf<'offPlanTested'>): M
     skippedBecause: undefined,
     setAside: false,
     takenBackBecause: undefined,
+    proves: undefined,
     atMs,
     by,
   });
@@ -183,11 +190,12 @@ const testedStep = ({ id, title, seen: text, clears, pointsTo }: TrailEventOf<'o
   ],
 });
 
-/** The waymark of an added step counts no more, and says why. */
+/** The waymark of an added step, or of one that proves a repair, counts no more, and says why. */
 export function takeBack(draft: Draft, { testId, reason }: TrailEventOf<'offPlanTakenBack'>): Misfit | undefined {
   const at = draft.waymarks.findIndex(({ id, setAside }) => id === testId && !setAside);
   const waymark = draft.waymarks[at];
-  if (!waymark || !draft.added.stepIds.includes(waymark.stepId)) return { kind: 'noSuchTest', testId };
+  const isApart = waymark && (waymark.proves !== undefined || draft.added.stepIds.includes(waymark.stepId));
+  if (!isApart) return { kind: 'noSuchTest', testId };
   draft.waymarks[at] = { ...waymark, setAside: true, takenBackBecause: reason };
   return undefined;
 }

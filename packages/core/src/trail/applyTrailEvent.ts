@@ -17,6 +17,7 @@ import { chooseInstrument, confirmState, giveInput, overrideState, resume } from
 import type { Draft } from './draft.js';
 import { type Misfit, sayMisfit } from './misfit.js';
 import { addPath, measurePoint, seeCurrent, takePointBack } from './pathEvents.js';
+import { endedMisfit, openProofStep, reopen } from './proofEvents.js';
 import { acceptCloseCall, enterReading, goBack, skipStep, takeOutcome } from './stepEvents.js';
 import type { Trail, Unfit } from './trail.js';
 import type { TrailEvent, TrailEventOf } from './trailEvent.js';
@@ -117,6 +118,8 @@ function openTrail(plan: Plan, event: TrailEventOf<'opened'>): Result<Trail, Mis
     pathCurrents: {},
     remarks: [],
     photos: [],
+    proving: undefined,
+    failedRepairs: [],
     paused: undefined,
     voided: undefined,
     unfit: [],
@@ -129,10 +132,9 @@ type Later = Exclude<TrailEvent, { kind: 'opened' }>;
 
 function advance(draft: Draft, event: Later): Misfit | undefined {
   if (draft.voided) return { kind: 'trailVoided', by: draft.voided.by };
-  // What is only noted beside the way has its place after the end too, and during a pause.
+  // What is only noted beside the way has its place during a pause too.
   const isBeside = event.kind === 'remarkMade' || event.kind === 'photoAdded';
-  if (draft.at.kind === 'concluded' && !isBeside) return { kind: 'alreadyConcluded' };
-  const misfit = applyByKind(draft, event);
+  const misfit = endedMisfit(draft, event) ?? applyByKind(draft, event);
   if (misfit) return misfit;
   // Whoever works on a paused trail has taken it up again.
   if (!isBeside && event.kind !== 'paused') draft.paused = undefined;
@@ -166,6 +168,10 @@ function applyByKind(draft: Draft, event: Later): Misfit | undefined {
       return goBack(draft, event);
     case 'concluded':
       return conclude(draft, event);
+    case 'proofStepOpened':
+      return openProofStep(draft, event);
+    case 'reopened':
+      return reopen(draft, event);
     case 'suspectAdded':
       return addSuspect(draft, event);
     case 'partCardAdded':

@@ -29,6 +29,7 @@ export function leavePlace(
       skippedBecause: undefined,
       setAside: true,
       takenBackBecause: undefined,
+      proves: draft.proving?.repairId,
       atMs,
       by,
     });

@@ -31,12 +31,15 @@ export { outcomeOfTaken } from './stepEvents.js';
 export {
   closeCallAsks,
   earlierReading,
+  type FailedRepair,
   type GivenInput,
   inputsToAsk,
   isAdded,
+  isStanding,
   type OverriddenNeed,
   type PathReadings,
   type Photo,
+  placeOfTrail,
   type Remark,
   readingsAlong,
   settledAtMs,
@@ -44,9 +47,11 @@ export {
   type TakenReading,
   type Trail,
   type TrailPosition,
+  toMeasureAgain,
   type Unfit,
   unmetNeeds,
   type Waymark,
+  waymarksProving,
 } from './trail.js';
 export {
   type AnsweredRemark,

@@ -10,7 +10,7 @@ import { type HookUp, hookUpOf, type Step, type StepReading } from '../plan/inde
 import { ambientKPaAt, formatReading, type Reading } from '../reading/index.js';
 import { type UncertaintyOf, uncertaintyOf } from '../spec/index.js';
 import { convert, unitOf } from '../units/index.js';
-import { standingWaymarks, type Trail } from './trail.js';
+import { standingWaymarks, type Trail, waymarksProving } from './trail.js';
 
 /** Everything outside a reading that its verdict depends on: what else is known, and what it is measured with. */
 export interface MeasuringContext {
@@ -24,7 +24,7 @@ export interface MeasuringContext {
 
 /** What stands around a reading of a step, as the trail is now; without one, around whatever the step is hooked up to. */
 export function measuringContextOf(
-  trail: Pick<Trail, 'plan' | 'inputs' | 'instruments' | 'taken' | 'waymarks'>,
+  trail: Pick<Trail, 'plan' | 'inputs' | 'instruments' | 'taken' | 'waymarks' | 'proving'>,
   step: Step,
   reading?: StepReading,
 ): MeasuringContext {
@@ -61,11 +61,12 @@ function uncertaintyAt(
   return known == null ? uncertaintyOf(reading, hookUp?.accuracy) : Math.max(known, reading.resolution / 2);
 }
 
-type Known = Pick<Trail, 'plan' | 'inputs' | 'taken' | 'waymarks'>;
+type Known = Pick<Trail, 'plan' | 'inputs' | 'taken' | 'waymarks' | 'proving'>;
 
-/** The reading that a name stands for: of the open step first, then the newest that still counts. */
+/** The reading that a name stands for: of the open step first, then the newest that still counts; in a proof, first what was read for it. */
 function newestReading(trail: Known, name: string): KnownValue | string | undefined {
-  const standing = standingWaymarks(trail).flatMap(({ taken }) => taken);
+  const again = trail.proving ? waymarksProving(trail, trail.proving.repairId) : [];
+  const standing = [...standingWaymarks(trail), ...again].flatMap(({ taken }) => taken);
   const found = trail.taken[name] ?? standing.findLast(({ readingId }) => readingId === name);
   if (!found) return undefined;
   const { reading, verdict } = found;

@@ -30,6 +30,9 @@ export type Misfit =
   | { readonly kind: 'thereAlready'; readonly what: 'suspect' | 'part card' | 'step' | 'path'; readonly id: string }
   | { readonly kind: 'noSuchAddedStep'; readonly stepId: string }
   | { readonly kind: 'stepLeadsOn'; readonly stepId: string }
+  | { readonly kind: 'noSuchStep'; readonly stepId: string }
+  | { readonly kind: 'notConcluded' }
+  | { readonly kind: 'reopenedAlready'; readonly what: string }
   | { readonly kind: 'noCauseNamed' }
   | { readonly kind: 'noSuchPath'; readonly pathId: string }
   | { readonly kind: 'noSuchPoint'; readonly pointId: string }
@@ -74,6 +77,12 @@ export function sayMisfit(misfit: Misfit): string {
       return `No test “${misfit.stepId}” was added on this trail.`;
     case 'stepLeadsOn':
       return `The test “${misfit.stepId}” leads to a step of its own; a test that is added leads back to where the trail was.`;
+    case 'noSuchStep':
+      return `There is no step “${misfit.stepId}” on this trail.`;
+    case 'notConcluded':
+      return 'This trail has not come to its end: a repair is proven once its cause is accepted.';
+    case 'reopenedAlready':
+      return `It is on this trail already that this did not help: ${misfit.what}.`;
     case 'noSuchPath':
       return `There is no current path “${misfit.pathId}” on this trail.`;
     case 'noSuchPoint':

@@ -15,6 +15,7 @@ import { type Draft, leavePlace, notAtStep, openStep } from './draft.js';
 import { type JudgedEntry, judgeDerived, judgeEntry } from './judgeEntry.js';
 import { instrumentOf, measuringContextOf } from './measuringContext.js';
 import type { Misfit } from './misfit.js';
+import { returnFromProof } from './proofEvents.js';
 import { closeCallAsks, isAdded, type TakenReading, type Trail, type TrailPosition, type Waymark } from './trail.js';
 import type { TrailEventOf } from './trailEvent.js';
 
@@ -150,8 +151,10 @@ function leaveStep(
   skippedBecause: string | undefined,
 ): Misfit | undefined {
   const { id, stepId, atMs, by } = event;
-  const next = isAdded(draft, stepId) ? draft.added.from?.at : positionAfter(draft.plan, outcome);
+  const back = draft.proving?.from ?? draft.added.from;
+  const next = back ? back.at : positionAfter(draft.plan, outcome);
   if (!next) return { kind: 'leadsNowhere', outcomeId: outcome.id };
+  if (!draft.proving && draft.failedRepairs.length > 0) setEarlierAside(draft, stepId);
   const taken = Object.values(draft.taken);
   const { overridden } = draft;
   draft.waymarks.push({
@@ -163,14 +166,23 @@ function leaveStep(
     skippedBecause,
     setAside: false,
     takenBackBecause: undefined,
+    proves: draft.proving?.repairId,
     atMs,
     by,
   });
   draft.taken = {};
   draft.overridden = [];
-  if (isAdded(draft, stepId)) returnFromAdded(draft);
+  if (draft.proving) returnFromProof(draft);
+  else if (draft.added.from) returnFromAdded(draft);
   else draft.at = next;
   return undefined;
+}
+
+/** What was measured at this step before a repair that did not help gives way to what is measured now. */
+function setEarlierAside(draft: Draft, stepId: string): void {
+  for (const [at, waymark] of draft.waymarks.entries())
+    if (waymark.stepId === stepId && waymark.proves === undefined && !waymark.setAside)
+      draft.waymarks[at] = { ...waymark, setAside: true };
 }
 
 function positionAfter(plan: Plan, { goTo }: Outcome): TrailPosition | undefined {
@@ -188,7 +200,8 @@ export function goBack(draft: Draft, event: TrailEventOf<'wentBack'>): Misfit | 
   const index = draft.waymarks.findLastIndex(({ id, setAside }) => id === toWaymarkId && !setAside);
   const waymark = draft.waymarks[index];
   if (!waymark) return { kind: 'noSuchWaymark', waymarkId: toWaymarkId };
-  const isOfAdded = ({ stepId }: Waymark) => isAdded(draft, stepId);
+  if (waymark.proves !== undefined) return { kind: 'noSuchWaymark', waymarkId: toWaymarkId };
+  const isOfAdded = ({ stepId, proves }: Waymark) => proves !== undefined || isAdded(draft, stepId);
   if (isOfAdded(waymark)) {
     draft.waymarks[index] = { ...waymark, setAside: true };
     return openAddedStep(draft, { ...event, kind: 'stepOpened', stepId: waymark.stepId });

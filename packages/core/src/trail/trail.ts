@@ -1,6 +1,6 @@
 import type { Instrument, InstrumentFunction } from '../instrument/index.js';
 import type { Voiding } from '../log/index.js';
-import type { Input, Plan, TooClosePolicy } from '../plan/index.js';
+import { type Input, indexPlan, type Plan, type TooClosePolicy } from '../plan/index.js';
 import type { Reading } from '../reading/index.js';
 import type { JudgedRow, Verdict } from '../spec/index.js';
 import type { Entry, PhotoMark, RemarkKind } from './trailEvent.js';
@@ -41,6 +41,10 @@ export interface Trail {
   readonly pathCurrents: Readonly<Record<string, boolean>>;
   readonly remarks: readonly Remark[];
   readonly photos: readonly Photo[];
+  /** While a step is done again to prove a repair. */
+  readonly proving: Proving | undefined;
+  /** Repairs that did not help, in their order: what was repaired is not the cause. */
+  readonly failedRepairs: readonly FailedRepair[];
   /** While nobody works on it. */
   readonly paused: Pause | undefined;
   /** Where its opening was voided: then the trail as a whole counts no more. */
@@ -89,6 +93,25 @@ export interface GivenInput {
 
 export interface Pause {
   readonly reason: string;
+  readonly atMs: number;
+  readonly by: string;
+}
+
+/** A step that is done again after the end of the trail, to prove a repair. */
+export interface Proving {
+  readonly repairId: string;
+  /** Where the trail stands meanwhile, and goes on. */
+  readonly from: TrailPlace;
+}
+
+export interface FailedRepair {
+  readonly repairId: string;
+  readonly suspectIds: readonly string[];
+  /** What was done, such as “Sensor B11 replaced”. */
+  readonly what: string;
+  readonly because: string;
+  /** How many waymarks there were then: those were measured on the vehicle as it was before. */
+  readonly waymarksBefore: number;
   readonly atMs: number;
   readonly by: string;
 }
@@ -172,21 +195,55 @@ export interface Waymark {
   readonly setAside: boolean;
   /** Of an added step, why it counts no more; `undefined` while it does, and where one went back. */
   readonly takenBackBecause: string | undefined;
+  /** The repair that it is to prove; `undefined` where it looks for the cause. */
+  readonly proves: string | undefined;
   readonly atMs: number;
   readonly by: string;
 }
 
-/** The waymarks that still count. */
+/** Whether a waymark still counts as evidence of the cause. */
+export const isStanding = ({ setAside, proves }: Waymark): boolean => !setAside && proves === undefined;
+
+/** The waymarks that still count as evidence of the cause. */
 export const standingWaymarks = (trail: Pick<Trail, 'waymarks'>): readonly Waymark[] =>
-  trail.waymarks.filter(({ setAside }) => !setAside);
+  trail.waymarks.filter(isStanding);
+
+/** The waymarks that still count and were made to prove that repair, in their order. */
+export const waymarksProving = (trail: Pick<Trail, 'waymarks'>, repairId: string): readonly Waymark[] =>
+  trail.waymarks.filter(({ setAside, proves }) => !setAside && proves === repairId);
+
+/** Where a trail stands; a step that is done again to prove a repair is no place of its own. */
+export const placeOfTrail = ({ at, proving }: Pick<Trail, 'at' | 'proving'>): TrailPosition => proving?.from.at ?? at;
+
+/** Standing waymarks that pointed to something that was repaired since: on the vehicle as it is now they may come out otherwise. */
+export const toMeasureAgain = ({
+  waymarks,
+  failedRepairs,
+  plan,
+}: Pick<Trail, 'waymarks' | 'failedRepairs' | 'plan'>): readonly Waymark[] => {
+  const { steps } = indexPlan(plan);
+  return waymarks.filter((waymark, at) => {
+    const outcome = steps.get(waymark.stepId)?.outcomes.find(({ id }) => id === waymark.outcomeId);
+    return (
+      isStanding(waymark) &&
+      failedRepairs.some(
+        ({ waymarksBefore, suspectIds }) =>
+          at < waymarksBefore && suspectIds.some((suspectId) => outcome?.pointsTo.includes(suspectId)),
+      )
+    );
+  });
+};
 
 /**
- * The newest earlier reading at a place that was set aside by going back and could be offered again.
- * @returns `undefined` when this reading was never taken on this trail
+ * The newest earlier reading at a place that was set aside by going back and could be offered again. What was read before a repair is never
+ * offered after it: the vehicle is another one now.
+ * @returns `undefined` when this reading was never taken on this trail, or only before a repair
  */
 export function earlierReading(trail: Trail, stepId: string, readingId: string): TakenReading | undefined {
+  const { repairId } = trail.proving ?? {};
+  const from = trail.failedRepairs.at(-1)?.waymarksBefore ?? 0;
   return trail.waymarks
-    .filter((waymark) => waymark.stepId === stepId && waymark.setAside)
+    .filter((waymark, at) => waymark.stepId === stepId && waymark.setAside && waymark.proves === repairId && at >= from)
     .flatMap(({ taken }) => taken)
     .filter((taken) => taken.readingId === readingId)
     .at(-1);

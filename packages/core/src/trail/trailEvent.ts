@@ -145,6 +145,18 @@ export const trailEventSchema = unionByKind({
       .optional()
       .meta({ description: 'why it is accepted although the readings do not bear it out' }),
   }),
+  proofStepOpened: event('proofStepOpened', {
+    stepId: idText().meta({
+      description: 'a step that is done again after the repair, once the trail has come to its end',
+    }),
+    repairId: idText().meta({ description: 'the repair that it is to prove: the entry of the job that recorded it' }),
+  }),
+  reopened: event('reopened', {
+    repairId: idText().meta({ description: 'the repair that did not help: the entry of the job that recorded it' }),
+    suspectIds: suspectList().max(20).meta({ description: 'what was repaired, and is not the cause after all' }),
+    what: text(200).meta({ description: 'what was done, such as “Sensor B11 replaced”' }),
+    because: text(300).meta({ description: 'what shows that it did not help' }),
+  }),
   suspectAdded: event('suspectAdded', { suspect: suspectSchema.required() }),
   partCardAdded: event('partCardAdded', { partCard: partCardSchema.required() }),
   pathAdded: event('pathAdded', { path: pathSchema.required() }),

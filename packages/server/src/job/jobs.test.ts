@@ -1,5 +1,5 @@
 import type { NewSheet } from '@probe-trail/core/codes';
-import type { JobListItem, JobLog } from '@probe-trail/core/job';
+import type { JobListItem, JobLog, NewJobEvent, ProofVerdict } from '@probe-trail/core/job';
 import { blankRepair } from '@probe-trail/core/repair';
 import type { VehicleSheet } from '@probe-trail/core/vehicle';
 import { expect } from 'chai';
@@ -53,7 +53,8 @@ describe('jobs over HTTP', () => {
     await append({ kind: 'assigned', to: 'Tobi Lunde' }, { kind: 'complaintChecked', result: 'confirmed', seen: '' });
     await append({ kind: 'waiting', for: 'a relay' });
     expect((await board())[0]).to.include({ standing: 'toReadCodes', assignedTo: 'Tobi Lunde', waitsFor: 'a relay' });
-    await append({ kind: 'stageSet', stage: 'gone' });
+    expect((await append({ kind: 'stageSet', stage: 'gone' })).body.detail).to.include('Say why the vehicle goes on');
+    await append({ kind: 'stageSet', stage: 'gone', because: 'fetched by the depot' });
     expect(await board()).to.deep.equal([]);
     const past = (await server.ask('GET', `/api/vehicles/${vehicleId}/jobs`)).body as unknown as JobListItem[];
     expect(past.map(({ jobId, standing }) => `${jobId} ${standing}`)).to.deep.equal(['j1 gone']);
@@ -95,6 +96,57 @@ describe('jobs over HTTP', () => {
     await append({ kind: 'repairFailed', repairId: recorded?.repairId ?? '', because: 'It squeals again' });
     expect((await board())[0]).to.include({ standing: 'toConfirm' });
     expect((await append({ kind: 'repairFailed', repairId: 'none', because: 'x' })).status).to.equal(409);
+  });
+
+  it('takes a proof only as it is computed from all that is stored', async () => {
+    const closed = (verdict: ProofVerdict, repairId: string | null): NewJobEvent => ({
+      kind: 'proofTaken',
+      repairId,
+      verdict,
+      open: [],
+      because: verdict === 'proven' ? '' : 'the driver needs it',
+      watchFor: '',
+      comeBack: '',
+    });
+    expect((await append(closed('proven', null))).body.code).to.equal('PROOF_DIFFERS');
+    await append({ kind: 'repaired', repair: { ...blankRepair, cause: 'Belt', way: 'adjust' } });
+    const repairId = (await log()).events.at(-1)?.id ?? '';
+    const claimed = await append(closed('proven', repairId));
+    expect([claimed.status, claimed.body.code]).to.deep.equal([409, 'PROOF_DIFFERS']);
+    expect(claimed.body.detail).to.include('one thing is still to be shown, about 15 min');
+    const tried = { under: [], minutes: 10, kilometres: 4, topSpeed: null, complaint: 'gone', seen: '' } as const;
+    // In one request: what is shown in it counts for what comes after.
+    expect((await append({ kind: 'triedOut', repairId, ...tried }, closed('proven', repairId))).status).to.equal(200);
+    expect((await board())[0]).to.include({ standing: 'ready' });
+    await append({ kind: 'triedOut', repairId, ...tried, complaint: 'there' });
+    expect((await board())[0]).to.include({ standing: 'proving' });
+    expect((await append(closed('notProven', repairId))).status).to.equal(200);
+  });
+
+  it('takes the readings of a trail into the proof', async () => {
+    await releaseSmallPlan(server);
+    const walk = smallWalk().map((event) => (event.kind === 'opened' ? { ...event, jobId: 'j1' } : event));
+    await server.ask('POST', '/api/trails/t1/events', { events: walk });
+    await append({
+      kind: 'repaired',
+      repair: { ...blankRepair, cause: 'Battery', suspectId: 'battery', trailId: 't1' },
+    });
+    const repairId = (await log()).events.at(-1)?.id ?? '';
+    const tried = { under: [], minutes: 10, kilometres: 4, topSpeed: null, complaint: 'gone', seen: '' } as const;
+    await append({ kind: 'triedOut', repairId, ...tried });
+    const close = () =>
+      append({ kind: 'proofTaken', repairId, verdict: 'proven', open: [], because: '', watchFor: '', comeBack: '' });
+    expect((await close()).body.detail).to.include('one thing is still to be shown');
+    const common = (index: number) => ({ id: `p${index}`, atMs: 9000 + index, by: 'Ines Marrow' });
+    const [, reading, taken] = smallWalk();
+    const again = [
+      { ...common(0), kind: 'proofStepOpened', stepId: 'rest', repairId },
+      { ...reading, ...common(1), entry: { kind: 'typed', text: '12.7' } },
+      { ...taken, ...common(2), outcomeId: 'good' },
+    ];
+    expect((await server.ask('POST', '/api/trails/t1/events', { events: again })).status).to.equal(200);
+    expect((await log()).trails[0]?.concludedWith).to.equal('Battery is flat');
+    expect((await close()).status).to.equal(200);
   });
 
   it('tells the vehicle what else was noticed on it', async () => {

@@ -1,6 +1,7 @@
 import type { NewSheet, SentSheet } from '@probe-trail/core/codes';
 import {
   applyJobEvent,
+  applyNewJobEvent,
   type Job,
   type JobEvent,
   type JobEventOf,
@@ -23,6 +24,7 @@ import type { PhotoStore } from '../photo/store.js';
 import { AppError } from '../problem/index.js';
 import type { TrailStore } from '../trail/store.js';
 import type { VehicleStore } from '../vehicle/store.js';
+import { proofMustHold, type WalkedTrails } from './proofMustHold.js';
 import type { JobStore } from './store.js';
 
 export type JobService = ReturnType<typeof makeJobService>;
@@ -30,7 +32,7 @@ export type JobService = ReturnType<typeof makeJobService>;
 interface Stores {
   readonly jobs: JobStore;
   readonly codes: CodeStore;
-  readonly trails: TrailStore;
+  readonly trails: TrailStore & WalkedTrails;
   readonly vehicles: VehicleStore;
   readonly people: Pick<PersonStore, 'isName'>;
   readonly photos: Pick<PhotoStore, 'find'>;
@@ -41,23 +43,26 @@ export function makeJobService({ jobs, codes, trails, vehicles, people, photos }
   // Two appends to one job at once would both go on from the same state.
   const inTurn = makeTurns();
 
-  const appendNow = async (jobId: string, events: readonly JobEvent[], besides: readonly BatchItem<'sqlite'>[]) => {
+  const appendNow = async (
+    jobId: string,
+    events: readonly JobEvent[],
+    {
+      besides = [],
+      isSent = false,
+    }: { readonly besides?: readonly BatchItem<'sqlite'>[]; readonly isSent?: boolean } = {},
+  ) => {
     const stored = await jobs.events(jobId);
     const known = new Set(stored.map(({ id }) => id));
     // A request may say the same thing twice; it is taken once.
     const once = [...new Map(events.map((event) => [event.id, event])).values()];
     const fresh = once.filter(({ id }) => !known.has(id));
     if (fresh.length > 0) {
-      const job = applyAll(jobId, stored, fresh);
-      if (fresh[0]?.kind === 'takenIn') await vehicleMustBeThere(job.vehicleId);
+      const job = applyAll(jobId, stored, fresh, isSent ? applyNewJobEvent : applyJobEvent);
+      if (isSent) await proofMustHold({ codes, trails }, jobId, stored, fresh);
+      if (fresh[0]?.kind === 'takenIn') await vehicleMustBeThere(vehicles, job.vehicleId);
       await jobs.append(jobId, stored.length, fresh, job, besides);
     }
     return { eventCount: stored.length + fresh.length };
-  };
-
-  const vehicleMustBeThere = async (vehicleId: string) => {
-    if (!(await vehicles.find(vehicleId)))
-      throw new AppError('VEHICLE_NOT_FOUND', `There is no vehicle “${vehicleId}”. Add it first, then take it in.`);
   };
 
   const jobOr404 = async (jobId: string): Promise<Job> => {
@@ -73,7 +78,7 @@ export function makeJobService({ jobs, codes, trails, vehicles, people, photos }
       if (await codes.has(sheet.sheetId))
         throw new AppError('SHEET_EXISTS', 'This sheet is kept already. Nothing was changed.');
       const where = { jobId, vehicleId, takenBy: entry.by };
-      return appendNow(jobId, [entry], codes.insertion(sheet, where));
+      return appendNow(jobId, [entry], { besides: codes.insertion(sheet, where) });
     });
 
   return {
@@ -90,14 +95,14 @@ export function makeJobService({ jobs, codes, trails, vehicles, people, photos }
     },
 
     /** Appends what the server itself has done, or what ships with it. */
-    append: (jobId: string, events: readonly JobEvent[]) => inTurn(jobId, () => appendNow(jobId, events, [])),
+    append: (jobId: string, events: readonly JobEvent[]) => inTurn(jobId, () => appendNow(jobId, events)),
 
     /** Appends all that somebody sent or nothing; what the job has already is passed over. */
     appendSent: async (jobId: string, sent: readonly JobEvent[], sender: Person) => {
       for (const { kind } of sent) refuseServerMade(kind);
       const events = await withSender(sent, sender, people);
       await photosMustBeThere(events, photos);
-      return inTurn(jobId, () => appendNow(jobId, events, []));
+      return inTurn(jobId, () => appendNow(jobId, events, { isSent: true }));
     },
 
     /** Notes that an entry counts no more; it stays in the log, and the state is folded without it. */
@@ -128,16 +133,26 @@ export function makeJobService({ jobs, codes, trails, vehicles, people, photos }
   };
 }
 
+async function vehicleMustBeThere(vehicles: VehicleStore, vehicleId: string): Promise<void> {
+  if (!(await vehicles.find(vehicleId)))
+    throw new AppError('VEHICLE_NOT_FOUND', `There is no vehicle “${vehicleId}”. Add it first, then take it in.`);
+}
+
 function refuseServerMade(kind: JobEvent['kind']): void {
   if (kind in serverMadeKinds)
     throw new AppError('NOT_FROM_OUTSIDE', serverMadeKinds[kind as keyof typeof serverMadeKinds]);
 }
 
-function applyAll(jobId: string, stored: readonly JobEvent[], fresh: readonly JobEvent[]): Job {
+function applyAll(
+  jobId: string,
+  stored: readonly JobEvent[],
+  fresh: readonly JobEvent[],
+  apply: typeof applyJobEvent,
+): Job {
   const before = stored.length > 0 ? reduceJob(stored) : undefined;
   if (before && !before.ok) throw new Error(`the log of job ${jobId} is broken at event ${before.problem.eventId}`);
   const job = fresh.reduce<Job | undefined>((state, event) => {
-    const next = applyJobEvent(state, event);
+    const next = apply(state, event);
     if (!next.ok) throw new AppError('JOB_EVENT_MISFIT', `${sayJobMisfit(next.problem)} Nothing was saved.`);
     return next.value;
   }, before?.value);

@@ -206,9 +206,10 @@ function toListItem(
     waitsFor,
     stage,
     isRepaired,
+    provenAs,
     complaintCheck,
   } = row;
-  const facts = { stage, isRepaired, complaintCheck, ...more };
+  const facts = { stage, isRepaired, provenAs, complaintCheck, ...more };
   return {
     jobId,
     vehicleId,

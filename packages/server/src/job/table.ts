@@ -1,4 +1,11 @@
-import { complaintCheckOf, isRepaired, type Job, type JobEvent, type Stage } from '@probe-trail/core/job';
+import {
+  complaintCheckOf,
+  isRepaired,
+  type Job,
+  type JobEvent,
+  type ProofVerdict,
+  type Stage,
+} from '@probe-trail/core/job';
 import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import { vehicleTable } from '../vehicle/table.js';
@@ -20,6 +27,7 @@ export const jobTable = sqliteTable(
     waitsFor: text('waits_for').notNull(),
     stage: text().$type<Stage>().notNull(),
     isRepaired: integer('is_repaired', { mode: 'boolean' }).notNull().default(false),
+    provenAs: text('proven_as').$type<ProofVerdict>(),
     complaintCheck: text('complaint_check').$type<'confirmed' | 'notReproduced'>(),
   },
   (job) => [
@@ -56,5 +64,6 @@ export const jobColumns = (job: Job) => ({
   waitsFor: job.waitsFor,
   stage: job.stage,
   isRepaired: isRepaired(job),
+  provenAs: job.proof?.verdict ?? null,
   complaintCheck: complaintCheckOf(job),
 });

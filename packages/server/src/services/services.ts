@@ -28,8 +28,9 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
   const [vehicles, jobStore] = [makeVehicleStore(database), makeJobStore(database)];
   const plans = makePlanService(makePlanStore(database));
   const [people, photos] = [makePersonStore(database), makePhotoStore(database, inDataFolder(dataFolder).photos)];
-  const jobs = makeJobService({ jobs: jobStore, codes, trails: trailStore, vehicles, people, photos });
   const trails = makeTrailService({ store: trailStore, hasJob: jobStore.has, plans, people, photos });
+  const { stateOf } = trails;
+  const jobs = makeJobService({ jobs: jobStore, codes, trails: { ...trailStore, stateOf }, vehicles, people, photos });
   const choosingStore = makeChoosingStore(database, trailStore);
   return {
     people,

@@ -1,6 +1,13 @@
 import { EventEmitter, once } from 'node:events';
 import type { Person } from '@probe-trail/core/person';
-import { type Appended, foldStored, type TrailEvent, type TrailEventOf, type TrailLog } from '@probe-trail/core/trail';
+import {
+  type Appended,
+  foldStored,
+  type Trail,
+  type TrailEvent,
+  type TrailEventOf,
+  type TrailLog,
+} from '@probe-trail/core/trail';
 import { mayBeVoided } from '../log/mayBeVoided.js';
 import { withSender } from '../person/sender.js';
 import type { PersonStore } from '../person/store.js';
@@ -44,6 +51,13 @@ export function makeTrailService({ store, hasJob, plans, people, photos }: Trail
       const events = await store.events(trailId);
       if (events.length === 0) throw trailNotFound(trailId);
       return { trailId, events };
+    },
+
+    /** The state of a trail that is there. */
+    stateOf: async (trailId: string): Promise<Trail> => {
+      const { trail } = await liveTrail(trailId);
+      if (!trail) throw trailNotFound(trailId);
+      return trail;
     },
 
     /**

@@ -1,5 +1,11 @@
 import { indexPlan } from '@probe-trail/core/plan';
-import type { RemarkKind, Trail, TrailEvent, TrailListItem } from '@probe-trail/core/trail';
+import {
+  placeOfTrail,
+  type RemarkKind,
+  type Trail,
+  type TrailEvent,
+  type TrailListItem,
+} from '@probe-trail/core/trail';
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /** One row a trail: what the list of trails shows, kept up with every append. */
@@ -75,7 +81,8 @@ export type EventRow = typeof trailEventTable.$inferInsert;
 /** The line in the list of trails for a state. */
 export function toTrailRow(trailId: string, trail: Trail): TrailListItem {
   const { steps, conclusions } = indexPlan(trail.plan);
-  const { at, plan, jobId, planId, planVersion, complaint, openedAtMs, openedBy, lastEventAtMs } = trail;
+  const at = placeOfTrail(trail);
+  const { plan, jobId, planId, planVersion, complaint, openedAtMs, openedBy, lastEventAtMs } = trail;
   const sayPlace = (): string | null => {
     if (at.kind === 'step') return steps.get(at.stepId)?.title ?? at.stepId;
     return at.kind === 'between' ? 'the choice of the next test' : null;

@@ -15,6 +15,7 @@ import { acknowledged, refused } from '../trail/log/trailSlice';
 const final = new Set([
   'EVENT_MISFIT',
   'JOB_EVENT_MISFIT',
+  'PROOF_DIFFERS',
   'REQUEST_INVALID',
   'TRAIL_NOT_FOUND',
   'PLAN_NOT_FOUND',

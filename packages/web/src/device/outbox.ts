@@ -48,8 +48,12 @@ export const outbox = {
   },
 };
 
-/** Entries go together up to the next sheet; a sheet goes alone. */
+/** Entries go together up to the next that goes alone. */
 function sentTogether(rows: readonly Waiting[]): Waiting[] {
-  const sheetAt = rows.findIndex(({ recorded }) => recorded.kind === 'sheet');
-  return sheetAt < 0 ? [...rows] : rows.slice(0, Math.max(1, sheetAt));
+  const aloneAt = rows.findIndex(({ recorded }) => goesAlone(recorded));
+  return aloneAt < 0 ? [...rows] : rows.slice(0, Math.max(1, aloneAt));
 }
+
+/** A sheet has a request of its own; a proof is computed from what other queues bring, which must be there before. */
+const goesAlone = (recorded: Recorded): boolean =>
+  recorded.kind === 'sheet' || (recorded.kind === 'jobEvent' && recorded.event.kind === 'proofTaken');

@@ -1,4 +1,4 @@
-import { Button, Group, Menu, Popover, Select, TextInput } from '@mantine/core';
+import { Button, Group, Menu, Modal, Popover, Select, TextInput } from '@mantine/core';
 import { jobEventLengths, type Stage, stages } from '@probe-trail/core/job';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
@@ -73,24 +73,54 @@ function Assigned({ open: { job, record } }: { readonly open: OpenJob }) {
   );
 }
 
-/** A slip of the status is put right here; the way itself is moved on at its stations. */
+/** A slip of the status is put right here, with the reason; the way itself is moved on at its stations. */
 function ChangeStatus({ open: { job, record } }: { readonly open: OpenJob }) {
-  const { note } = useRecording(record);
+  const { note, isBusy } = useRecording(record);
+  const [stage, setStage] = useState<Stage | undefined>();
+  const [because, setBecause] = useState('');
+  const close = () => {
+    setStage(undefined);
+    setBecause('');
+  };
   return (
-    <Menu>
-      <Menu.Target>
-        <Button variant="default">Change status</Button>
-      </Menu.Target>
-      <Menu.Dropdown>
-        {(Object.keys(stages) as Stage[])
-          .filter((stage) => stage !== job.stage)
-          .map((stage) => (
-            <Menu.Item key={stage} mih={44} onClick={() => void note({ kind: 'stageSet', stage })}>
-              {stages[stage]}
-            </Menu.Item>
-          ))}
-      </Menu.Dropdown>
-    </Menu>
+    <>
+      <Menu>
+        <Menu.Target>
+          <Button variant="default">Change status</Button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          {(Object.keys(stages) as Stage[])
+            .filter((one) => one !== job.stage)
+            .map((one) => (
+              <Menu.Item key={one} mih={44} onClick={() => setStage(one)}>
+                {stages[one]}
+              </Menu.Item>
+            ))}
+        </Menu.Dropdown>
+      </Menu>
+      <Modal opened={stage !== undefined} onClose={close} title={stage && `Change status: ${stages[stage]}`}>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (stage)
+              void note({ kind: 'stageSet', stage, because: because.trim() }).then((isSet) => isSet && close());
+          }}
+        >
+          <TextInput
+            label="Why by hand"
+            description="The way moves on by what is recorded at its stations. The reason stays in the record."
+            data-autofocus
+            required
+            maxLength={jobEventLengths('stageSet').because}
+            value={because}
+            onChange={(event) => setBecause(event.currentTarget.value)}
+          />
+          <Button type="submit" size="lg" mt="md" loading={isBusy} disabled={because.trim() === ''}>
+            Change the status
+          </Button>
+        </form>
+      </Modal>
+    </>
   );
 }
 

@@ -1,6 +1,6 @@
 import { type NewSheet, newSheetSchema } from '@probe-trail/core/codes';
 import {
-  applyJobEvent,
+  applyNewJobEvent,
   type JobEvent,
   type NewJobEvent,
   type OwnEntries,
@@ -76,7 +76,7 @@ function misfitOf(state: AppState, jobId: string, events: readonly JobEvent[]): 
   if (!log) return undefined;
   let { job } = openJob(log, selectOwnEntries(state, jobId));
   for (const event of events) {
-    const next = applyJobEvent(job, event);
+    const next = applyNewJobEvent(job, event);
     if (!next.ok) return sayJobMisfit(next.problem);
     job = next.value;
   }

@@ -1,5 +1,5 @@
 import { formatFaultCode, sheetMoments } from '@probe-trail/core/codes';
-import { type JobEvent, stages } from '@probe-trail/core/job';
+import { type JobEvent, proofVerdicts, stages, trialResults } from '@probe-trail/core/job';
 import { sayRepair } from '@probe-trail/core/repair';
 
 /** What happened on a job, in a few words. */
@@ -39,8 +39,14 @@ export function sayJobEvent(event: JobEvent): string {
       return `A repair did not help: ${event.because}`;
     case 'repairMadeGood':
       return 'A temporary repair was made good';
+    case 'triedOut':
+      return `Tried out, ${event.minutes} min: the complaint ${trialResults[event.complaint]}`;
+    case 'selfTestRun':
+      return `Self-test ${event.isPassed ? 'passed' : 'failed'}: ${event.what}`;
+    case 'proofTaken':
+      return `Proof closed: ${proofVerdicts[event.verdict]}${event.because === '' ? '' : `, ${event.because}`}`;
     case 'stageSet':
-      return `Now ${stages[event.stage]}`;
+      return `Now ${stages[event.stage]}${event.because ? `: ${event.because}` : ''}`;
     case 'entryVoided':
       return `An entry was voided: ${event.reason}`;
   }

@@ -1,14 +1,17 @@
 import { Button, Group } from '@mantine/core';
 import { isRepaired } from '@probe-trail/core/job';
 import { blankRepair, type RecordedRepair, sayRepair } from '@probe-trail/core/repair';
+import { cutText } from '@probe-trail/core/text';
+import { placeOfTrail, trailEventLengths } from '@probe-trail/core/trail';
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { useKeptState } from '../device/keptState';
 import { ReasonForm } from '../fields/ReasonForm';
 import type { OpenJob, StationBodyProps } from '../job/useJob';
 import { useRecording } from '../job/useRecording';
 import { useMay } from '../session/sessionApi';
 import { useTrail } from '../trail/log/useTrail';
+import { useTrails } from '../trail/log/useTrails';
 import { causesOf, offeredRepair } from './causesOf';
 import { isRepair } from './keptRepair';
 import { RepairForm } from './RepairForm';
@@ -40,8 +43,12 @@ export function RepairStation({ open, isDue }: StationBodyProps) {
           repairs={job.repairs}
           actions={(repair) =>
             mayWork &&
-            repair.failedBecause === null &&
-            job.stage !== 'gone' && <DidNotHelp open={open} repair={repair} />
+            job.stage !== 'gone' &&
+            (repair.failedBecause === null ? (
+              <DidNotHelp open={open} repair={repair} />
+            ) : (
+              <TakeUpAgain repair={repair} />
+            ))
           }
         />
       )}
@@ -124,20 +131,51 @@ function WrittenRepair({
   );
 }
 
-/** A repair that did not help stays in the record as such, and the fault is looked for again. */
-function DidNotHelp({ open: { job, record }, repair: { repairId, repair } }: FailProps) {
+/** The trail that named the cause of a repair, and the way to take it up again as the repair did not help. */
+function useReopening({ repairId, repair }: RecordedRepair) {
+  const navigate = useNavigate();
+  const { trailId, suspectId } = repair;
+  const open = useTrails(trailId === null ? [] : [trailId]).get(trailId ?? '');
+  if (!open || placeOfTrail(open.trail).kind !== 'concluded') return undefined;
+  if (open.trail.failedRepairs.some((one) => one.repairId === repairId)) return undefined;
+  const { what = 0 } = trailEventLengths('reopened');
+  return (because: string) => {
+    const suspectIds = suspectId === null ? [] : [suspectId];
+    if (open.record({ kind: 'reopened', repairId, suspectIds, what: cutText(sayRepair(repair), what), because }))
+      void navigate(`/trails/${open.trailId}`);
+  };
+}
+
+/** A repair that did not help stays in the record as such, and its trail is taken up again. */
+function DidNotHelp({ open: { job, record }, repair: recorded }: FailProps) {
   const { note } = useRecording(record);
+  const reopen = useReopening(recorded);
+  const { repairId, repair } = recorded;
+  const fail = async (because: string) => {
+    const isMovedByHand = job.stage === 'mending' || job.stage === 'proving';
+    const back = isMovedByHand ? [{ kind: 'stageSet', stage: 'open' } as const] : [];
+    if (await note({ kind: 'repairFailed', repairId, because }, ...back)) reopen?.(because);
+  };
   return (
     <ReasonForm
       opens="It did not help"
       label="What shows that it did not help?"
       description={`${sayRepair(repair)}: it stays in the record, and the fault is looked for again`}
       does="Record that it did not help"
-      onReason={(because) => {
-        const back = job.stage === 'open' ? [] : [{ kind: 'stageSet', stage: 'open' } as const];
-        void note({ kind: 'repairFailed', repairId, because }, ...back);
-      }}
+      onReason={(because) => void fail(because)}
     />
+  );
+}
+
+/** Where the trail was not at hand when the repair was marked as one that did not help. */
+function TakeUpAgain({ repair }: { readonly repair: RecordedRepair }) {
+  const reopen = useReopening(repair);
+  if (!reopen || repair.failedBecause === null) return null;
+  const because = repair.failedBecause;
+  return (
+    <Button variant="default" mt="sm" onClick={() => reopen(because)}>
+      Take the trail up again
+    </Button>
   );
 }
 

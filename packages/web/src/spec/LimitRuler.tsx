@@ -12,13 +12,15 @@ interface RulerProps {
   /** Where the needle stands; infinite for OL, `undefined` without a reading. */
   readonly value?: number | undefined;
   readonly verdict?: VerdictKind | undefined;
+  /** Where the needle stood before a repair. */
+  readonly before?: number | undefined;
   readonly activeZoneId?: string | undefined;
   /** Makes the cuts movable, by dragging and by the arrow keys. */
   readonly onCutMoved?: (index: number, value: number) => void;
 }
 
 /** The zones of a reading as a horizontal ruler to scale, with the needle on it. */
-export function LimitRuler({ line, unit, value, verdict, activeZoneId, onCutMoved }: RulerProps) {
+export function LimitRuler({ line, unit, value, verdict, before, activeZoneId, onCutMoved }: RulerProps) {
   const scale = useMemo(() => rulerScale(line.cuts), [line]);
   return (
     // An item of a grid would lay out the whole page with each move of the needle; a box in it does not.
@@ -44,6 +46,7 @@ export function LimitRuler({ line, unit, value, verdict, activeZoneId, onCutMove
             onMoved={onCutMoved && ((to) => onCutMoved(index, to))}
           />
         ))}
+        {before !== undefined && <Needle place={scale.placeOf(before)} colour="var(--slate)" isHollow />}
         {value !== undefined && <Needle place={scale.placeOf(value)} colour={verdictLook[verdict ?? 'open'].colour} />}
       </div>
     </div>
@@ -94,11 +97,22 @@ const CutMark = memo(function CutMark({ cut, unit, scale, onMoved }: CutMarkProp
 // Moved by a transform in units of the ruler: the page is not laid out anew with every character.
 const atPlace = (place: number) => `translateX(${(place * 100).toFixed(3)}cqw)`;
 
-function Needle({ place, colour }: { readonly place: number; readonly colour: string }) {
+interface NeedleProps {
+  readonly place: number;
+  readonly colour: string;
+  /** One that stood there before. */
+  readonly isHollow?: boolean;
+}
+
+function Needle({ place, colour, isHollow = false }: NeedleProps) {
   return (
     <div className={classes.needle} style={{ transform: atPlace(place), color: colour }} data-needle={place.toFixed(4)}>
       <svg width="20" height="44" viewBox="0 0 20 44" aria-hidden="true">
-        <path d="M10 18L1 2h18z M8.5 16h3v28h-3z" fill="currentColor" />
+        {isHollow ? (
+          <path d="M10 16L3 3h14z M10 18v26" fill="none" stroke="currentColor" strokeWidth="2" strokeDasharray="4 2" />
+        ) : (
+          <path d="M10 18L1 2h18z M8.5 16h3v28h-3z" fill="currentColor" />
+        )}
       </svg>
     </div>
   );

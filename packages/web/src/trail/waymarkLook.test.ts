@@ -46,6 +46,7 @@ const waymark = (taken: readonly TakenReading[], more: Partial<Waymark> = {}): W
   overridden: [],
   setAside: false,
   takenBackBecause: undefined,
+  proves: undefined,
   atMs: 0,
   by: 'Tobi Lunde',
   ...more,

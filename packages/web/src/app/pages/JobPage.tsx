@@ -59,6 +59,7 @@ function Way({ open }: { readonly open: OpenJob }) {
     complaintCheck: complaintCheckOf(job),
     hasSheet: sheets.length > 0,
     isRepaired: isRepaired(job),
+    provenAs: job.proof?.verdict ?? null,
     trails,
   });
   return (

@@ -4,8 +4,9 @@ import type { ComponentType, ReactNode } from 'react';
 import { CodesFacts, CodesStation } from '../../codes/CodesStation';
 import { ArrivedStation, sayArrival } from '../../job/ArrivedStation';
 import { ConfirmedFacts, ConfirmedStation } from '../../job/ConfirmedStation';
-import { ProofStation, ReturnedStation } from '../../job/StageStation';
+import { ReturnedStation } from '../../job/ReturnedStation';
 import type { OpenJob, StationBodyProps } from '../../job/useJob';
+import { ProofStation, sayProofFacts } from '../../proof/ProofStation';
 import { RepairStation, sayRepairs } from '../../repair/RepairStation';
 import { CauseFacts, CauseStation, sayTesting, sayTestingTask, TestingStation } from '../../trail/list/TestingStation';
 
@@ -26,12 +27,6 @@ function movedTo({ job, events }: OpenJob, to: Stage) {
 }
 
 const order = Object.keys(stages) as Stage[];
-
-/** By whom a job was moved on: until the proof is computed, that is all that is known of it. */
-function sayMovedBy(open: OpenJob, to: Stage): string | undefined {
-  const moved = movedTo(open, to);
-  return moved && `moved on by ${moved.by}`;
-}
 
 /** What the page of a job shows at each station. */
 export const jobStations = {
@@ -62,7 +57,11 @@ export const jobStations = {
   cause: {
     task: () => 'Look at the cause',
     facts: (open) => <CauseFacts open={open} />,
-    atMs: ({ trails }) => trails.findLast(({ concludedWith }) => concludedWith !== null)?.lastEventAtMs,
+    // Once it is repaired, the trail goes on with the proof.
+    atMs: ({ job, trails }) =>
+      job.repairs.length > 0
+        ? undefined
+        : trails.findLast(({ concludedWith }) => concludedWith !== null)?.lastEventAtMs,
     Body: CauseStation,
   },
   repair: {
@@ -73,8 +72,8 @@ export const jobStations = {
   },
   proof: {
     task: () => 'Prove the repair',
-    facts: (open) => sayMovedBy(open, 'ready') ?? 'the failing test again, codes, a drive',
-    atMs: (open) => movedTo(open, 'ready')?.atMs,
+    facts: (open) => sayProofFacts(open),
+    atMs: ({ job }) => job.proof?.atMs,
     Body: ProofStation,
   },
   returned: {

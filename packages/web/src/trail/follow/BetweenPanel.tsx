@@ -19,10 +19,17 @@ export function BetweenPanel({ open }: { readonly open: OpenTrail }) {
   const { plan } = trail;
   const hasSuspects = plan.suspects.length > 0;
   const isBegun = evidenceOf(trail).length > 0;
-  const hasTests = nextTests(trail).some(({ step }) => isAdded(trail, step.id));
+  const failedRepair = trail.failedRepairs.at(-1);
+  const hasTests = nextTests(trail).some(({ step }) => failedRepair !== undefined || isAdded(trail, step.id));
   return (
     <article className={classes.between}>
       <p className="soft">{trail.complaint || 'No complaint was written down.'}</p>
+      {failedRepair && (
+        <p>
+          <b>{failedRepair.what}</b> did not help: {failedRepair.because}. It is nearly cleared, and the fault is looked
+          for again.
+        </p>
+      )}
       <h1>{hasSuspects ? 'What next?' : 'What could be the cause?'}</h1>
       {!hasSuspects && (
         <p>

@@ -66,6 +66,7 @@ function WaymarkButton({
         <small className={waymark.taken.some(({ reading }) => reading) ? 'mono' : undefined}>
           {sayWaymark(waymark)}
           {isAdded(trail, waymark.stepId) && trail.planId !== null && ', your own'}
+          {waymark.proves !== undefined && ', after the repair'}
           {waymark.setAside && ', set aside'}
         </small>
       </span>

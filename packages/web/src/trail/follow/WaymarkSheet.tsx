@@ -1,5 +1,5 @@
 import { Button, Group } from '@mantine/core';
-import { isAdded, type Waymark } from '@probe-trail/core/trail';
+import { isAdded, placeOfTrail, type Waymark } from '@probe-trail/core/trail';
 import { Moment } from '../../device/Moment';
 import { ReasonForm } from '../../fields/ReasonForm';
 import { BottomSheet } from '../../ui/BottomSheet';
@@ -23,7 +23,8 @@ export function WaymarkSheet({
   waymark,
   onClose,
 }: SheetProps) {
-  const canGoBack = waymark && !waymark.setAside && trail.at.kind !== 'concluded';
+  const isOfProof = waymark?.proves !== undefined;
+  const canGoBack = waymark && !waymark.setAside && !isOfProof && placeOfTrail(trail).kind !== 'concluded';
   const isOwn = waymark !== undefined && isAdded(trail, waymark.stepId);
   const goBack = () => {
     if (waymark && record({ kind: 'wentBack', toWaymarkId: waymark.id })) onClose();
@@ -38,7 +39,8 @@ export function WaymarkSheet({
         <>
           <p className="soft">
             {waymark.by}, <Moment atMs={waymark.atMs} />
-            {waymark.setAside && '. Set aside: it no longer counts as evidence.'}
+            {isOfProof && '. Measured after the repair, to prove it.'}
+            {waymark.setAside && (isOfProof ? ' Set aside.' : '. Set aside: it no longer counts as evidence.')}
             {waymark.takenBackBecause !== undefined && ` ${waymark.takenBackBecause}.`}
           </p>
           <WaymarkReadings plan={plan} waymark={waymark} />
@@ -56,7 +58,7 @@ export function WaymarkSheet({
           </span>
         </Group>
       )}
-      {canGoBack && isOwn && (
+      {waymark && ((canGoBack && isOwn) || (isOfProof && !waymark.setAside)) && (
         <ReasonForm
           opens="Withdraw it"
           label="Why it does not count"

@@ -13,6 +13,8 @@ const words = {
   skipped: 'Step skipped',
   wentBack: 'Went back',
   concluded: 'Conclusion accepted',
+  proofStepOpened: 'Step opened again to prove the repair',
+  reopened: 'Taken up again, a repair did not help',
   suspectAdded: 'Suspect added',
   partCardAdded: 'Part card added',
   pathAdded: 'Current path added',

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import { indexPlan, type Outcome, type Plan, type Step } from '@probe-trail/core/plan';
-import { isAdded } from '@probe-trail/core/trail';
 import { useEffect, useRef } from 'react';
+import { useNavigate } from 'react-router';
 import { Notice } from '../../spec/Notice';
 import type { OpenTrail } from '../log/useTrail';
 import classes from './OutcomePanel.module.css';
@@ -16,6 +16,7 @@ interface OutcomeProps {
 export function OutcomePanel({ open, step, outcome }: OutcomeProps) {
   const { trail, record } = open;
   const { plan } = trail;
+  const navigate = useNavigate();
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => button.current?.focus({ preventScroll: true }), []);
   if (!outcome)
@@ -27,9 +28,15 @@ export function OutcomePanel({ open, step, outcome }: OutcomeProps) {
   return (
     <div className={classes.outcome}>
       <div>
-        {outcome.meaning !== '' && <p>{outcome.meaning}</p>}
-        <Suspects label="Clears" ids={outcome.clears} plan={plan} />
-        <Suspects label="Points to" ids={outcome.pointsTo} plan={plan} />
+        {trail.proving ? (
+          <p>It is compared with the reading from before the repair, and says nothing new about the cause.</p>
+        ) : (
+          <>
+            {outcome.meaning !== '' && <p>{outcome.meaning}</p>}
+            <Suspects label="Clears" ids={outcome.clears} plan={plan} />
+            <Suspects label="Points to" ids={outcome.pointsTo} plan={plan} />
+          </>
+        )}
       </div>
       <Button
         ref={button}
@@ -38,9 +45,12 @@ export function OutcomePanel({ open, step, outcome }: OutcomeProps) {
         size="xl"
         mih={64}
         classNames={{ label: classes.label ?? '' }}
-        onClick={() => record({ kind: 'outcomeTaken', stepId: step.id, outcomeId: outcome.id })}
+        onClick={() => {
+          const isTaken = record({ kind: 'outcomeTaken', stepId: step.id, outcomeId: outcome.id });
+          if (isTaken && trail.proving && trail.jobId !== null) void navigate(`/jobs/${trail.jobId}`);
+        }}
       >
-        Go on: {isAdded(trail, step.id) ? sayReturn(open) : targetName(plan, outcome)}
+        Go on: {isBesideTheWay(trail) ? sayReturn(open) : targetName(plan, outcome)}
       </Button>
     </div>
   );
@@ -63,8 +73,13 @@ function Suspects({
   );
 }
 
-/** Where the trail goes on after a test of one's own. */
+/** Whether the trail goes on where it was, whatever comes out at the open step. */
+export const isBesideTheWay = ({ proving, added }: OpenTrail['trail']): boolean =>
+  proving !== undefined || added.from !== undefined;
+
+/** Where the trail goes on after a test of one's own, or after one that is to prove a repair. */
 export function sayReturn({ trail, trail: { plan } }: OpenTrail): string {
+  if (trail.proving) return 'back to the proof';
   const at = trail.added.from?.at;
   if (at?.kind === 'step') return `back to “${indexPlan(plan).steps.get(at.stepId)?.title}”`;
   return at?.kind === 'between' ? 'the next test' : 'back to the conclusion';

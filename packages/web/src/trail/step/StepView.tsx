@@ -27,7 +27,7 @@ import takenClasses from '../entry/TakenRow.module.css';
 import { type Kit, useKit } from '../entry/useKit';
 import type { OpenTrail } from '../log/useTrail';
 import { HookUpStrip } from './HookUpStrip';
-import { OutcomePanel, sayReturn } from './OutcomePanel';
+import { isBesideTheWay, OutcomePanel, sayReturn } from './OutcomePanel';
 import { Shelf } from './Shelf';
 import { StateGate } from './StateGate';
 import { StepActions } from './StepActions';
@@ -49,7 +49,7 @@ export function StepView({ open, step }: StepProps) {
     <article className={classes.step}>
       <div className={classes.top}>
         <p className={classes.proves}>
-          {isAdded(open.trail, step.id) && <b>{sayOwn(open)} </b>}
+          {isBesideTheWay(open.trail) && <b>{sayBeside(open, step)} </b>}
           {step.proves} <span className={classes.effort}>{sayEffort(step)}</span>
         </p>
         <Shelf plan={open.trail.plan} step={step} />
@@ -82,8 +82,16 @@ function WhatComes({ open, step }: StepProps) {
   );
 }
 
-/** That a step is a test of one's own, and where the trail goes on after it. */
-const sayOwn = (open: OpenTrail): string => `A test of your own, then ${sayReturn(open)}.`;
+/** Why a step is done out of its turn, and where the trail goes on after it. */
+function sayBeside(open: OpenTrail, { id }: Step): string {
+  const { proving } = open.trail;
+  const what = proving
+    ? 'Proof of the repair'
+    : isAdded(open.trail, id)
+      ? 'A test of your own'
+      : 'A test out of its turn';
+  return `${what}, then ${sayReturn(open)}.`;
+}
 
 function OpenStep({ open, step }: StepProps) {
   const [againId, setAgainId] = useState<string | undefined>();

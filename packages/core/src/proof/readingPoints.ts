@@ -1,0 +1,126 @@
+import { evidenceOf, pointsAt } from '../evidence/index.js';
+import type { Job } from '../job/index.js';
+import type { Experiment, Step, StepReading } from '../plan/index.js';
+import { formatReading } from '../reading/index.js';
+import type { RecordedRepair } from '../repair/index.js';
+import { casesOf, isMeasured } from '../spec/index.js';
+import { type TakenReading, type Trail, waymarksProving } from '../trail/index.js';
+import type { ProofPoint, RepeatedReading } from './proof.js';
+
+/** Every reading that pointed to what was repaired and was not in spec, with the same reading after the repair. */
+export function readingPoints(
+  job: Pick<Job, 'repairs'>,
+  trails: ReadonlyMap<string, Trail>,
+  toProve: RecordedRepair | undefined,
+): readonly ProofPoint[] {
+  if (!toProve) return [];
+  const points = new Map<string, ProofPoint>();
+  for (const { repair, failedBecause } of job.repairs) {
+    const trail = repair.trailId === null ? undefined : trails.get(repair.trailId);
+    if (failedBecause !== null || repair.trailId === null || repair.suspectId === null) continue;
+    if (!trail) points.set(repair.trailId, unknownTrail(repair.trailId));
+    else
+      for (const point of ofTrail(repair.trailId, trail, repair.suspectId, toProve.repairId))
+        points.set(point.key, point);
+  }
+  return [...points.values()];
+}
+
+const unknownTrail = (trailId: string): ProofPoint => ({
+  key: `trail ${trailId}`,
+  about: 'reading',
+  what: 'The readings that pointed to the cause',
+  state: 'missing',
+  said: 'This device does not have the trail that named the cause; open it once with the network.',
+  minutes: 0,
+  again: undefined,
+});
+
+function ofTrail(trailId: string, trail: Trail, suspectId: string, repairId: string): readonly ProofPoint[] {
+  return evidenceOf(trail).flatMap((evidence) => {
+    if (evidence.source.kind !== 'step' || !pointsAt(evidence, suspectId)) return [];
+    const { step, waymark } = evidence.source;
+    if (!canBeRepeated(step)) return [];
+    return waymark.taken.flatMap((before) => {
+      const reading = step.readings.find(({ id }) => id === before.readingId);
+      if (!reading || !mustChange(reading, before)) return [];
+      return [toPoint({ trailId, step, reading, before, after: repeated(trail, repairId, step.id, reading.id) })];
+    });
+  });
+}
+
+/** Experiments that take the circuit apart: a sound one shows nothing there that could be in spec. */
+const takenApart: readonly Experiment[] = ['swap', 'substitute', 'unplug', 'bridge', 'clearCodes'];
+
+const canBeRepeated = ({ experiment }: Step): boolean => experiment === null || !takenApart.includes(experiment);
+
+/** Whether a reading was not in spec and could be: some only tell one case from another. */
+const mustChange = ({ spec }: StepReading, { verdict }: TakenReading): boolean =>
+  verdict.kind !== 'inSpec' && verdict.kind !== 'noLimit' && casesOf(spec).some(({ ok }) => ok);
+
+const repeated = (trail: Trail, repairId: string, stepId: string, readingId: string): TakenReading | undefined =>
+  waymarksProving(trail, repairId)
+    .filter((waymark) => waymark.stepId === stepId)
+    .at(-1)
+    ?.taken.find((taken) => taken.readingId === readingId);
+
+interface Repeat extends Pick<RepeatedReading, 'trailId' | 'reading' | 'before' | 'after'> {
+  readonly step: Step;
+}
+
+function toPoint({ trailId, step, reading, before, after }: Repeat): ProofPoint {
+  const name = reading.name || step.title;
+  const point = (state: ProofPoint['state'], said: string): ProofPoint => ({
+    key: `reading ${trailId} ${step.id} ${reading.id}`,
+    about: 'reading',
+    what: reading.spec.kind === 'choice' ? `${step.title}: in spec` : `${step.title}: ${name} in spec`,
+    state,
+    said,
+    minutes: state === 'missing' ? step.effort.minutes : 0,
+    again: {
+      trailId,
+      stepId: step.id,
+      reading,
+      before,
+      after,
+      differences: after ? differencesOf(reading, before, after) : [],
+    },
+  });
+  const was = sayShown(before);
+  if (!after) return point('missing', `It was ${was}. Measure it again, hooked up in the same way.`);
+  const now = sayShown(after);
+  switch (after.verdict.kind) {
+    case 'inSpec':
+      return point('shown', `${now} now, ${was} before.`);
+    case 'outOfSpec':
+      return point('contradicted', `${name} is still out of spec: ${now}, ${was} before.`);
+    case 'tooCloseToCall':
+      return point('missing', `${now} is too close to call, ${was} before. Measure it with a better instrument.`);
+    case 'noLimit':
+      return point('missing', `${now} has no limit to be judged by: ${after.verdict.note}`);
+  }
+}
+
+const sayShown = ({ reading, verdict }: TakenReading): string =>
+  reading ? formatReading(reading) : verdict.note === '' ? `“${verdict.zone.name}”` : verdict.note;
+
+const noteless = 'the limits of the plan.';
+
+/** What was not the same the second time. */
+function differencesOf({ spec }: StepReading, before: TakenReading, after: TakenReading): readonly string[] {
+  const instrument =
+    before.instrument !== after.instrument
+      ? [
+          `Measured with ${after.instrument ?? 'an instrument that is not on the list'}, before with ${before.instrument ?? 'one that is not on the list'}.`,
+        ]
+      : [];
+  const states = Object.entries(after.takenIn).flatMap(([what, is]) => {
+    const was = before.takenIn[what];
+    return was !== undefined && was !== is ? [`With ${what} ${is}, before with ${what} ${was}.`] : [];
+  });
+  const limits =
+    isMeasured(spec) && before.verdict.note !== after.verdict.note
+      ? [`Now: ${after.verdict.note || noteless} Before: ${before.verdict.note || noteless}`]
+      : [];
+  return [...instrument, ...states, ...limits];
+}
