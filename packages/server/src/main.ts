@@ -44,7 +44,7 @@ async function start(): Promise<void> {
       sessionSecret: await readSessionSecret(dataFolder, settings.secret),
       demoAccounts: accounts,
       // The simulated interface stands in wherever no real one is connected.
-      vehicleInterface: makeSimulatedInterface(await demoRigs(demoFolder)),
+      vehicleInterface: makeSimulatedInterface(await demoRigs(demoFolder), services.jobStore.repairedCauses),
       logger: log.logger,
       hosts: settings.hosts,
       proxies: settings.proxies,

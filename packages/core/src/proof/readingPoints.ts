@@ -1,4 +1,4 @@
-import { evidenceOf, pointsAt } from '../evidence/index.js';
+import { evidenceTable, pointsAt, type Strength } from '../evidence/index.js';
 import type { Job } from '../job/index.js';
 import type { Experiment, Step, StepReading } from '../plan/index.js';
 import { formatReading } from '../reading/index.js';
@@ -37,8 +37,11 @@ const unknownTrail = (trailId: string): ProofPoint => ({
 });
 
 function ofTrail(trailId: string, trail: Trail, suspectId: string, repairId: string): readonly ProofPoint[] {
-  return evidenceOf(trail).flatMap((evidence) => {
-    if (evidence.source.kind !== 'step' || !pointsAt(evidence, suspectId)) return [];
+  const { columns, rows } = evidenceTable(trail);
+  const strengths = rows.find(({ suspect }) => suspect.id === suspectId)?.strengths ?? [];
+  return columns.flatMap((evidence, at) => {
+    if (evidence.source.kind !== 'step') return [];
+    if (!pointsAt(evidence, suspectId) && !speaksFor.has(strengths[at] ?? 'silent')) return [];
     const { step, waymark } = evidence.source;
     if (!canBeRepeated(step)) return [];
     return waymark.taken.flatMap((before) => {
@@ -48,6 +51,8 @@ function ofTrail(trailId: string, trail: Trail, suspectId: string, repairId: str
     });
   });
 }
+
+const speaksFor: ReadonlySet<Strength> = new Set(['for', 'stronglyFor']);
 
 /** Experiments that take the circuit apart: a sound one shows nothing there that could be in spec. */
 const takenApart: readonly Experiment[] = ['swap', 'substitute', 'unplug', 'bridge', 'clearCodes'];
@@ -95,7 +100,10 @@ function toPoint({ trailId, step, reading, before, after }: Repeat): ProofPoint 
     case 'outOfSpec':
       return point('contradicted', `${name} is still out of spec: ${now}, ${was} before.`);
     case 'tooCloseToCall':
-      return point('missing', `${now} is too close to call, ${was} before. Measure it with a better instrument.`);
+      return point(
+        'missing',
+        `${now} is too close to call, ${was} before. Measure it in a finer range, or with a better instrument.`,
+      );
     case 'noLimit':
       return point('missing', `${now} has no limit to be judged by: ${after.verdict.note}`);
   }

@@ -48,11 +48,16 @@ export function withProgress(
   };
 }
 
+const causeText = () => string().nullable().defined().max(160);
+
 /** A simulated vehicle of the demo world, as the simulated interface finds it. */
 export const rigSchema = closedObject({
   fleetNumber: string().required().max(20),
   msPerUnit: number().required().integer().min(0).max(10_000),
   silentUnitIds: array(idText()).required().max(400),
+  silentUntilRepaired: causeText().meta({
+    description: 'the cause whose repair makes the silent units answer; null: none',
+  }),
   fallsSilentAt: idOrNull().meta({ description: 'the unit at which the interface falls silent the first time' }),
   codes: array(
     closedObject({
@@ -64,6 +69,7 @@ export const rigSchema = closedObject({
       returns: string()
         .required()
         .oneOf(['atOnce', 'moving', 'never'] as const),
+      untilRepaired: causeText().meta({ description: 'the cause whose repair keeps it from coming back; null: none' }),
     }).required(),
   )
     .required()

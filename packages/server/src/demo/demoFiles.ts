@@ -2,6 +2,7 @@ import { newSheetSchema } from '@probe-trail/core/codes';
 import { instrumentSchema } from '@probe-trail/core/instrument';
 import { jobEventSchema } from '@probe-trail/core/job';
 import { type Checked, closedObject, idText } from '@probe-trail/core/schema';
+import { trailEventSchema } from '@probe-trail/core/trail';
 import { newVehicleSchema } from '@probe-trail/core/vehicle';
 import { array, number, string } from 'yup';
 
@@ -30,6 +31,9 @@ export const demoJobSchema = closedObject({
   endedMinutesAgo: number().required().min(0),
   events: array(jobEventSchema).required().min(1),
   sheets: array(closedObject({ takenBy: string().required(), sheet: newSheetSchema.required() }).required()).required(),
+  trails: array(closedObject({ trailId: idText(), events: array(trailEventSchema).required() }).required())
+    .optional()
+    .meta({ description: 'trails that ended on this visit; their times are counted as those of the job' }),
 });
 
 export type DemoJob = Checked<typeof demoJobSchema>;

@@ -1,4 +1,6 @@
 import { fileURLToPath } from 'node:url';
+import { reduceJob } from '@probe-trail/core/job';
+import { proofOf } from '@probe-trail/core/proof';
 import { checkVin } from '@probe-trail/core/vehicle';
 import { expect } from 'chai';
 import { aServer, type TestServer } from '../testing/aServer.js';
@@ -28,6 +30,35 @@ describe('the demo world', () => {
       ['fg-04', 'fg-13'].map((vehicleId) => server.services.jobStore.ofVehicle(vehicleId)),
     );
     expect(gone.flat().map(({ standing }) => standing)).to.deep.equal(['gone', 'gone']);
+  });
+
+  it('has closed proofs that come to what is computed from the logs', async () => {
+    const { jobs, jobStore, trails, vehicles } = server.services;
+    const closed: string[] = [];
+    for (const { vehicleId } of await vehicles.list(''))
+      for (const { jobId } of await jobStore.ofVehicle(vehicleId)) {
+        const { events, sheets, trails: lines } = await jobs.log(jobId);
+        const at = events.findIndex(({ kind }) => kind === 'proofTaken');
+        const event = events[at];
+        if (event?.kind !== 'proofTaken') continue;
+        const walked = await Promise.all(
+          lines.map(async ({ trailId }) => [trailId, await trails.stateOf(trailId)] as const),
+        );
+        const before = events.slice(0, at);
+        const job = reduceJob(before);
+        const proof = job.ok ? proofOf({ job: job.value, events: before, sheets, trails: new Map(walked) }) : undefined;
+        expect(proof?.verdict, jobId).to.equal(event.verdict);
+        closed.push(`${jobId} ${event.verdict}`);
+      }
+    expect(closed.sort()).to.deep.equal([
+      'job-fg-04 proven',
+      'job-fg-05-stall-1 notPossible',
+      'job-fg-05-stall-2 notPossible',
+      'job-fg-10 proven',
+      'job-fg-10-fan proven',
+      'job-fg-12-coolant proven',
+      'job-fg-13 partlyProven',
+    ]);
   });
 
   it('has happened before now', async () => {

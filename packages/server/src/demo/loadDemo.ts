@@ -96,7 +96,7 @@ async function loadVehicles({ vehicles }: Services, file: string, nowMs: number)
 }
 
 /** Times in a demo job are counted from its file's zero; its last event is laid as long ago as the file says. */
-async function loadJob({ jobs }: Services, file: string, nowMs: number): Promise<void> {
+async function loadJob({ jobs, trails }: Services, file: string, nowMs: number): Promise<void> {
   const job: DemoJob = await readChecked(file, demoJobSchema);
   const shift = nowMs - job.endedMinutesAgo * minuteMs - Math.max(...job.events.map(({ atMs }) => atMs));
   const sheets = new Map(job.sheets.map(({ sheet, takenBy }) => [sheet.sheetId, { sheet, takenBy }]));
@@ -107,6 +107,11 @@ async function loadJob({ jobs }: Services, file: string, nowMs: number): Promise
       await jobs.keepSheet(job.jobId, { ...sheet, takenAtMs: sheet.takenAtMs + shift }, takenBy);
     } else await jobs.append(job.jobId, [shifted(event, shift)]);
   }
+  for (const { trailId, events } of job.trails ?? [])
+    await trails.append(
+      trailId,
+      events.map((event) => ({ ...event, atMs: event.atMs + shift })),
+    );
 }
 
 /** Times in a demo trail are counted from its file's zero; the last event is laid an hour before now. */

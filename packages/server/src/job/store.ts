@@ -138,52 +138,65 @@ const jobLogs = ({ orm }: Database) => ({
   },
 });
 
-/** What was said on jobs and is read by their vehicle, or by the authors of plans. */
-const toldElsewhere = ({ orm }: Database) => ({
-  /** What else was noticed on a vehicle, the newest first. */
-  sideFindings: async (vehicleId: string): Promise<SideFinding[]> => {
+/** The repairs of a vehicle, those that are to be made good first; of jobs that no longer count, none. */
+const repairsOf =
+  ({ orm }: Database) =>
+  async (vehicleId: string): Promise<readonly VehicleRepair[]> => {
     const rows = await orm
-      .select({ jobId: jobEventTable.jobId, event: jobEventTable.event })
+      .select({ jobId: jobEventTable.jobId, event: jobEventTable.event, kind: jobEventTable.kind })
       .from(jobTable)
       .innerJoin(jobEventTable, eq(jobEventTable.jobId, jobTable.jobId))
-      .where(
-        sql`${jobTable.vehicleId} = ${vehicleId} AND ${jobEventTable.kind} = 'noted' AND ${jobEventTable.event} ->> 'isSideFinding'`,
-      )
-      .orderBy(desc(jobEventTable.atMs))
-      .limit(pageSize);
-    return rows.map(({ jobId, event }) => {
-      const { text, by, atMs } = event as JobEventOf<'noted'>;
-      return { jobId, text, by, atMs };
-    });
-  },
-
-  /** The repairs of a vehicle, those that are to be made good first. */
-  repairs: async (vehicleId: string): Promise<readonly VehicleRepair[]> => {
-    const rows = await orm
-      .select({ jobId: jobEventTable.jobId, event: jobEventTable.event })
-      .from(jobTable)
-      .innerJoin(jobEventTable, eq(jobEventTable.jobId, jobTable.jobId))
-      .where(and(eq(jobTable.vehicleId, vehicleId), inArray(jobEventTable.kind, [...repairKinds])))
+      .where(and(eq(jobTable.vehicleId, vehicleId), inArray(jobEventTable.kind, ['takenIn', ...repairKinds])))
       .orderBy(asc(jobEventTable.jobId), asc(jobEventTable.seq));
-    return vehicleRepairs(rows);
-  },
+    const counting = new Set(rows.flatMap(({ jobId, kind }) => (kind === 'takenIn' ? [jobId] : [])));
+    return vehicleRepairs(rows.filter(({ jobId }) => counting.has(jobId)));
+  };
 
-  /** For which jobs a plan was missing, the newest first. */
-  missedPlans: async (): Promise<MissedPlan[]> => {
-    const rows = await orm
-      .select({ jobId: jobEventTable.jobId, event: jobEventTable.event, fleetNumber: vehicleTable.fleetNumber })
-      .from(jobEventTable)
-      .innerJoin(jobTable, eq(jobTable.jobId, jobEventTable.jobId))
-      .innerJoin(vehicleTable, eq(vehicleTable.vehicleId, jobTable.vehicleId))
-      .where(sql`${jobEventTable.kind} = 'planMissed'`)
-      .orderBy(desc(jobEventTable.atMs))
-      .limit(pageSize);
-    return rows.map(({ jobId, fleetNumber, event }) => {
-      const { wanted, by, atMs } = event as JobEventOf<'planMissed'>;
-      return { jobId, fleetNumber, wanted, by, atMs };
-    });
-  },
-});
+/** What was said on jobs and is read by their vehicle, or by the authors of plans. */
+function toldElsewhere(database: Database) {
+  const { orm } = database;
+  const repairs = repairsOf(database);
+  return {
+    /** What else was noticed on a vehicle, the newest first. */
+    sideFindings: async (vehicleId: string): Promise<SideFinding[]> => {
+      const rows = await orm
+        .select({ jobId: jobEventTable.jobId, event: jobEventTable.event })
+        .from(jobTable)
+        .innerJoin(jobEventTable, eq(jobEventTable.jobId, jobTable.jobId))
+        .where(
+          sql`${jobTable.vehicleId} = ${vehicleId} AND ${jobEventTable.kind} = 'noted' AND ${jobEventTable.event} ->> 'isSideFinding'`,
+        )
+        .orderBy(desc(jobEventTable.atMs))
+        .limit(pageSize);
+      return rows.map(({ jobId, event }) => {
+        const { text, by, atMs } = event as JobEventOf<'noted'>;
+        return { jobId, text, by, atMs };
+      });
+    },
+
+    repairs,
+
+    /** The causes of a vehicle whose repair stands, by name. */
+    repairedCauses: async (vehicleId: string): Promise<readonly string[]> =>
+      (await repairs(vehicleId)).flatMap(({ repair, failedBecause }) => (failedBecause === null ? [repair.cause] : [])),
+
+    /** For which jobs a plan was missing, the newest first. */
+    missedPlans: async (): Promise<MissedPlan[]> => {
+      const rows = await orm
+        .select({ jobId: jobEventTable.jobId, event: jobEventTable.event, fleetNumber: vehicleTable.fleetNumber })
+        .from(jobEventTable)
+        .innerJoin(jobTable, eq(jobTable.jobId, jobEventTable.jobId))
+        .innerJoin(vehicleTable, eq(vehicleTable.vehicleId, jobTable.vehicleId))
+        .where(sql`${jobEventTable.kind} = 'planMissed'`)
+        .orderBy(desc(jobEventTable.atMs))
+        .limit(pageSize);
+      return rows.map(({ jobId, fleetNumber, event }) => {
+        const { wanted, by, atMs } = event as JobEventOf<'planMissed'>;
+        return { jobId, fleetNumber, wanted, by, atMs };
+      });
+    },
+  };
+}
 
 /** The text by which an entry is searched. */
 function textOf(entry: JobEvent | undefined): string | null {

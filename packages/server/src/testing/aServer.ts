@@ -62,7 +62,7 @@ export async function aServer(folder?: string, rigs: readonly Rig[] = []): Promi
     sessionSecret: 'a secret of the tests that is long enough',
     hosts: new Set(['localhost', '127.0.0.1']),
     setupToken: testSetupToken,
-    vehicleInterface: makeSimulatedInterface(rigs),
+    vehicleInterface: makeSimulatedInterface(rigs, services.jobStore.repairedCauses),
     logger: undefined,
   };
   const app = await buildApp(options, services);

@@ -1,23 +1,31 @@
-import type { JobLog } from '@probe-trail/core/job';
+import type { JobLog, NewJobEvent } from '@probe-trail/core/job';
+import { blankRepair } from '@probe-trail/core/repair';
 import { type ReadingProgress, type Rig, withProgress } from '@probe-trail/core/vehicleInterface';
 import { expect } from 'chai';
-import { takeInVehicle } from '../testing/aJob.js';
+import { appendTo, jobEvent, takeInVehicle } from '../testing/aJob.js';
 import { aServer, type TestServer, testPassword } from '../testing/aServer.js';
 
-const code = (unitId: string, text: string, returns: Rig['codes'][number]['returns']) => ({
+const code = (
+  unitId: string,
+  text: string,
+  returns: Rig['codes'][number]['returns'],
+  untilRepaired: string | null = null,
+) => ({
   unitId,
   code: text,
   failureType: null,
   text: '',
   status: 8,
   returns,
+  untilRepaired,
 });
 const rig = (more: Partial<Rig> = {}): Rig => ({
   fleetNumber: 'FG-07',
   msPerUnit: 1,
   silentUnitIds: ['A20'],
+  silentUntilRepaired: 'Ground G7',
   fallsSilentAt: null,
-  codes: [code('A10', 'P0118', 'atOnce'), code('A10', 'P0480', 'moving'), code('A10', 'P0217', 'never')],
+  codes: [code('A10', 'P0118', 'atOnce', 'Sensor B11'), code('A10', 'P0480', 'moving'), code('A10', 'P0217', 'never')],
   ...more,
 });
 
@@ -98,5 +106,17 @@ describe('the vehicle interface', () => {
     await clear();
     expect(sheetOf(await read('afterClearing')).slice(3)).to.deep.equal(['P0118']);
     expect(sheetOf(await read('afterDriving')).slice(3)).to.deep.equal(['P0118', 'P0480']);
+  });
+
+  it('of a simulated vehicle is mended by the repair of what is wrong with it, as long as that stands', async () => {
+    await start();
+    await keep('s1');
+    await clear();
+    const repaired = (cause: string): NewJobEvent => ({ kind: 'repaired', repair: { ...blankRepair, cause } });
+    const [sensor, ground] = [jobEvent(repaired('Sensor B11')), jobEvent(repaired('Ground G7'))];
+    await appendTo(server.ask, 'j1', sensor, ground);
+    expect(sheetOf(await read('afterClearing'))).to.deep.equal(['A10 answered', 'A20 answered', 'A40 answered']);
+    await appendTo(server.ask, 'j1', jobEvent({ kind: 'repairFailed', repairId: sensor.id, because: 'still hot' }));
+    expect(sheetOf(await read('afterClearing')).slice(3)).to.deep.equal(['P0118']);
   });
 });

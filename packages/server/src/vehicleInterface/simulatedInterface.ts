@@ -11,8 +11,14 @@ interface RigState {
   hasFallenSilent: boolean;
 }
 
+/** The causes of a vehicle that are repaired, by name: a simulated one is mended by the repair of what is wrong with it. */
+export type RepairedCauses = (vehicleId: string) => Promise<readonly string[]>;
+
 /** Simulated vehicles: units that take their time, some silent, codes that come back at once, when moving, or never. */
-export function makeSimulatedInterface(rigs: readonly Rig[]): VehicleInterface {
+export function makeSimulatedInterface(
+  rigs: readonly Rig[],
+  repairedCauses: RepairedCauses = async () => [],
+): VehicleInterface {
   const states = new Map<string, RigState>(
     rigs.map((rig) => [rig.fleetNumber, { rig, clearedUnitIds: new Set(), hasFallenSilent: false }]),
   );
@@ -33,19 +39,29 @@ export function makeSimulatedInterface(rigs: readonly Rig[]): VehicleInterface {
   return {
     readCodes: async (vehicle, unit, moment, signal) => {
       const { rig, clearedUnitIds } = await ask(vehicle, unit, signal);
-      if (rig.silentUnitIds.includes(unit.id)) return undefined;
+      const repaired = await repairedCauses(vehicle.vehicleId);
+      if (isSilent(rig, unit, repaired)) return undefined;
       return rig.codes
-        .filter(({ unitId, returns }) => unitId === unit.id && (!clearedUnitIds.has(unitId) || isBack(returns, moment)))
-        .map(({ returns: _, ...code }) => code);
+        .filter(({ unitId, returns, untilRepaired }) => {
+          const comesBack = isBack(returns, moment) && !isRepaired(untilRepaired, repaired);
+          return unitId === unit.id && (!clearedUnitIds.has(unitId) || comesBack);
+        })
+        .map(({ returns: _, untilRepaired: __, ...code }) => code);
     },
     clearCodes: async (vehicle, unit, signal) => {
       const { rig, clearedUnitIds } = await ask(vehicle, unit, signal);
-      if (rig.silentUnitIds.includes(unit.id)) return false;
+      if (isSilent(rig, unit, await repairedCauses(vehicle.vehicleId))) return false;
       clearedUnitIds.add(unit.id);
       return true;
     },
   };
 }
+
+const isRepaired = (cause: string | null, repaired: readonly string[]): boolean =>
+  cause !== null && repaired.includes(cause);
+
+const isSilent = ({ silentUnitIds, silentUntilRepaired }: Rig, { id }: LineUnit, repaired: readonly string[]) =>
+  silentUnitIds.includes(id) && !isRepaired(silentUntilRepaired, repaired);
 
 const isBack = (returns: Rig['codes'][number]['returns'], moment: SheetMoment): boolean =>
   returns === 'atOnce' || (returns === 'moving' && moment === 'afterDriving');
