@@ -54,6 +54,7 @@ export function ProofStation({ open, isDue }: StationBodyProps) {
       {isOpen && adding === 'selfTest' && <SelfTest open={open} repairId={repairId} onRecorded={close} />}
       {isOpen && adding === undefined && (
         <Group>
+          {!job.proof && proof.verdict === 'proven' && <CloseProof open={open} proof={proof} />}
           <Button
             size="lg"
             mih={56}
@@ -65,7 +66,6 @@ export function ProofStation({ open, isDue }: StationBodyProps) {
           <Button size="lg" mih={56} variant="default" onClick={() => setAdding('selfTest')}>
             Add a self-test
           </Button>
-          {!job.proof && proof.verdict === 'proven' && <CloseProof open={open} proof={proof} />}
         </Group>
       )}
       {isOpen && !job.proof && proof.verdict !== 'proven' && <Unproven open={open} proof={proof} />}
