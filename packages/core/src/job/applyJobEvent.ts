@@ -58,10 +58,13 @@ export function applyJobEvent(job: Job | undefined, event: JobEvent): Result<Job
   if (!job) return failed({ kind: 'notTakenIn' });
   if (job.voided) return failed({ kind: 'jobVoided', by: job.voided.by });
   // Whoever comes back finds the door open again; nothing else happens to a vehicle that is not there.
-  if (job.stage === 'gone' && event.kind !== 'stageSet' && event.kind !== 'noted') return failed({ kind: 'gone' });
+  if (job.stage === 'gone' && !afterReturn.has(event.kind)) return failed({ kind: 'gone' });
   const next = change(job, event);
   return next.ok ? ok({ ...job, ...next.value, lastEventAtMs: event.atMs }) : next;
 }
+
+/** What has its place on a job whose vehicle was returned. */
+const afterReturn: ReadonlySet<JobEvent['kind']> = new Set(['stageSet', 'noted', 'accountGiven']);
 
 /**
  * The same for an entry that is made today, of which more is asked than of one that is stored: a vehicle goes on unproven only with a reason.
@@ -126,6 +129,7 @@ const takeIn = ({ vehicleId, arrival, atMs, by }: JobEventOf<'takenIn'>): Job =>
   selfTests: [],
   proof: undefined,
   unprovenBecause: '',
+  accounts: [],
   plansMissed: [],
   assignedTo: '',
   waitsFor: '',
@@ -181,6 +185,8 @@ function change(job: Job, event: Later): Result<Partial<Job>, JobMisfit> {
       return ok({ selfTests: [...job.selfTests, event], ...(event.isPassed ? {} : takenUpAgain(job)) });
     case 'proofTaken':
       return takeProof(job, event);
+    case 'accountGiven':
+      return ok({ accounts: [...job.accounts, event] });
     case 'stageSet':
       return ok(moveTo(job, event));
     case 'entryVoided':

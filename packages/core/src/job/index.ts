@@ -1,4 +1,5 @@
 // What other features and packages may use; every other file here is private to the folder.
+export { type AccountPart, accountParts, type WrittenPart, writtenPartSchema } from './accountPart.js';
 export {
   applyJobEvent,
   applyNewJobEvent,

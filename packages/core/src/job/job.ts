@@ -33,6 +33,8 @@ export interface Job {
   readonly proof: JobEventOf<'proofTaken'> | undefined;
   /** Why it was moved on by hand without a proof; empty where it was not. */
   readonly unprovenBecause: string;
+  /** The accounts as they were handed over, in their order: a change afterwards makes another one. */
+  readonly accounts: readonly JobEventOf<'accountGiven'>[];
   readonly plansMissed: readonly JobEventOf<'planMissed'>[];
   /** Name of whoever works on it; empty while nobody does. */
   readonly assignedTo: string;

@@ -13,6 +13,7 @@ import {
   unionByKind,
   wholeNumber,
 } from '../schema/index.js';
+import { writtenPartSchema } from './accountPart.js';
 import { arrivalSchema } from './arrival.js';
 import { type ProofVerdict, proofVerdicts } from './proofVerdict.js';
 import { type Stage, stages } from './stage.js';
@@ -140,6 +141,14 @@ const cases = {
     watchFor: draftText(500).meta({ description: 'what the driver is to watch for' }),
     comeBack: draftText(200).meta({ description: 'when to come back' }),
   }),
+  accountGiven: closedObject({
+    ...kindOf('accountGiven'),
+    parts: array(writtenPartSchema.required())
+      .required()
+      .min(1)
+      .max(10)
+      .meta({ description: 'the account as it was handed over to the customer' }),
+  }),
   stageSet: closedObject({
     ...kindOf('stageSet'),
     stage: string()
@@ -184,6 +193,7 @@ export const jobEventPermissions = {
   triedOut: 'workOnJobs',
   selfTestRun: 'workOnJobs',
   proofTaken: 'workOnJobs',
+  accountGiven: 'takeInJobs',
   entryVoided: 'voidEntries',
 } as const satisfies Record<JobEventKind, Permission>;
 

@@ -1,10 +1,9 @@
 import { evidenceTable, pointsAt, type Strength } from '../evidence/index.js';
 import type { Job } from '../job/index.js';
 import type { Experiment, Step, StepReading } from '../plan/index.js';
-import { formatReading } from '../reading/index.js';
 import type { RecordedRepair } from '../repair/index.js';
 import { casesOf, isMeasured } from '../spec/index.js';
-import { type TakenReading, type Trail, waymarksProving } from '../trail/index.js';
+import { sayTaken, type TakenReading, type Trail, waymarksProving } from '../trail/index.js';
 import type { ProofPoint, RepeatedReading } from './proof.js';
 
 /** Every reading that pointed to what was repaired and was not in spec, with the same reading after the repair. */
@@ -109,8 +108,9 @@ function toPoint({ trailId, step, reading, before, after }: Repeat): ProofPoint 
   }
 }
 
-const sayShown = ({ reading, verdict }: TakenReading): string =>
-  reading ? formatReading(reading) : verdict.note === '' ? `“${verdict.zone.name}”` : verdict.note;
+/** What is seen is quoted, so that it does not run into the sentence. */
+const sayShown = (taken: TakenReading): string =>
+  taken.entry?.kind === 'chosen' ? `“${sayTaken(taken)}”` : sayTaken(taken);
 
 const noteless = 'the limits of the plan.';
 

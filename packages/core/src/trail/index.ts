@@ -27,6 +27,7 @@ export {
 } from './nextEvents.js';
 export { planFromTrail } from './planFromTrail.js';
 export { sampleEntry } from './sampleEntry.js';
+export { sayTaken } from './sayTaken.js';
 export { outcomeOfTaken } from './stepEvents.js';
 export {
   closeCallAsks,

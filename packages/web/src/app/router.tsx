@@ -33,6 +33,7 @@ const views: Readonly<Record<PageName, RouteObject>> = {
   people: view(() => import('../person/PeoplePage'), 'PeoplePage'),
   newJob: view(() => import('../job/NewJobPage'), 'NewJobPage'),
   job: view(() => import('./pages/JobPage'), 'JobPage'),
+  account: view(() => import('../account/AccountPage'), 'AccountPage'),
   sheets: view(() => import('../codes/SheetsPage'), 'SheetsPage'),
   newSheet: view(() => import('../codes/NewSheetPage'), 'NewSheetPage'),
   planChoice: view(() => import('../choosing/PlanChoicePage'), 'PlanChoicePage'),

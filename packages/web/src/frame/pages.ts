@@ -23,6 +23,7 @@ export const pages = {
   newJob: { path: '/jobs/new', label: 'Check in a bus' },
   preferences: { path: '/me', label: 'Preferences' },
   job: { path: '/jobs/:jobId' },
+  account: { path: '/jobs/:jobId/account' },
   sheets: { path: '/jobs/:jobId/codes' },
   newSheet: { path: '/jobs/:jobId/codes/new' },
   planChoice: { path: '/jobs/:jobId/plans' },

@@ -84,7 +84,7 @@ describe('recording on a job', () => {
 
   it('judges by the job as it is now, with what was recorded a moment ago', async () => {
     const { record, refusal } = await aDevice();
-    await record({ kind: 'stageSet', stage: 'gone' });
+    await record({ kind: 'stageSet', stage: 'gone', because: 'fetched by the depot' });
     expect(await record({ kind: 'chargerSet', isConnected: true })).to.equal(false);
     expect(refusal()).to.include('The vehicle was returned');
   });

@@ -45,6 +45,8 @@ export function sayJobEvent(event: JobEvent): string {
       return `Self-test ${event.isPassed ? 'passed' : 'failed'}: ${event.what}`;
     case 'proofTaken':
       return `Proof closed: ${proofVerdicts[event.verdict]}${event.because === '' ? '' : `, ${event.because}`}`;
+    case 'accountGiven':
+      return 'Account handed over';
     case 'stageSet':
       return `Now ${stages[event.stage]}${event.because ? `: ${event.because}` : ''}`;
     case 'entryVoided':

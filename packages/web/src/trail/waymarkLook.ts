@@ -1,7 +1,6 @@
 import type { Evidence } from '@probe-trail/core/evidence';
 import { indexPlan, type Plan, type Step } from '@probe-trail/core/plan';
-import { formatReading } from '@probe-trail/core/reading';
-import type { TakenReading, Waymark } from '@probe-trail/core/trail';
+import { sayTaken, type Waymark } from '@probe-trail/core/trail';
 import type { MarkKind } from '../spec/verdictLook';
 
 /** The mark of a waymark: the gravest verdict of its readings; open where nothing counts. */
@@ -16,13 +15,6 @@ export function waymarkMark({
   if (kinds.includes('tooCloseToCall')) return 'tooCloseToCall';
   return kinds.includes('noLimit') ? 'noLimit' : 'inSpec';
 }
-
-/** A taken reading in a few words: its number, or what was seen. */
-export const sayTaken = ({ reading, verdict, rows }: TakenReading): string => {
-  if (reading) return formatReading(reading);
-  // A count and a series say more in their note than in the name of their zone; a short one fits.
-  return rows.length === 0 && verdict.note !== '' && verdict.kind !== 'noLimit' ? verdict.note : verdict.zone.name;
-};
 
 /** What a waymark showed, in a few words. */
 export function sayWaymark({ taken, skippedBecause }: Waymark): string {

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { expect } from 'chai';
+import { accountSchema } from '../../account/index.js';
 import { newSheetSchema } from '../../codes/index.js';
 import { jobEventSchema } from '../../job/index.js';
 import { toJsonSchema } from '../../schema/index.js';
@@ -138,6 +139,7 @@ describe('the published JSON Schemas', () => {
     ['line.schema.json', lineSchema],
     ['code-sheet.schema.json', newSheetSchema],
     ['job-event.schema.json', jobEventSchema],
+    ['account.schema.json', accountSchema],
   ] as const)
     it(`${file} is what the schema in the code gives; "npm run formats" writes it`, () => {
       const { $schema: _schema, $id: _id, title: _title, ...body } = published(file);

@@ -1,13 +1,14 @@
 import { Button, Menu } from '@mantine/core';
 import type { PaperIssue } from '@probe-trail/core/exchange';
-import { indexPlan, type Picture, type Plan, type PlanVersionInfo } from '@probe-trail/core/plan';
+import { indexPlan, type Picture, type Plan, type PlanVersionInfo, picturesIn } from '@probe-trail/core/plan';
 import { IconDownload } from '@tabler/icons-react';
 import { useState } from 'react';
 import { sayExact } from '../../device/ago';
+import { fetchPictures } from '../../photo/fetchPictures';
 import { Notice } from '../../spec/Notice';
+import { saveFile } from '../../ui/saveFile';
 import { sayCount } from '../../ui/sayCount';
 import { versionStates } from '../versionStates';
-import { picturesOf } from './planPictures';
 
 type Made = Blob | string;
 
@@ -95,8 +96,11 @@ export function ExportPlan({ plan, version }: ExportProps) {
     setProblem(undefined);
     setMissing(0);
     try {
-      const found = hasPictures ? await picturesOf(plan) : { pictures: [], missing: 0 };
-      save(new Blob([await make(plan, found.pictures, version && issueOf(version))], { type }), `${plan.id}.${ending}`);
+      const found = hasPictures ? await fetchPictures(picturesIn(plan)) : { pictures: [], missing: 0 };
+      saveFile(
+        new Blob([await make(plan, found.pictures, version && issueOf(version))], { type }),
+        `${plan.id}.${ending}`,
+      );
       setMissing(found.missing);
     } catch (error) {
       // Loading the writer fails without a network.
@@ -129,13 +133,4 @@ export function ExportPlan({ plan, version }: ExportProps) {
       {problem && <Notice kind="outOfSpec" title={`The file could not be made: ${problem}`} />}
     </>
   );
-}
-
-function save(blob: Blob, name: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(blob);
-  link.download = name;
-  link.click();
-  // The download has begun once the click is done; a moment later its source may go.
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
 }

@@ -5,13 +5,13 @@ import { nanoid } from 'nanoid';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { sayFailure } from '../../api/api';
+import { toBlob } from '../../photo/fetchPictures';
 import { useAddPhotoMutation } from '../../photo/photoApi';
 import { photoIdOf } from '../../photo/photoIdOf';
 import { Notice } from '../../spec/Notice';
 import { sayCount } from '../../ui/sayCount';
 import { useAddPlanMutation, usePlansQuery } from '../planApi';
 import { CommaChoice } from './CommaChoice';
-import { toBlob } from './planPictures';
 
 /** What a file or a text would become, before anything is done. */
 interface Offer {

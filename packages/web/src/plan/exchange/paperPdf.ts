@@ -1,9 +1,9 @@
 import type { Paper, PaperEnd, PaperPinout, PaperStep } from '@probe-trail/core/exchange';
 import { type Picture, picturesOfText, withPictures } from '@probe-trail/core/plan';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { dataUrlsForPaper } from '../../photo/fetchPictures';
 import { tokenColour } from '../../ui/tokenColour';
 import { markdownOnPaper } from './markdownOnPaper';
-import { dataUrlsForPaper } from './planPictures';
 
 /** Paper is white by night too: these two tokens are the same then. */
 const soft = tokenColour('--print-soft');

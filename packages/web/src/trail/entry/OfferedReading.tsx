@@ -1,8 +1,7 @@
 import { Button } from '@mantine/core';
-import { earlierReading } from '@probe-trail/core/trail';
+import { earlierReading, sayTaken } from '@probe-trail/core/trail';
 import { sayAge } from '../../device/ago';
 import { nowMs } from '../../device/clock';
-import { sayTaken } from '../waymarkLook';
 import { type ReadingProps, recordReading } from './recordReading';
 
 /** A reading of an earlier visit, with its age and the vehicle state then: taken over by one tap instead of being asked twice. */

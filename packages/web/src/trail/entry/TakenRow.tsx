@@ -1,8 +1,7 @@
 import { Button } from '@mantine/core';
-import type { TakenReading } from '@probe-trail/core/trail';
+import { sayTaken, type TakenReading } from '@probe-trail/core/trail';
 import { VerdictMark } from '../../spec/VerdictMark';
 import { verdictLook } from '../../spec/verdictLook';
-import { sayTaken } from '../waymarkLook';
 import classes from './TakenRow.module.css';
 
 interface RowProps {

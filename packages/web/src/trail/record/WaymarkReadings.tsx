@@ -1,11 +1,11 @@
 import type { Plan } from '@probe-trail/core/plan';
 import { formatReading, readingIn } from '@probe-trail/core/reading';
 import { sayVerdict } from '@probe-trail/core/spec';
-import type { TakenReading, Waymark } from '@probe-trail/core/trail';
+import { sayTaken, type TakenReading, type Waymark } from '@probe-trail/core/trail';
 import { usePreferences } from '../../session/sessionApi';
 import { VerdictMark } from '../../spec/VerdictMark';
 import { verdictLook } from '../../spec/verdictLook';
-import { sayTaken, stepOf } from '../waymarkLook';
+import { stepOf } from '../waymarkLook';
 import classes from './WaymarkReadings.module.css';
 
 /** The readings of a waymark as typed and as judged, and what they were taken to mean. */

@@ -1,10 +1,11 @@
-import { type Picture, type Plan, picturesIn, pictureTypes } from '@probe-trail/core/plan';
-import { photoUrl } from '../../photo/photoApi';
-import { scalePhoto } from '../../photo/scalePhoto';
+import { type Picture, pictureTypes } from '@probe-trail/core/plan';
+import { photoUrl } from './photoApi';
+import { scalePhoto } from './scalePhoto';
 
-/** The pictures that a plan shows, as its file carries them, and how many of them could not be had. */
-export async function picturesOf(plan: Plan): Promise<{ pictures: readonly Picture[]; missing: number }> {
-  const photoIds = picturesIn(plan);
+/** Pictures with their bytes, and how many of them could not be had. */
+export async function fetchPictures(
+  photoIds: readonly string[],
+): Promise<{ readonly pictures: readonly Picture[]; readonly missing: number }> {
   const pictures = (await Promise.all(photoIds.map(fetchPicture))).filter((picture) => picture !== undefined);
   return { pictures, missing: photoIds.length - pictures.length };
 }

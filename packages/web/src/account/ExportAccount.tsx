@@ -1,0 +1,116 @@
+import { Button, Menu } from '@mantine/core';
+import { type Account, accountToHtml, accountToMarkdown, type Voice } from '@probe-trail/core/account';
+import type { Job } from '@probe-trail/core/job';
+import type { Proof } from '@probe-trail/core/proof';
+import type { Trail } from '@probe-trail/core/trail';
+import { IconDownload } from '@tabler/icons-react';
+import { useState } from 'react';
+import { fetchPictures } from '../photo/fetchPictures';
+import { Notice } from '../spec/Notice';
+import { saveFile } from '../ui/saveFile';
+import { sayCount } from '../ui/sayCount';
+import { rulersOf } from './rulerSvg';
+
+interface ExportProps {
+  readonly account: Account;
+  readonly voice: Voice;
+  readonly proof: Proof | undefined;
+  readonly trails: ReadonlyMap<string, Trail>;
+  readonly photos: Job['photos'];
+}
+
+interface Way {
+  readonly label: string;
+  readonly ending: string;
+  readonly type: string;
+  readonly make: (of: ExportProps) => Promise<Made> | Made;
+}
+
+interface Made {
+  readonly content: Blob | string;
+  /** Photos that could not be loaded. */
+  readonly missing: number;
+}
+
+const text = (content: string): Made => ({ content, missing: 0 });
+
+const ways: readonly Way[] = [
+  { label: 'On paper (PDF)', ending: 'pdf', type: 'application/pdf', make: makePdf },
+  {
+    label: 'For an e-mail (HTML)',
+    ending: 'html',
+    type: 'text/html',
+    make: ({ account, voice }) => text(accountToHtml(account, voice)),
+  },
+  {
+    label: 'Markdown',
+    ending: 'md',
+    type: 'text/markdown',
+    make: ({ account, voice }) => text(accountToMarkdown(account, voice)),
+  },
+  {
+    label: 'Account file (JSON)',
+    ending: 'account.json',
+    type: 'application/json',
+    make: ({ account }) => text(`${JSON.stringify(account, null, 2)}\n`),
+  },
+];
+
+/** What writes it is loaded when it is first asked for. */
+async function makePdf({ account, voice, proof, trails, photos }: ExportProps): Promise<Made> {
+  const [{ accountPdf }, { dataUrlsForPaper }] = await Promise.all([
+    import('./accountPdf'),
+    import('../photo/fetchPictures'),
+  ]);
+  const { pictures, missing } = await fetchPictures(photos.map(({ photoId }) => photoId));
+  const urls = await dataUrlsForPaper(pictures);
+  const shown = photos.flatMap(({ photoId, caption }) => {
+    const dataUrl = urls.get(photoId);
+    return dataUrl === undefined ? [] : [{ dataUrl, caption }];
+  });
+  const content = await accountPdf({ account, voice, rulers: rulersOf(proof, trails), photos: shown });
+  return { content, missing };
+}
+
+/** The account in the open formats, as a file. */
+export function ExportAccount(props: ExportProps) {
+  const [isMaking, setIsMaking] = useState(false);
+  const [problem, setProblem] = useState<string | undefined>();
+  const [missing, setMissing] = useState(0);
+  const take = async ({ ending, type, make }: Way) => {
+    setIsMaking(true);
+    setProblem(undefined);
+    try {
+      const made = await make(props);
+      setMissing(made.missing);
+      const { fleetNumber } = props.account.vehicle;
+      saveFile(new Blob([made.content], { type }), `${fleetNumber}-${props.voice}.${ending}`);
+    } catch (error) {
+      // Loading the writer fails without a network.
+      setProblem(error instanceof Error ? error.message : String(error));
+    }
+    setIsMaking(false);
+  };
+  return (
+    <div>
+      <Menu>
+        <Menu.Target>
+          <Button variant="default" loading={isMaking} leftSection={<IconDownload size={18} />}>
+            Export
+          </Button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          {ways.map((way) => (
+            <Menu.Item key={way.ending} mih={44} onClick={() => void take(way)}>
+              {way.label}
+            </Menu.Item>
+          ))}
+        </Menu.Dropdown>
+      </Menu>
+      {missing > 0 && (
+        <Notice kind="tooCloseToCall" title={`${sayCount(missing, 'photo')} could not be loaded, and is not on it.`} />
+      )}
+      {problem !== undefined && <Notice kind="outOfSpec" title={`The file could not be made: ${problem}`} />}
+    </div>
+  );
+}
