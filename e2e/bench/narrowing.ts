@@ -62,6 +62,8 @@ function randomPlan(suspectCount: number, stepCount: number, random: () => numbe
     weight: 1 + whole(9),
     repair: '',
     afterRepair: '',
+    companions: [],
+    tasks: [],
   }));
   const steps = Array.from({ length: stepCount }, (_, index) => {
     const shows = suspects.map((_, suspect) => (index < alikeUntil && suspect < 10 ? 0 : whole(2 + (index % 2))));

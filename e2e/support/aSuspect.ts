@@ -8,4 +8,6 @@ export const aSuspect = (id: string, name: string, weight: number): Plan['suspec
   weight,
   repair: `Repair the ${name}.`,
   afterRepair: 'It runs.',
+  companions: [],
+  tasks: [],
 });

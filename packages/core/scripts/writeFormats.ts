@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs';
+import { accountSchema } from '../src/account/index.js';
 import { newSheetSchema } from '../src/codes/index.js';
 import { jobEventSchema } from '../src/job/index.js';
 import { planFileSchema } from '../src/plan/index.js';
@@ -13,6 +14,7 @@ const formats = {
   line: ['A vehicle line', lineSchema],
   'code-sheet': ['A code sheet', newSheetSchema],
   'job-event': ['An event of a job', jobEventSchema],
+  account: ['The account of a job', accountSchema],
 } as const;
 
 for (const [name, [title, schema]] of Object.entries(formats)) {

@@ -104,14 +104,14 @@ describe('the account of a job', () => {
       found: [
         'We saw the complaint ourselves: Fan stands still.',
         'The cause: Found: ground; the readings prove it.',
-        'Drop: 0.9 V, which is out of spec.',
+        'ground: Drop: 0.9 V, which is out of spec.',
       ],
       done: ['Ground stud G3 cleaned. Stud brushed to bright metal. Parts: 2 × Washer, LP35-0118.'],
       checked: [
-        'ground: Drop in spec: 0.05 V now, 0.9 V before.',
-        'The codes cleared after the repair: They were cleared.',
-        'P0480-13 gone: Gone.',
-        'The complaint gone, tried when hot: It did not show, tried once, 25 min and 14 km, when hot.',
+        'ground: Drop: 0.05 V now, 0.9 V before.',
+        'The codes were cleared after the repair.',
+        'P0480-13 is gone.',
+        'The complaint did not show, tried once, 25 min and 14 km, when hot.',
         'The repair is proven.',
       ],
       know: [

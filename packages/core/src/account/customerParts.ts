@@ -1,6 +1,7 @@
 import { supportOf } from '../evidence/index.js';
 import { type AccountPart, accountParts, occasions, proofVerdicts, type WrittenPart } from '../job/index.js';
 import { indexPlan } from '../plan/index.js';
+import { openPoints } from '../proof/index.js';
 import { sayPart, sayRepair } from '../repair/index.js';
 import { placeOfTrail, sayTaken, type Trail } from '../trail/index.js';
 import type { AccountInput } from './account.js';
@@ -39,7 +40,7 @@ function sayFound({ job, trails, proof }: AccountInput): readonly string[] {
         : [`We could not make it show${ofSeen(job.complaintCheck.seen)}`];
   const causes = [...trails.values()].flatMap(sayCause);
   const before = (proof?.points ?? []).flatMap(({ again }) =>
-    again ? [`${again.reading.name || again.stepId}: ${sayTaken(again.before)}, which is out of spec.`] : [],
+    again ? [`${again.title}: ${sayTaken(again.before)}, which is out of spec.`] : [],
   );
   const nothing = !proof?.repair && proof ? ['We found no fault.'] : [];
   return [...check, ...causes, ...before, ...nothing];
@@ -78,13 +79,15 @@ const sayDone = ({ job: { repairs } }: AccountInput): readonly string[] =>
 function sayChecked({ job, proof }: AccountInput): readonly string[] {
   const closed = job.proof;
   if (!proof) return job.unprovenBecause === '' ? [] : [`Nothing was proven: ${ended(job.unprovenBecause)}`];
-  const shown = proof.points.filter(({ state }) => state !== 'missing').map(({ what, said }) => `${what}: ${said}`);
+  const shown = proof.points.flatMap(({ state, said, again }) =>
+    state !== 'shown' ? [] : [again ? `${again.title}: ${said}` : said],
+  );
   const verdict = closed?.verdict ?? proof.verdict;
   const sentence = `${proof.repair ? 'The repair is' : 'That there is no fault'} ${proof.repair ? proofVerdicts[verdict] : 'cannot be proven: it did not show as long as we tried'}`;
-  const open = closed?.open ?? [];
+  const open = closed?.open ?? openPoints(proof);
   return [
     ...shown,
-    ...(verdict === 'proven' ? [] : open.filter((one) => !shown.includes(one)).map((one) => `Not shown: ${one}`)),
+    ...(verdict === 'proven' ? [] : open.map((one) => `Not shown: ${one}`)),
     `${sentence}${closed && closed.because !== '' ? `: ${ended(closed.because)}` : '.'}`,
   ];
 }

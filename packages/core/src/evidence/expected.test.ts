@@ -12,6 +12,8 @@ const suspects = ['open', 'corroded', 'weak'].map((id) => ({
   weight: 1,
   repair: '',
   afterRepair: '',
+  companions: [],
+  tasks: [],
 }));
 const range = (suspectId: string, min: number | null, max: number | null): Expectation => ({
   kind: 'range',

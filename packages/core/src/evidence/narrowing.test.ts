@@ -59,6 +59,8 @@ const somePlan = (suspectCount: number, stepCount: number) => {
           weight: weights[index] ?? 1,
           repair: '',
           afterRepair: '',
+          companions: [],
+          tasks: [],
         })),
         steps: steps.map(({ minutes, outcomes }, index) =>
           aStep(`s${index}`, outcomes, { effort: { minutes, access: 'inReach', tools: [] } }),
@@ -406,6 +408,8 @@ describe('the cheapest tree', () => {
         weight: 1,
         repair: '',
         afterRepair: '',
+        companions: [],
+        tasks: [],
       })),
     });
     const heard: number[] = [];

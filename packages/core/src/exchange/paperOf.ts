@@ -8,6 +8,7 @@ import {
   type StepField,
   sayCondition,
   saySuspects,
+  sayTask,
   sayZones,
   stepFieldNames,
   stepFields,
@@ -58,11 +59,19 @@ export interface PaperIssue {
   readonly savedOn: string;
 }
 
+/** A repair, and what goes with it. */
+export interface PaperRepair {
+  readonly name: string;
+  readonly text: string;
+  /** One box to tick each. */
+  readonly lines: readonly string[];
+}
+
 export interface PaperEnd {
   readonly letter: string;
   readonly title: string;
   readonly summary: string;
-  readonly repairs: readonly { readonly name: string; readonly repair: string; readonly afterRepair: string }[];
+  readonly repairs: readonly PaperRepair[];
 }
 
 /** The paper version of a plan; steps in the order of the plan, the first one of the trail in front. */
@@ -158,5 +167,9 @@ const paperEnd = (plan: Plan, { title, summary, suspectIds }: Conclusion, letter
   summary,
   repairs: plan.suspects
     .filter(({ id }) => suspectIds.includes(id))
-    .map(({ id, name, repair, afterRepair }) => ({ name: name || id, repair, afterRepair })),
+    .map(({ id, name, repair, afterRepair, companions, tasks }) => ({
+      name: name || id,
+      text: [repair, afterRepair].filter((one) => one !== '').join(' '),
+      lines: [...companions.map((companion) => `With it: ${companion}`), ...tasks.map(sayTask)],
+    })),
 });

@@ -47,9 +47,7 @@ const endText = ({ letter, title, summary, repairs }: PaperEnd): string =>
     `### ${letter}. ${title}`,
     summary,
     repairs
-      .map(
-        ({ name, repair, afterRepair }) => `- ${name}: ${[repair, afterRepair].filter((one) => one !== '').join(' ')}`,
-      )
+      .map(({ name, text, lines }) => [`- ${name}: ${text}`, ...lines.map((line) => `  - ▢ ${line}`)].join('\n'))
       .join('\n'),
   ]
     .filter((part) => part !== '')

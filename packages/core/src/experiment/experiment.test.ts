@@ -27,6 +27,8 @@ const suspects = roles.map((id) => ({
   weight: 1,
   repair: 'x',
   afterRepair: 'x',
+  companions: [],
+  tasks: [],
 }));
 /** Each role has one suspect, of the same name. */
 const subjects: Subjects = Object.fromEntries(roles.map((role) => [role, [role]]));

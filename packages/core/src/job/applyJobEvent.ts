@@ -125,6 +125,7 @@ const takeIn = ({ vehicleId, arrival, atMs, by }: JobEventOf<'takenIn'>): Job =>
   notes: [],
   repairs: [],
   madeGood: [],
+  tasksDone: [],
   trials: [],
   selfTests: [],
   proof: undefined,
@@ -179,6 +180,10 @@ function change(job: Job, event: Later): Result<Partial<Job>, JobMisfit> {
       return failRepair(job, event);
     case 'repairMadeGood':
       return ok({ madeGood: [...job.madeGood, event] });
+    case 'taskDone':
+      return job.repairs.some(({ repairId }) => repairId === event.repairId)
+        ? ok({ tasksDone: [...job.tasksDone, event] })
+        : failed({ kind: 'repairUnknown' });
     case 'triedOut':
       return ok({ trials: [...job.trials, event], ...(event.complaint === 'there' ? takenUpAgain(job) : {}) });
     case 'selfTestRun':

@@ -26,6 +26,8 @@ export interface Job {
   readonly repairs: readonly RecordedRepair[];
   /** Temporary repairs, of this visit or an earlier one, that were made good on this one. */
   readonly madeGood: readonly JobEventOf<'repairMadeGood'>[];
+  /** Work after its repairs that was done or skipped, in their order. */
+  readonly tasksDone: readonly JobEventOf<'taskDone'>[];
   /** How it was tried out, of this repair and earlier ones. */
   readonly trials: readonly JobEventOf<'triedOut'>[];
   readonly selfTests: readonly JobEventOf<'selfTestRun'>[];

@@ -100,6 +100,18 @@ const cases = {
     repairId: idText(),
     how: draftText(500),
   }),
+  taskDone: closedObject({
+    ...kindOf('taskDone'),
+    repairId: idText().meta({ description: 'the repair after which it is done' }),
+    taskId: idText().meta({ description: 'of the suspect that was repaired, as its plan has it' }),
+    what: string().required().max(300).meta({ description: 'what was to be done, in words' }),
+    reading: string()
+      .max(60)
+      .nullable()
+      .defined()
+      .meta({ description: 'as typed; null: it was confirmed, or skipped' }),
+    skippedBecause: string().max(300).nullable().defined(),
+  }),
   triedOut: closedObject({
     ...kindOf('triedOut'),
     ...ofRepair(),
@@ -190,6 +202,7 @@ export const jobEventPermissions = {
   repaired: 'workOnJobs',
   repairFailed: 'workOnJobs',
   repairMadeGood: 'workOnJobs',
+  taskDone: 'workOnJobs',
   triedOut: 'workOnJobs',
   selfTestRun: 'workOnJobs',
   proofTaken: 'workOnJobs',

@@ -1,4 +1,4 @@
-import type { PartCard, Suspect } from '../plan/index.js';
+import { blankSuspect, type PartCard, type Suspect } from '../plan/index.js';
 import { cutText } from '../text/index.js';
 
 const feedWords = /\b(?:feed|supply|ubat|\+ ?12 ?V|12 ?V|5 ?V|battery)\b/i;
@@ -20,12 +20,6 @@ export function suspectsOfCard({ id, name, connectors }: PartCard): readonly Sus
   return [part, ...wires];
 }
 
-const suspect = (id: string, name: string, kind: Suspect['kind']): Suspect => ({
+const suspect = (id: string, name: string, kind: Suspect['kind']): Suspect =>
   // As long as an id and a name may be.
-  id: id.slice(0, 80),
-  name: cutText(name, 120),
-  kind,
-  weight: 1,
-  repair: '',
-  afterRepair: '',
-});
+  blankSuspect(id.slice(0, 80), cutText(name, 120), { kind });

@@ -23,7 +23,7 @@ export {
 } from './check/finding.js';
 export { type Mend, mendOf } from './check/mendOf.js';
 export { comparePlans, type Difference, type DifferenceKind } from './compare/comparePlans.js';
-export { blankHookUp, blankOutcome, blankPlan, blankReading, blankStep } from './document/blankPlan.js';
+export { blankHookUp, blankOutcome, blankPlan, blankReading, blankStep, blankSuspect } from './document/blankPlan.js';
 export { type ComputedOrder, computedOrder } from './document/computedOrder.js';
 export { type CurrentPath, type PathSection, pathSchema } from './document/currentPath.js';
 export { type AccessLevel, accessLevels } from './document/fields.js';
@@ -56,7 +56,11 @@ export {
   type Suspect,
   stepSchema,
   suspectSchema,
+  type Task,
+  type TaskKind,
   type TooClosePolicy,
+  taskKinds,
+  taskSchema,
   tooClosePolicies,
 } from './document/plan.js';
 export {
@@ -105,9 +109,10 @@ export {
   saySuspects,
   sayZones,
 } from './document/sayPlan.js';
+export { sayTask } from './document/sayTask.js';
 export { type StepField, sayEffort, stepFieldNames, stepFields, textsOf } from './document/stepFields.js';
 export { suspectsNamedBy } from './document/suspectsNamedBy.js';
-export { upgradePlan, upgradeStep } from './document/upgradePlan.js';
+export { upgradePlan, upgradeStep, upgradeSuspect } from './document/upgradePlan.js';
 export { leadResultTo, resultAt } from './edit/blockEnds.js';
 export { addStepAfter, addStepOn, changeOutcome, changeStep, deleteSteps, leadTo } from './edit/editSteps.js';
 export {

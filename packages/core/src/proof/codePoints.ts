@@ -49,7 +49,7 @@ export function codePoints(input: ProofInput, repair: RecordedRepair | undefined
 const clearing = (isCleared: boolean): ProofPoint =>
   aPoint('codes', 'cleared', 'The codes cleared after the repair', {
     state: isCleared ? 'shown' : 'missing',
-    said: isCleared ? 'They were cleared.' : 'Clear them: only then it shows which come back.',
+    said: isCleared ? 'The codes were cleared after the repair.' : 'Clear them: only then it shows which come back.',
     minutes: minutesToClear,
   });
 
@@ -105,7 +105,7 @@ function codePoint(code: SheetCode, { before, after, cameAtOnce }: CodeContext, 
       'Gone for now. It was not failing all the time: read the codes after a drive too.',
       minutesToDrive,
     );
-  return point('shown', isSeenAtOnce ? 'Gone.' : 'Gone, after driving too.');
+  return point('shown', isSeenAtOnce ? `${name} is gone.` : `${name} is gone, after driving too.`);
 }
 
 const cameBack: readonly CodeChangeKind[] = ['cameBackAtOnce', 'cameBackAfterDriving', 'stayed'];
@@ -159,7 +159,7 @@ function unitPoints(before: CodeSheet, newest: CodeSheet | undefined, hint: stri
       ];
     return [
       now.get(unitId) === 'answered'
-        ? point('shown', 'It answers again.')
+        ? point('shown', `${name || unitId} answers again.`)
         : point('missing', `Read all units again.${hint}`),
     ];
   });

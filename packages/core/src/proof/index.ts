@@ -1,5 +1,6 @@
 // What other features and packages may use; every other file here is private to the folder.
 export {
+  type DueTask,
   type PointState,
   type Proof,
   type ProofInput,
@@ -8,3 +9,4 @@ export {
   type RepeatedReading,
 } from './proof.js';
 export { openPoints, proofOf, sayProof, verdictOf } from './proofOf.js';
+export { judgeTask } from './taskPoints.js';

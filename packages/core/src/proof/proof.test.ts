@@ -289,6 +289,62 @@ describe('the codes of a proof', () => {
   });
 });
 
+describe('work after a repair', () => {
+  const stud = {
+    id: 'nm',
+    kind: 'torque',
+    text: 'Stud of G3',
+    needs: [],
+    limit: { unit: 'Nm', min: 16, max: 20 },
+  } as const;
+  const look = { id: 'wax', kind: 'check', text: 'Protect it with wax', needs: [], limit: null } as const;
+  const withTasks = aPlan({
+    suspects: plan.suspects.map((suspect) => (suspect.id === 'ground' ? { ...suspect, tasks: [stud, look] } : suspect)),
+  });
+  const walked = reduceTrail(withTasks, trailEvents(opened, ...toGround));
+  const done = (taskId: string, reading: string | null, skippedBecause: string | null = null): NewJobEvent => ({
+    kind: 'taskDone',
+    repairId,
+    taskId,
+    what: 'as the plan has it',
+    reading,
+    skippedBecause,
+  });
+  const points = (...more: NewJobEvent[]) =>
+    proofWith([takenIn(), repaired(), ...more], [], walked.ok ? walked.value : null)
+      .points.filter(({ about }) => about === 'task')
+      .map(({ what, state, said }) => [what, state, said]);
+  const [torque, wax] = ['torque: Stud of G3, 16 to 20 Nm', 'check: Protect it with wax'];
+
+  it('is asked for in its order, measured within its limits or confirmed', () => {
+    expect(points()).to.deep.equal([
+      [torque, 'missing', 'Do it, and type what was measured.'],
+      [wax, 'missing', 'Do it, and confirm it.'],
+    ]);
+    expect(points(done('nm', '18'), done('wax', null))).to.deep.equal([
+      [torque, 'shown', '18 Nm, limits 16 to 20 Nm.'],
+      [wax, 'shown', 'Done by Tobi Lunde.'],
+    ]);
+  });
+
+  for (const [typedText, state, said] of [
+    ['13.3 lbf ft', 'shown', '18.0 Nm, limits 16 to 20 Nm.'],
+    ['25', 'contradicted', 'Out of spec: 25 Nm, limits 16 to 20 Nm.'],
+    ['15.9', 'contradicted', 'Out of spec: 15.9 Nm, limits 16 to 20 Nm.'],
+    ['12 V', 'missing', '“12 V” is no reading here. Type it again.'],
+  ] as const)
+    it(`takes “${typedText}” for what it is`, () =>
+      expect(points(done('nm', typedText))[0]?.slice(1)).to.deep.equal([state, said]));
+
+  it('is not shown by a reason to skip it, and the newest counts', () => {
+    expect(points(done('wax', null, 'no wax in the store'))[1]?.slice(1)).to.deep.equal([
+      'missing',
+      'Skipped: no wax in the store',
+    ]);
+    expect(points(done('nm', '25'), done('nm', '18'))[0]?.[1]).to.equal('shown');
+  });
+});
+
 describe('trying it out', () => {
   const found = (arrival: Partial<typeof blankArrival>, ...more: NewJobEvent[]) =>
     pointOf(proofWith([takenIn(arrival), repaired({ trailId: null, suspectId: null }), ...more]), 'complaint');
@@ -297,7 +353,9 @@ describe('trying it out', () => {
     const hotAndWet = { occasions: ['always', 'hot', 'wet'] } as const;
     const half = found({ ...hotAndWet, occasions: [...hotAndWet.occasions] }, tried({ under: ['hot'] }));
     expect([half.state, half.minutes]).to.deep.equal(['missing', 15]);
-    expect(half.said).to.equal('It did not show, tried once, 20 min and 8 km, when hot; still to be tried when wet.');
+    expect(half.said).to.equal(
+      'The complaint did not show, tried once, 20 min and 8 km, when hot; still to be tried when wet.',
+    );
     const both = found(
       { occasions: ['hot', 'wet'] },
       tried({ under: ['hot'] }),
@@ -305,7 +363,7 @@ describe('trying it out', () => {
     );
     expect([both.state, both.said]).to.deep.equal([
       'shown',
-      'It did not show, tried twice, 40 min and 8 km in all, when hot, when wet.',
+      'The complaint did not show, tried twice, 40 min and 8 km in all, when hot, when wet.',
     ]);
   });
 
@@ -334,7 +392,7 @@ describe('trying it out', () => {
     const notSeen: NewJobEvent = { kind: 'complaintChecked', result: 'notReproduced', seen: '' };
     const proof = proofWith([takenIn(), notSeen, kept('s0'), tried({ repairId: null })], [sheet('s0', 500, [])]);
     expect([proof.repair, proof.verdict]).to.deep.equal([undefined, 'notPossible']);
-    expect(pointOf(proof, 'complaint').said).to.equal('It never showed, tried once, 20 min and 8 km.');
+    expect(pointOf(proof, 'complaint').said).to.equal('The complaint never showed, tried once, 20 min and 8 km.');
     const withCode = proofWith(
       [takenIn(), notSeen, kept('s0'), tried({ repairId: null })],
       [sheet('s0', 500, [code('P0118')])],

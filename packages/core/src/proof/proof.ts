@@ -1,6 +1,6 @@
 import type { CodeSheet } from '../codes/index.js';
 import type { Job, JobEvent, ProofVerdict } from '../job/index.js';
-import type { StepReading } from '../plan/index.js';
+import type { StepReading, Task } from '../plan/index.js';
 import type { RecordedRepair } from '../repair/index.js';
 import type { TakenReading, Trail } from '../trail/index.js';
 
@@ -27,7 +27,7 @@ export type PointState = keyof typeof pointStates;
 export interface ProofPoint {
   /** The same as long as the same is meant. */
   readonly key: string;
-  readonly about: 'reading' | 'codes' | 'units' | 'complaint' | 'selfTest';
+  readonly about: 'reading' | 'task' | 'codes' | 'units' | 'complaint' | 'selfTest';
   /** What must be shown. */
   readonly what: string;
   readonly state: PointState;
@@ -37,6 +37,14 @@ export interface ProofPoint {
   readonly minutes: number;
   /** Of a reading that is taken again. */
   readonly again: RepeatedReading | undefined;
+  /** Of work after the repair. */
+  readonly task: DueTask | undefined;
+}
+
+/** Work that goes with a repair. */
+export interface DueTask {
+  readonly repairId: string;
+  readonly task: Task;
 }
 
 /** A reading that pointed to the cause, and the same reading after the repair. */
@@ -44,6 +52,8 @@ export interface RepeatedReading {
   readonly trailId: string;
   readonly stepId: string;
   readonly reading: StepReading;
+  /** Of the step and, where it is one number, of the reading. */
+  readonly title: string;
   readonly before: TakenReading;
   readonly after: TakenReading | undefined;
   /** What was not the same the second time, each in a sentence; each reading is judged by the limits of its own conditions. */
@@ -65,4 +75,13 @@ export const aPoint = (
   key: string,
   what: string,
   { state, said, minutes = 0 }: Pick<ProofPoint, 'state' | 'said'> & { readonly minutes?: number },
-): ProofPoint => ({ key, about, what, state, said, minutes: state === 'missing' ? minutes : 0, again: undefined });
+): ProofPoint => ({
+  key,
+  about,
+  what,
+  state,
+  said,
+  minutes: state === 'missing' ? minutes : 0,
+  again: undefined,
+  task: undefined,
+});

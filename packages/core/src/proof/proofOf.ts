@@ -6,6 +6,7 @@ import { placeOfTrail, type Trail } from '../trail/index.js';
 import { codePoints } from './codePoints.js';
 import type { Proof, ProofInput, ProofPoint } from './proof.js';
 import { readingPoints } from './readingPoints.js';
+import { taskPoints } from './taskPoints.js';
 import { trialPoints } from './trialPoints.js';
 
 /**
@@ -20,6 +21,7 @@ export function proofOf({ job, events, sheets, trails }: ProofInput): Proof | un
   const standing = standingEntries(events);
   const points = [
     ...readingPoints(job, trails, repair),
+    ...(repair ? taskPoints(job, trails) : []),
     ...codePoints({ job, events: standing, sheets, trails }, repair),
     ...trialPoints(job, repair),
   ];

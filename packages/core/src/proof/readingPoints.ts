@@ -33,6 +33,7 @@ const unknownTrail = (trailId: string): ProofPoint => ({
   said: 'This device does not have the trail that named the cause; open it once with the network.',
   minutes: 0,
   again: undefined,
+  task: undefined,
 });
 
 function ofTrail(trailId: string, trail: Trail, suspectId: string, repairId: string): readonly ProofPoint[] {
@@ -74,10 +75,11 @@ interface Repeat extends Pick<RepeatedReading, 'trailId' | 'reading' | 'before' 
 
 function toPoint({ trailId, step, reading, before, after }: Repeat): ProofPoint {
   const name = reading.name || step.title;
+  const title = reading.spec.kind === 'choice' ? step.title : `${step.title}: ${name}`;
   const point = (state: ProofPoint['state'], said: string): ProofPoint => ({
     key: `reading ${trailId} ${step.id} ${reading.id}`,
     about: 'reading',
-    what: reading.spec.kind === 'choice' ? `${step.title}: in spec` : `${step.title}: ${name} in spec`,
+    what: reading.spec.kind === 'choice' ? `${title}: in spec` : `${title} in spec`,
     state,
     said,
     minutes: state === 'missing' ? step.effort.minutes : 0,
@@ -85,10 +87,12 @@ function toPoint({ trailId, step, reading, before, after }: Repeat): ProofPoint 
       trailId,
       stepId: step.id,
       reading,
+      title,
       before,
       after,
       differences: after ? differencesOf(reading, before, after) : [],
     },
+    task: undefined,
   });
   const was = sayShown(before);
   if (!after) return point('missing', `It was ${was}. Measure it again, hooked up in the same way.`);

@@ -29,16 +29,16 @@ function complaintPoint(job: Job, trials: readonly Trial[], isRepaired: boolean)
   if (missing.length > 0)
     return point(
       'missing',
-      `It did not show, ${sayTrials(tried)}; still to be tried ${sayConditions(missing)}.`,
+      `The complaint did not show, ${sayTrials(tried)}; still to be tried ${sayConditions(missing)}.`,
       minutesToTry * missing.length,
     );
-  if (!isRepaired) return point('notPossible', `It never showed, ${sayTrials(tried)}.`);
+  if (!isRepaired) return point('notPossible', `The complaint never showed, ${sayTrials(tried)}.`);
   return isIntermittent(job)
     ? point(
         'notPossible',
-        `It did not show, ${sayTrials(tried)}; as it shows only now and then, that proves nothing yet.`,
+        `The complaint did not show, ${sayTrials(tried)}; as it shows only now and then, that proves nothing yet.`,
       )
-    : point('shown', `It did not show, ${sayTrials(tried)}.`);
+    : point('shown', `The complaint did not show, ${sayTrials(tried)}.`);
 }
 
 /** Whether the complaint shows only now and then, or was never seen here: that it stays away once says little. */

@@ -121,6 +121,8 @@ const suspect = (id: string, weight: number): Plan['suspects'][number] => ({
   weight,
   repair: `Replace the ${id}.`,
   afterRepair: 'Switch the fan on: it runs.',
+  companions: [],
+  tasks: [],
 });
 
 const conclusion = (id: string, ...suspectIds: string[]) => ({ id, title: `Found: ${id}`, summary: '', suspectIds });

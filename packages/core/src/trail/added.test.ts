@@ -13,7 +13,16 @@ type Loose = Parameters<typeof events>[number];
 
 const suspect = (id: string, weight = 1) => ({
   kind: 'suspectAdded' as const,
-  suspect: { id, name: `the ${id}`, kind: 'part' as const, weight, repair: '', afterRepair: '' },
+  suspect: {
+    id,
+    name: `the ${id}`,
+    kind: 'part' as const,
+    weight,
+    repair: '',
+    afterRepair: '',
+    companions: [],
+    tasks: [],
+  },
 });
 
 /** A test of the supply at a lamp: in spec it clears the first suspect, else it points to it. */

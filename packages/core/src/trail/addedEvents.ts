@@ -7,6 +7,7 @@ import {
   type Step,
   suspectsNamedBy,
   upgradeStep,
+  upgradeSuspect,
 } from '../plan/index.js';
 import { judgeChoice } from '../spec/index.js';
 import { vehicleStates } from '../vehicleState/index.js';
@@ -21,7 +22,8 @@ import type { TrailEventOf } from './trailEvent.js';
  * none of the plan's steps.
  */
 
-export function addSuspect(draft: Draft, { suspect }: TrailEventOf<'suspectAdded'>): Misfit | undefined {
+export function addSuspect(draft: Draft, event: TrailEventOf<'suspectAdded'>): Misfit | undefined {
+  const suspect = upgradeSuspect(event.suspect);
   const { plan, added } = draft;
   if (indexPlan(plan).suspects.has(suspect.id)) return { kind: 'thereAlready', what: 'suspect', id: suspect.id };
   draft.plan = { ...plan, suspects: [...plan.suspects, suspect] };

@@ -1,7 +1,7 @@
 import { array, boolean, number, type ObjectShape, string } from 'yup';
 import { type InstrumentFunction, instrumentFunctions, instrumentSchema } from '../instrument/index.js';
 import { entryFields, voidingFields } from '../log/index.js';
-import { partCardSchema, pathSchema, stepSchema, suspectSchema } from '../plan/index.js';
+import { partCardSchema, pathSchema, stepSchema, suspectSchema, taskSchema } from '../plan/index.js';
 import {
   type Checked,
   closedObject,
@@ -86,6 +86,12 @@ const stateList = () =>
 
 const suspectList = () => array(idText()).required().max(200);
 
+/** A suspect as it is added on a trail; of one that a device kept from before format 7, nothing goes with its repair. */
+const addedSuspectSchema = suspectSchema.shape({
+  companions: array(string().required().max(200)).max(20).optional(),
+  tasks: array(taskSchema.required()).max(30).optional(),
+});
+
 /** What can happen on a trail. What each of them means is written in `applyTrailEvent`, and nowhere else. */
 const openedVehicleSchema = closedObject({ fleetNumber: text(40), line: text(80) });
 
@@ -157,7 +163,7 @@ export const trailEventSchema = unionByKind({
     what: text(200).meta({ description: 'what was done, such as “Sensor B11 replaced”' }),
     because: text(300).meta({ description: 'what shows that it did not help' }),
   }),
-  suspectAdded: event('suspectAdded', { suspect: suspectSchema.required() }),
+  suspectAdded: event('suspectAdded', { suspect: addedSuspectSchema.required() }),
   partCardAdded: event('partCardAdded', { partCard: partCardSchema.required() }),
   pathAdded: event('pathAdded', { path: pathSchema.required() }),
   pointMeasured: event('pointMeasured', {

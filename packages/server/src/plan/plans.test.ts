@@ -89,7 +89,7 @@ describe('plans over HTTP', () => {
   });
 
   for (const [what, document, message] of [
-    ['a newer format', { ...smallPlan(), formatVersion: 7 }, 'formatVersion is 7; this program reads version 6'],
+    ['a newer format', { ...smallPlan(), formatVersion: 8 }, 'formatVersion is 8; this program reads version 7'],
     [
       'null for a number',
       { ...smallPlan(), suspects: [{ ...smallPlan().suspects[0], weight: null }] },

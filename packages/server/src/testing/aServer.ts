@@ -129,8 +129,26 @@ export const smallPlan = (more: Partial<Plan> = {}): Plan => ({
   ...blankPlan('cranking', 'Slow cranking after standing'),
   appliesTo: { lines: ['Loper 35'], engines: [], codes: [], complaints: [] },
   suspects: [
-    { id: 'battery', name: 'Battery', kind: 'part', weight: 3, repair: 'Replace it.', afterRepair: '' },
-    { id: 'cable', name: 'Ground cable', kind: 'ground', weight: 1, repair: 'Clean it.', afterRepair: '' },
+    {
+      id: 'battery',
+      name: 'Battery',
+      kind: 'part',
+      weight: 3,
+      repair: 'Replace it.',
+      afterRepair: '',
+      companions: [],
+      tasks: [],
+    },
+    {
+      id: 'cable',
+      name: 'Ground cable',
+      kind: 'ground',
+      weight: 1,
+      repair: 'Clean it.',
+      afterRepair: '',
+      companions: [],
+      tasks: [],
+    },
   ],
   startStepId: 'rest',
   steps: [

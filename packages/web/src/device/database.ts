@@ -89,6 +89,8 @@ export class DeviceDatabase extends Dexie {
       });
     // Answers of before lack what pages show now (repairs of a vehicle): they are asked for anew.
     this.version(5).upgrade((change) => change.table('answers').clear());
+    // Nor do kept plans have what goes with a repair (plan format 7).
+    this.version(6).upgrade((change) => change.table('answers').clear());
   }
 }
 

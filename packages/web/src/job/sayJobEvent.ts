@@ -39,6 +39,10 @@ export function sayJobEvent(event: JobEvent): string {
       return `A repair did not help: ${event.because}`;
     case 'repairMadeGood':
       return 'A temporary repair was made good';
+    case 'taskDone':
+      return event.skippedBecause === null
+        ? `Done: ${event.what}${event.reading === null ? '' : `, ${event.reading}`}`
+        : `Skipped: ${event.what}, ${event.skippedBecause}`;
     case 'triedOut':
       return `Tried out, ${event.minutes} min: the complaint ${trialResults[event.complaint]}`;
     case 'selfTestRun':

@@ -2,21 +2,23 @@ import { Button } from '@mantine/core';
 import { type Proof, type ProofPoint, pointStates } from '@probe-trail/core/proof';
 import type { ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
+import type { OpenJob } from '../job/useJob';
 import { VerdictMark } from '../spec/VerdictMark';
 import type { OpenTrail } from '../trail/log/useTrail';
 import { BeforeAfter } from './BeforeAfter';
+import { DoTask } from './DoTask';
 import classes from './ProofPoints.module.css';
 import { markOfPoint } from './proofLook';
 
 interface PointsProps {
-  readonly jobId: string;
+  readonly open: OpenJob;
   readonly proof: Proof;
   readonly trails: ReadonlyMap<string, OpenTrail>;
   readonly mayWork: boolean;
 }
 
 /** Everything that must be shown, each with what was shown and the way to show it. */
-export function ProofPoints({ jobId, proof, trails, mayWork }: PointsProps) {
+export function ProofPoints({ open, proof, trails, mayWork }: PointsProps) {
   const leads = proof.points.find(({ state }) => state === 'missing')?.key;
   return (
     <ul className={classes.points} aria-label="What must be shown">
@@ -30,12 +32,13 @@ export function ProofPoints({ jobId, proof, trails, mayWork }: PointsProps) {
               {point.said}
             </p>
             <Compared point={point} trails={trails} />
+            {mayWork && point.task && point.state !== 'shown' && <DoTask open={open} due={point.task} />}
           </div>
           {mayWork && proof.repair && (
             <WayTo
               point={point}
               isLeading={point.key === leads}
-              jobId={jobId}
+              jobId={open.jobId}
               repairId={proof.repair.repairId}
               trails={trails}
             />

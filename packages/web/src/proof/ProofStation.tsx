@@ -22,7 +22,7 @@ export function sayProofFacts({ job: { proof, unprovenBecause } }: OpenJob): str
 
 /** What shows that the repair worked: computed from what is recorded, never ticked. */
 export function ProofStation({ open, isDue }: StationBodyProps) {
-  const { job, jobId } = open;
+  const { job } = open;
   const mayWork = useMay('workOnJobs');
   const { proof, trails } = useProof(open);
   const [adding, setAdding] = useState<'trial' | 'selfTest' | undefined>();
@@ -49,7 +49,7 @@ export function ProofStation({ open, isDue }: StationBodyProps) {
           {job.proof.because !== '' && `: ${job.proof.because}`}
         </p>
       )}
-      <ProofPoints jobId={jobId} proof={proof} trails={trails} mayWork={isOpen} />
+      <ProofPoints open={open} proof={proof} trails={trails} mayWork={isOpen} />
       {isOpen && adding === 'trial' && <TryOut open={open} repairId={repairId} onRecorded={close} />}
       {isOpen && adding === 'selfTest' && <SelfTest open={open} repairId={repairId} onRecorded={close} />}
       {isOpen && adding === undefined && (

@@ -61,11 +61,7 @@ export function RepairForm({ initial, causes, onChange, onRecord, isBusy }: Form
           </Group>
         </Chip.Group>
         <TextBlock label="What was done" minRows={2} {...form.text('done')} onText={(done) => form.set({ done })} />
-        {known && known.afterwards !== '' && (
-          <p className={classes.afterwards}>
-            <b>Afterwards:</b> {known.afterwards}
-          </p>
-        )}
+        {known && <GoesWith cause={known} />}
         <Parts parts={parts} onChange={(next) => form.set({ parts: next })} />
         <TextBlock
           label="Condition found"
@@ -88,6 +84,29 @@ export function RepairForm({ initial, causes, onChange, onRecord, isBusy }: Form
         </Group>
       </Stack>
     </form>
+  );
+}
+
+/** What the plan says goes with the repair; the work afterwards is confirmed at the proof. */
+function GoesWith({ cause: { afterwards, companions, tasks } }: { readonly cause: Cause }) {
+  return (
+    <>
+      {companions.length > 0 && (
+        <p className={classes.afterwards}>
+          <b>Look at, and replace with it:</b> {companions.join('; ')}
+        </p>
+      )}
+      {tasks.length > 0 && (
+        <p className={classes.afterwards}>
+          <b>Then:</b> {tasks.join('; ')}
+        </p>
+      )}
+      {afterwards !== '' && (
+        <p className={classes.afterwards}>
+          <b>Afterwards:</b> {afterwards}
+        </p>
+      )}
+    </>
   );
 }
 

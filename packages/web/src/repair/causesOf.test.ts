@@ -10,6 +10,8 @@ const suspect = (id: string, name: string, repair: string): Suspect => ({
   weight: 1,
   repair,
   afterRepair: '',
+  companions: [],
+  tasks: [],
 });
 const planOf = (suspectIds: readonly string[]): Plan => ({
   ...blankPlan('fan', 'Fan'),

@@ -1,3 +1,4 @@
+import { sayTask } from '@probe-trail/core/plan';
 import { blankRepair, type Repair } from '@probe-trail/core/repair';
 import type { Trail } from '@probe-trail/core/trail';
 
@@ -9,6 +10,10 @@ export interface Cause {
   readonly repair: string;
   /** What goes with the repair. */
   readonly afterwards: string;
+  /** What is looked at and replaced with it. */
+  readonly companions: readonly string[];
+  /** Work afterwards, in its order, a line each. */
+  readonly tasks: readonly string[];
   /** Whether the conclusion names it. */
   readonly isNamed: boolean;
 }
@@ -23,6 +28,8 @@ export function causesOf(trailId: string, { plan, at }: Pick<Trail, 'plan' | 'at
     trailId,
     repair: suspect.repair,
     afterwards: suspect.afterRepair,
+    companions: suspect.companions,
+    tasks: suspect.tasks.map(sayTask),
     isNamed: isNamed(suspect),
   }));
 }

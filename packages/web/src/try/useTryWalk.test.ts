@@ -8,7 +8,9 @@ import { inBrowser } from '../testing/browser';
 /** One reading with two ways on, each to a conclusion. */
 const plan: Plan = {
   ...blankPlan('p', 'Feed'),
-  suspects: [{ id: 'fuse', name: 'Fuse', kind: 'fuse', weight: 1, repair: '', afterRepair: '' }],
+  suspects: [
+    { id: 'fuse', name: 'Fuse', kind: 'fuse', weight: 1, repair: '', afterRepair: '', companions: [], tasks: [] },
+  ],
   startStepId: 'one',
   steps: [
     {

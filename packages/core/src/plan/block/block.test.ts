@@ -24,6 +24,8 @@ const suspect = (id: string, name: string): Plan['suspects'][number] => ({
   weight: 2,
   repair: 'Clean {ground}.',
   afterRepair: '',
+  companions: [],
+  tasks: [],
 });
 
 /** Look at a ground, then measure the drop over it under load. */

@@ -93,4 +93,6 @@ export const fillSuspect = (filling: Filling, suspect: Suspect): Suspect => ({
   name: fillText(filling, suspect.name),
   repair: fillText(filling, suspect.repair),
   afterRepair: fillText(filling, suspect.afterRepair),
+  companions: suspect.companions.map((companion) => fillText(filling, companion)),
+  tasks: suspect.tasks.map((task) => ({ ...task, text: fillText(filling, task.text) })),
 });

@@ -18,10 +18,12 @@ import {
   type HookUp,
   isOpen,
   mendOf,
+  type Need,
   type Plan,
   type RuleName,
   type Step,
   type StepReading,
+  type Suspect,
 } from '../index.js';
 
 const ofRule = (plan: Plan, rule: RuleName) => checkPlan(plan).filter((finding) => finding.rule === rule);
@@ -29,6 +31,14 @@ const feed = (change: Partial<Step>): Plan => withStep(aPlan(), 'feed', (step) =
 const ground = (change: Partial<Step>): Plan => withStep(aPlan(), 'ground', (step) => ({ ...step, ...change }));
 const ohms = aHookUp({ instrument: 'ohms' });
 const drop = aPlan().steps[2]?.readings[0];
+
+const task = (...needs: Need[]): Suspect['tasks'][number] => ({
+  id: 't',
+  kind: 'check',
+  text: 'Look',
+  needs,
+  limit: null,
+});
 
 interface Broken {
   readonly rule: RuleName;
@@ -167,8 +177,26 @@ const broken: readonly Broken[] = [
   {
     rule: 'repairWithoutProof',
     why: 'a fuse that is only looked at, and nothing said',
-    plan: unproved(''),
-    mended: unproved('The fan runs.'),
+    plan: withFuse({ afterRepair: '' }),
+    mended: withFuse({ afterRepair: 'The fan runs.' }),
+  },
+  {
+    rule: 'repairWithoutProof',
+    why: 'nothing is measured, and no work afterwards shows it',
+    plan: withFuse({ afterRepair: ' ' }),
+    mended: withFuse({ afterRepair: '', tasks: [task()] }),
+  },
+  {
+    rule: 'causeWithoutRepair',
+    why: 'the plan can come to it, and nothing says what is done',
+    plan: withFuse({ repair: ' ' }),
+    mended: withFuse({ repair: 'Replace it.' }),
+  },
+  {
+    rule: 'taskNeedsUnknownState',
+    why: 'work afterwards in a state that no step makes',
+    plan: withFuse({ tasks: [task(aNeed('C99', 'on the test box'))] }),
+    mended: withFuse({ tasks: [task(aNeed('ignition', 'on'))] }),
   },
   {
     rule: 'outcomesOverlap',
@@ -213,8 +241,8 @@ function narrow(more: Partial<Plan>, hookUp: Partial<HookUp> = {}): Plan {
   return { ...plan, ...more };
 }
 
-function unproved(afterRepair: string): Plan {
-  const suspects = aPlan().suspects.map((suspect) => (suspect.id === 'fuse' ? { ...suspect, afterRepair } : suspect));
+function withFuse(more: Partial<Suspect>): Plan {
+  const suspects = aPlan().suspects.map((suspect) => (suspect.id === 'fuse' ? { ...suspect, ...more } : suspect));
   return aPlan({ suspects });
 }
 

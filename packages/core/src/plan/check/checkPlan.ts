@@ -15,10 +15,12 @@ import { doubleIds, nothingToFollow, unknownReferences } from './referenceRules.
 import { resistanceMeasuredLive, statesUntold, unpluggedLive } from './stateRules.js';
 import { casesLeftOpen, outcomesNeverTaken, outcomesOverlap, outcomesWithoutTarget } from './stepRules.js';
 import {
+  causesWithoutRepair,
   concludedAfterCleared,
   repairsWithoutProof,
   sameWhateverTheReading,
   suspectsNeverConcluded,
+  tasksNeedingUnknownStates,
   unsupportedConclusions,
 } from './suspectRules.js';
 import { endlessSteps, unreachableSteps } from './wayRules.js';
@@ -29,6 +31,7 @@ type Rule = (plan: Plan) => Finding[];
 const wholeRules: ReadonlySet<Rule> = new Set([
   suspectsNeverConcluded,
   unsupportedConclusions,
+  causesWithoutRepair,
   repairsWithoutProof,
   noVisualCheck,
 ]);
@@ -50,7 +53,9 @@ const rules: readonly Rule[] = [
   concludedAfterCleared,
   sameWhateverTheReading,
   unsupportedConclusions,
+  causesWithoutRepair,
   repairsWithoutProof,
+  tasksNeedingUnknownStates,
   readingsUsedBeforeTaken,
   formulaCircles,
   wrongUnitsInFormulas,

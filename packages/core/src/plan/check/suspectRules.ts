@@ -1,3 +1,4 @@
+import { vehicleStates } from '../../vehicleState/index.js';
 import type { Conclusion, Outcome, Plan, Step } from '../document/plan.js';
 import { indexPlan } from '../document/planIndex.js';
 import type { Finding } from './finding.js';
@@ -176,7 +177,7 @@ export function repairsWithoutProof(plan: Plan): Finding[] {
       .flatMap((step) => takenOutcomes(step).flatMap(({ pointsTo }) => pointsTo)),
   );
   return plan.suspects
-    .filter(({ id, afterRepair }) => afterRepair.trim() === '' && !measured.has(id))
+    .filter(({ id, afterRepair, tasks }) => afterRepair.trim() === '' && tasks.length === 0 && !measured.has(id))
     .map(({ id, name }) => ({
       rule: 'repairWithoutProof' as const,
       severity: 'warning' as const,
@@ -184,4 +185,35 @@ export function repairsWithoutProof(plan: Plan): Finding[] {
       message: `Nothing proves that the repair of “${name}” has helped: no reading points to it that could be taken again.`,
       todo: 'Say under “after the repair” how it is proved, or let a measured step point to it.',
     }));
+}
+
+/** Causes that the plan can come to, and of which it does not say what to do. */
+export function causesWithoutRepair(plan: Plan): Finding[] {
+  const concluded = new Set(plan.conclusions.flatMap(({ suspectIds }) => suspectIds));
+  return plan.suspects
+    .filter(({ id, repair }) => concluded.has(id) && repair.trim() === '')
+    .map(({ id, name }) => ({
+      rule: 'causeWithoutRepair' as const,
+      severity: 'warning' as const,
+      at: { suspectId: id },
+      message: `“${name}” can be the cause, and nothing says how it is repaired.`,
+      todo: 'Write its repair.',
+    }));
+}
+
+/** Work afterwards that needs a state which every vehicle does not have, and into which no step brings it. */
+export function tasksNeedingUnknownStates(plan: Plan): Finding[] {
+  const made = new Set(plan.steps.flatMap(({ needs }) => needs.map(({ what, is }) => `${what} ${is}`)));
+  return plan.suspects.flatMap(({ id, name, tasks }) =>
+    tasks
+      .flatMap(({ needs }) => needs)
+      .filter(({ what, is }) => !(vehicleStates[what]?.choices.includes(is) ?? false) && !made.has(`${what} ${is}`))
+      .map(({ what, is }) => ({
+        rule: 'taskNeedsUnknownState' as const,
+        severity: 'warning' as const,
+        at: { suspectId: id },
+        message: `Work after the repair of “${name}” needs ${what} ${is}, and no step of the plan makes it so.`,
+        todo: 'Say the state as a step does, or add the step that makes it so.',
+      })),
+  );
 }

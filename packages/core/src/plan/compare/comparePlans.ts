@@ -17,6 +17,7 @@ import {
 } from '../document/plan.js';
 import { isSameGoal } from '../document/planIndex.js';
 import { sayCondition, sayGoal, sayHookUp, sayPlace, saySuspects } from '../document/sayPlan.js';
+import { sayTask } from '../document/sayTask.js';
 import { stepFieldNames, stepFields } from '../document/stepFields.js';
 
 export type DifferenceKind = 'added' | 'removed' | 'changed';
@@ -287,6 +288,8 @@ function suspectDifferences({ before, after }: Pair<Suspect>, at: FindingPlace):
     ...changed(at, about, 'weight', formatPlain(before.weight), formatPlain(after.weight)),
     ...changed(at, about, 'repair', before.repair, after.repair),
     ...changed(at, about, 'after the repair', before.afterRepair, after.afterRepair),
+    ...changed(at, about, 'what goes with the repair', before.companions.join('; '), after.companions.join('; ')),
+    ...changed(at, about, 'work afterwards', before.tasks.map(sayTask).join('; '), after.tasks.map(sayTask).join('; ')),
   ];
 }
 

@@ -1,5 +1,13 @@
 import type { HookUp } from './hookUp.js';
-import { type Outcome, type Plan, planFormat, planFormatVersion, type Step, type StepReading } from './plan.js';
+import {
+  type Outcome,
+  type Plan,
+  planFormat,
+  planFormatVersion,
+  type Step,
+  type StepReading,
+  type Suspect,
+} from './plan.js';
 
 /** An empty plan document: valid as a draft, with everything still to be written. */
 export const blankPlan = (id: string, title: string): Plan => ({
@@ -71,4 +79,17 @@ export const blankStep = (id: string, title: string): Step => ({
   partCardIds: [],
   use: null,
   experiment: null,
+});
+
+/** A suspect with nothing written of it yet but its name. */
+export const blankSuspect = (id: string, name: string, more: Partial<Suspect> = {}): Suspect => ({
+  id,
+  name,
+  kind: 'part',
+  weight: 1,
+  repair: '',
+  afterRepair: '',
+  companions: [],
+  tasks: [],
+  ...more,
 });

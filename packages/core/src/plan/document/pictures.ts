@@ -21,7 +21,11 @@ export const withPictures = (text: string, write: (caption: string) => string): 
   text.replace(picture, (_, caption: string) => write(caption));
 
 /** The pictures that a plan shows, each once. */
-export function picturesIn({ steps, partCards }: Plan): readonly string[] {
-  const texts = [...steps.map(({ instruction }) => instruction), ...partCards.map(({ howItWorks }) => howItWorks)];
+export function picturesIn({ steps, partCards, suspects }: Plan): readonly string[] {
+  const texts = [
+    ...steps.map(({ instruction }) => instruction),
+    ...partCards.map(({ howItWorks }) => howItWorks),
+    ...suspects.flatMap(({ tasks }) => tasks.map(({ text }) => text)),
+  ];
   return [...new Set(texts.flatMap(picturesOfText).map(({ photoId }) => photoId))];
 }

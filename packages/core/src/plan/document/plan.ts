@@ -27,7 +27,48 @@ import { hookUpSchema } from './hookUp.js';
 import { partCardSchema } from './partCard.js';
 
 export const planFormat = 'probe-trail-plan';
-export const planFormatVersion = 6;
+export const planFormatVersion = 7;
+
+const needSchema = closedObject({
+  what: nameOfThing(60),
+  is: string().required().max(60),
+  does: string()
+    .required()
+    .oneOf(keysOf(actions))
+    .meta({ description: 'what makes it so; safety and order go by it, and not by the words' }),
+  settleSeconds: number()
+    .integer()
+    .min(1)
+    .max(7200)
+    .nullable()
+    .defined()
+    .meta({ description: 'how long to wait once it is so, such as for the buses to fall asleep; null: not at all' }),
+});
+
+/** What is to be done once a repair is done, by what it is. */
+export const taskKinds = {
+  check: 'check',
+  torque: 'torque',
+  initialise: 'initialise',
+  calibrate: 'calibrate',
+  codeIn: 'code in',
+  adapt: 'adapt',
+  prime: 'prime',
+  bleed: 'bleed',
+  driveIn: 'drive in',
+} as const;
+
+export const taskSchema = closedObject({
+  id: idText(),
+  kind: string().required().oneOf(keysOf(taskKinds)),
+  text: draftText(2000).meta({ description: 'Markdown, with pictures of marks; HTML is shown as text' }),
+  needs: list(needSchema.required(), 10).meta({ description: 'vehicle state in which it is done' }),
+  limit: closedObject({ unit: unitText(), min: openLimit(), max: openLimit() })
+    .nullable()
+    .defined()
+    .meta({ description: 'what is measured must lie in it, such as 16 to 20 Nm; null: it is confirmed' })
+    .test('order', '${path}: the lower limit lies above the upper one', (limit) => isOrdered(limit?.min, limit?.max)),
+});
 
 export const suspectSchema = closedObject({
   id: idText(),
@@ -41,7 +82,11 @@ export const suspectSchema = closedObject({
     .max(1000, '${path} must be more than 0 and at most 1000')
     .meta({ description: 'how often it is the cause, against the other suspects' }),
   repair: draftText(2000),
-  afterRepair: draftText(2000).meta({ description: 'what goes with the repair: calibration, priming, proof' }),
+  afterRepair: draftText(2000).meta({ description: 'how the repair is proved, in words' }),
+  companions: names(20).meta({
+    description: 'what is looked at and replaced with it: a seal, a sub-harness, a second connector',
+  }),
+  tasks: list(taskSchema.required(), 30).meta({ description: 'work afterwards, in its order' }),
 });
 
 const zonesExpectedSchema = closedObject({
@@ -109,22 +154,6 @@ export const outcomeSchema = closedObject({
   pointsTo: list(idText(), 200),
   expects: list(idText(), 200).meta({ description: 'suspects that would make the step come out like this' }),
   goTo: goToSchema,
-});
-
-const needSchema = closedObject({
-  what: nameOfThing(60),
-  is: string().required().max(60),
-  does: string()
-    .required()
-    .oneOf(keysOf(actions))
-    .meta({ description: 'what makes it so; safety and order go by it, and not by the words' }),
-  settleSeconds: number()
-    .integer()
-    .min(1)
-    .max(7200)
-    .nullable()
-    .defined()
-    .meta({ description: 'how long to wait once it is so, such as for the buses to fall asleep; null: not at all' }),
 });
 
 /** What is asked once, when a trail begins, or taken from a reading made on it. */
@@ -295,6 +324,8 @@ export type Expectation = StepReading['expects'][number];
 export type Outcome = Checked<typeof outcomeSchema>;
 export type GoTo = Outcome['goTo'];
 export type Suspect = Checked<typeof suspectSchema>;
+export type Task = Checked<typeof taskSchema>;
+export type TaskKind = keyof typeof taskKinds;
 export type Conclusion = Checked<typeof conclusionSchema>;
 export type Need = Step['needs'][number];
 export type Experiment = keyof typeof experimentNames;

@@ -62,7 +62,7 @@ describe('readPlanFile', () => {
     ['something else', { hello: 1 }, 'not a plan file'],
     ['a list', [], 'not a plan file'],
     ['nothing', null, 'not a plan file'],
-    ['a newer format', { ...aPlan(), formatVersion: 7 }, 'format version 7; versions up to 6 can be read here'],
+    ['a newer format', { ...aPlan(), formatVersion: 8 }, 'format version 8; versions up to 7 can be read here'],
     ['a field that is missing', { ...aPlan(), suspects: undefined }, 'suspects'],
     ['a misspelt field', { ...aPlan(), tittle: 'x' }, 'tittle'],
     ['a weight of nothing', { ...aPlan(), suspects: [{ ...aPlan().suspects[0], weight: 0 }] }, 'more than 0'],
@@ -148,6 +148,11 @@ describe('the published JSON Schemas', () => {
 
   it('accept a sound plan', () => expect(conforms(aPlan()), JSON.stringify(conforms.errors)).to.equal(true));
 
+  it('read from format 6 have nothing that goes with a repair but its words', () => {
+    const suspects = aPlan().suspects.map(({ companions, tasks, ...suspect }) => suspect);
+    expect(upgradePlan({ ...aPlan(), formatVersion: 6, suspects })).to.deep.equal(aPlan());
+  });
+
   it('reads a plan of format 5: needs say what is done, a reading may have its own hook-up, a share is a fraction', () => {
     const step = aPlan().steps[1] as Step;
     const old = (of: StepReading) => {
@@ -163,7 +168,7 @@ describe('the published JSON Schemas', () => {
       },
     ];
     const upgraded = upgradePlan({ ...aPlan(), formatVersion: 5, steps }) as Plan;
-    expect(upgraded.formatVersion).to.equal(6);
+    expect(upgraded.formatVersion).to.equal(planFormatVersion);
     expect(upgraded.steps[0]?.needs[0]?.does).to.equal('unplug');
     expect(upgraded.steps[0]?.readings.map(({ hookUp }) => hookUp)).to.deep.equal([null, null]);
     expect(upgraded.steps[0]?.readings[1]?.derivedFrom).to.equal('(volts / 12 * 100) / 100');
@@ -171,6 +176,6 @@ describe('the published JSON Schemas', () => {
     expect(upgradeStep(step)).to.equal(step);
   });
 
-  for (const data of [{ ...aPlan(), formatVersion: 7 }, { ...aPlan(), tittle: '' }, withSpec({ kind: 'guess' })])
+  for (const data of [{ ...aPlan(), formatVersion: 8 }, { ...aPlan(), tittle: '' }, withSpec({ kind: 'guess' })])
     it('refuse what the code refuses', () => expect(conforms(data)).to.equal(readPlan(data).ok));
 });

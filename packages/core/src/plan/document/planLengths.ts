@@ -12,12 +12,14 @@ import {
   stepReadingSchema,
   stepSchema,
   suspectSchema,
+  taskSchema,
 } from './plan.js';
 
 /** How long the texts of each part of a plan may be. */
 export const planLengths = {
   plan: lengthsOf(planSchema),
   suspect: lengthsOf(suspectSchema),
+  task: lengthsOf(taskSchema),
   input: lengthsOf(inputSchema),
   blockInput: lengthsOf(blockInputSchema),
   filledInput: lengthsOf(filledInputSchema),

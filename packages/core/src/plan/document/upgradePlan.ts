@@ -1,5 +1,5 @@
 import { proposedAction } from '../../vehicleState/index.js';
-import { planFormat, type Step } from './plan.js';
+import { planFormat, type Step, type Suspect } from './plan.js';
 
 type Fields = Readonly<Record<string, unknown>>;
 
@@ -65,6 +65,11 @@ const upgrades: Readonly<Record<string, (plan: Fields) => Fields>> = {
     formatVersion: 6,
     steps: eachOf(plan.steps, withActions),
   }),
+  6: (plan) => ({
+    ...plan,
+    formatVersion: 7,
+    suspects: eachOf(plan.suspects, withTasks),
+  }),
 };
 
 /** What a computed reading in % came to was its number as it stood; formulas compute in one system now, and a share is a fraction. */
@@ -90,6 +95,21 @@ function specOfSix(spec: unknown): unknown {
   const sections = spec.kind === 'count' && Array.isArray(spec.sections) ? spec.sections.length : 0;
   return sections > 0 ? { ...spec, inSeconds: Math.ceil(Number(spec.inSeconds) / sections) } : spec;
 }
+
+/** A suspect of format 6 in today's: nothing goes with its repair but what its words say. */
+const withTasks = (suspect: Fields): Fields => ({ ...suspect, companions: [], tasks: [] });
+
+type Kept = Omit<Suspect, 'companions' | 'tasks'> & {
+  readonly companions?: Suspect['companions'] | undefined;
+  readonly tasks?: Suspect['tasks'] | undefined;
+};
+
+/** The same of a suspect that was kept by itself, in the log of a trail. */
+export const upgradeSuspect = ({ companions = [], tasks = [], ...suspect }: Kept): Suspect => ({
+  ...suspect,
+  companions,
+  tasks,
+});
 
 /** A step that was kept by itself, in the log of a trail: brought up to today's format where it is of an earlier one. */
 export function upgradeStep(step: Step): Step {

@@ -56,7 +56,8 @@ export const bindTo = <T extends object>(
   },
 });
 
-const put =
+/** Puts a value into a field of a part. */
+export const put =
   <T extends object, Key extends keyof T>(key: Key, value: T[Key]) =>
   (now: Draft<T>): void => {
     (now as T)[key] = value;

@@ -1,6 +1,7 @@
 import { ActionIcon, Button, Select } from '@mantine/core';
-import { planLengths, type Suspect } from '@probe-trail/core/plan';
+import { blankSuspect, planLengths, type Suspect } from '@probe-trail/core/plan';
 import { IconTrash } from '@tabler/icons-react';
+import { castDraft } from 'immer';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { CommittedInput } from '../../fields/CommittedInput';
@@ -12,6 +13,7 @@ import { DraftBlock, DraftLine } from '../fields/DraftText';
 import classes from '../fields/rows.module.css';
 import { Findings } from '../findings/Findings';
 import { suspectKinds } from '../suspectKinds';
+import { TasksEditor } from './TasksEditor';
 
 const kindOptions = optionsOf(suspectKinds);
 
@@ -23,7 +25,7 @@ export function SuspectsPart() {
   const add = () => {
     const id = `suspect-${nanoid(5)}`;
     edit(null, (draft) => {
-      draft.suspects.push({ id, name: '', kind: 'part', weight: 1, repair: '', afterRepair: '' });
+      draft.suspects.push(castDraft(blankSuspect(id, '')));
     });
     setAddedId(id);
   };
@@ -82,6 +84,7 @@ function SuspectRow({ suspect, isNew, onNext }: RowProps) {
         <DraftBlock label="Repair" {...bind.text('repair')} />
         <DraftBlock label="After the repair" {...bind.text('afterRepair')} />
       </div>
+      <TasksEditor suspect={suspect} edit={editSuspect} />
     </div>
   );
 }

@@ -171,8 +171,11 @@ const endContent = ({ letter, title, summary, repairs }: PaperEnd): Content => (
     { text: [{ text: `${letter}   `, color: soft }, title], bold: true },
     ...(summary === '' ? [] : [summary]),
     ...repairs.map(
-      ({ name, repair, afterRepair }): Content => ({
-        text: [{ text: `${name}: `, bold: true }, [repair, afterRepair].filter((one) => one !== '').join(' ')],
+      ({ name, text, lines }): Content => ({
+        stack: [
+          { text: [{ text: `${name}: `, bold: true }, text] },
+          ...lines.map((line): Content => ({ text: `▢  ${line}`, margin: [12, 1, 0, 0] })),
+        ],
       }),
     ),
   ],

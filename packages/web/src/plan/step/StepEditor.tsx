@@ -6,13 +6,11 @@ import {
   experimentNames,
   type HookUp,
   isOpen,
-  type Need,
   planBounds,
   planLengths,
   type Step,
   sayEffort,
 } from '@probe-trail/core/plan';
-import { type Action, actions, proposedAction, vehicleStates } from '@probe-trail/core/vehicleState';
 import type { Draft } from 'immer';
 import { memo, useCallback, useRef } from 'react';
 import { optionsOf, optionsOfParts } from '../../fields/optionsOf';
@@ -20,7 +18,7 @@ import { Cautions } from '../../part/Cautions';
 import { HookUpView } from '../../part/HookUpView';
 import { SafeMarkdown } from '../../part/SafeMarkdown';
 import { BlockNote } from '../block/BlockNote';
-import { bindTo, withListChange } from '../draft/bindTo';
+import { bindTo } from '../draft/bindTo';
 import { change, useDraft, useEdits, useFindings, useVersion } from '../draft/editorContext';
 import { DraftBlock, DraftLine } from '../fields/DraftText';
 import classes from '../fields/editorFields.module.css';
@@ -30,6 +28,7 @@ import { StepTalk } from '../review/StepTalk';
 import type { EditStep } from './editStep';
 import { HookUpFields, leadNumber } from './HookUpEditor';
 import { AddPart, InPlace } from './InPlace';
+import { type EditNeeds, NeedFields } from './NeedFields';
 import { OutcomesEditor } from './OutcomesEditor';
 import { OpenPartsContext, useMakeOpenParts, useOpenParts } from './openParts';
 import { ReadingsEditor } from './ReadingsEditor';
@@ -196,40 +195,12 @@ interface NeedsProps extends Pick<Step, 'needs'> {
 
 const Needs = memo(function Needs({ needs, editStep }: NeedsProps) {
   const { open, show } = useOpenParts();
+  const editNeeds: EditNeeds = (recipe) => editStep(null, (step) => recipe(step.needs));
   if (needs.length === 0 && !open.has('needs'))
     return <AddPart label="Add a vehicle state" onAdd={() => show('needs')} />;
   return (
     <InPlace part="needs" name="the vehicle state" view={<NeedChips needs={needs} />}>
-      <TagsInput
-        label="Vehicle state"
-        description="Such as ignition: on, or buses: asleep (120 s) where it must settle"
-        data={knownStates}
-        value={needs.map(sayNeed)}
-        onChange={(tags) =>
-          editStep(null, (draft) => {
-            const known = new Map(draft.needs.map((need) => [sayNeed(need), need]));
-            const next = withListChange([...known.keys()], needs.map(sayNeed), tags);
-            draft.needs = next.map((tag) => known.get(tag) ?? toNeed(tag));
-          })
-        }
-        acceptValueOnBlur
-      />
-      {needs.filter(isOwnWords).map(({ what, is, does }) => (
-        <Select
-          key={`${what} ${is}`}
-          label={`Action that makes ${what} ${is}`}
-          description="Used for safety and order"
-          data={actionOptions}
-          value={does}
-          onChange={(next) =>
-            next &&
-            editStep(null, (draft) => {
-              const need = draft.needs.find((one) => one.what === what && one.is === is);
-              if (need) need.does = next as Action;
-            })
-          }
-        />
-      ))}
+      <NeedFields needs={needs} editNeeds={editNeeds} />
     </InPlace>
   );
 });
@@ -244,28 +215,6 @@ const NeedChips = ({ needs }: Pick<Step, 'needs'>) => (
     ))}
   </ul>
 );
-
-const actionOptions = optionsOf(actions);
-
-/** What every vehicle has is done in one way only. */
-const isOwnWords = ({ what, is }: Need): boolean => !vehicleStates[what]?.choices.includes(is);
-
-const sayNeed = ({ what, is, settleSeconds }: Need): string =>
-  settleSeconds === null ? `${what}: ${is}` : `${what}: ${is} (${settleSeconds} s)`;
-
-const knownStates = Object.entries(vehicleStates).flatMap(([what, { choices }]) =>
-  choices.map((is) => `${what}: ${is}`),
-);
-
-/** `ignition: on` as a need, with the seconds to settle in brackets; without a colon, the last word is the state. */
-function toNeed(tag: string): Need {
-  const settle = /\s*\((\d{1,4}) s\)$/.exec(tag);
-  const state = settle ? tag.slice(0, settle.index) : tag;
-  const [what = '', is = ''] = state.includes(':') ? state.split(/:\s*/) : state.split(/\s+(?=\S+$)/);
-  const settleSeconds = settle && Number(settle[1]) > 0 ? Number(settle[1]) : null;
-  const [thing, so] = [what.trim() || state.trim(), is.trim() || 'so'];
-  return { what: thing, is: so, does: proposedAction(thing, so), settleSeconds };
-}
 
 const accessOptions = optionsOf(accessLevels);
 

@@ -1,6 +1,6 @@
 import { Button, Checkbox, Group, SegmentedControl, Select, Stack } from '@mantine/core';
 import { suspectsOfCard } from '@probe-trail/core/library';
-import { type PartCard, planLengths, type Suspect } from '@probe-trail/core/plan';
+import { blankSuspect, type PartCard, planLengths, type Suspect } from '@probe-trail/core/plan';
 import { nanoid } from 'nanoid';
 import { type ComponentProps, useState } from 'react';
 import { sayFailure } from '../../api/api';
@@ -53,7 +53,7 @@ function Typed({ open: { trailId, record } }: Pick<AddProps, 'open'>) {
   const [weight, setWeight] = useState('3');
   const add = () => {
     const id = `suspect-${nanoid(8)}`;
-    const suspect = { id, name: name.trim(), kind, weight: Number(weight), repair: '', afterRepair: '' };
+    const suspect = blankSuspect(id, name.trim(), { kind, weight: Number(weight) });
     if (record({ kind: 'suspectAdded', suspect })) setName('');
   };
   return (

@@ -1,6 +1,6 @@
 import { Button, Group, Stack } from '@mantine/core';
 import { lineUp, sayLikelihood } from '@probe-trail/core/evidence';
-import { planLengths } from '@probe-trail/core/plan';
+import { blankSuspect, planLengths } from '@probe-trail/core/plan';
 import { nanoid } from 'nanoid';
 import { type ComponentProps, useState } from 'react';
 import { SuspectPick } from '../../experiment/SuspectPick';
@@ -35,7 +35,7 @@ export function NameCause({
   };
   const nameOther = (called: string) => {
     const id = `suspect-${nanoid(8)}`;
-    const suspect = { id, name: called, kind: 'part', weight: usualWeight, repair: '', afterRepair: '' } as const;
+    const suspect = blankSuspect(id, called, { weight: usualWeight });
     if (record({ kind: 'suspectAdded', suspect }, { kind: 'causeNamed', suspectIds: [id] })) setIsOpen(false);
   };
   const likeliest = entries.filter(({ clearedBy }) => !clearedBy).slice(0, 4);

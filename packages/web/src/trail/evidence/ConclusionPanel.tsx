@@ -1,6 +1,6 @@
 import { Button, Group } from '@mantine/core';
 import { supportOf, supportWords } from '@probe-trail/core/evidence';
-import { indexPlan } from '@probe-trail/core/plan';
+import { indexPlan, sayTask } from '@probe-trail/core/plan';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import { Moment } from '../../device/Moment';
@@ -41,6 +41,16 @@ export function ConclusionPanel({ open }: { readonly open: OpenTrail }) {
             <section key={id} className={classes.repair}>
               <h2>{suspect.name}</h2>
               <p>{suspect.repair}</p>
+              {suspect.companions.length > 0 && (
+                <p>
+                  <b>Look at, and replace with it:</b> {suspect.companions.join('; ')}
+                </p>
+              )}
+              {suspect.tasks.length > 0 && (
+                <p>
+                  <b>Then:</b> {suspect.tasks.map(sayTask).join('; ')}
+                </p>
+              )}
               {suspect.afterRepair !== '' && (
                 <p>
                   <b>Afterwards:</b> {suspect.afterRepair}
