@@ -168,6 +168,8 @@ describe('the library', () => {
     await ines.see('version 2 · a block');
     await ines.goTo('/plans/coolant-temperature/edit?part=steps&step=drop');
     await ines.see('The block has a newer version 2.');
+    // What the plan check finds stands above it, and comes a moment later.
+    await ines.see('1 error left');
     await ines.click('See what changes');
     await ines.see('from Drop at C31·1 to Drop at C31·1, loaded');
     await ines.click('Update it');

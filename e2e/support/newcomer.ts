@@ -60,10 +60,7 @@ export async function walkAsNewcomer(user: User, { knows, vehicle }: Newcomer, u
   const screenNow = async () => (await user.page.evaluate(readScreen)) as Screen;
   const press = async (name: string) => {
     // What was slow to come of the last press may have taken the button away: then one looks again.
-    const { mains, buttons } = await screenNow();
-    if (![...mains, ...buttons].includes(name)) return;
-    presses += 1;
-    await user.click(name);
+    if (await user.clickIfThere(name)) presses += 1;
   };
   /** Looks up again once something has come of it, as one does before pressing once more. */
   const changed = async (before: Screen) => {

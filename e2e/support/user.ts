@@ -9,6 +9,8 @@ export interface User {
   readonly goTo: (path: string) => Promise<void>;
   /** Clicks what bears this text or accessible name; waits for it. */
   readonly click: (text: string) => Promise<void>;
+  /** The same where it may be gone by now. @returns whether it was clicked */
+  readonly clickIfThere: (text: string) => Promise<boolean>;
   /** Waits until this text is on the screen. */
   readonly see: (text: string) => Promise<void>;
   /** Waits until this text is off the screen. */
@@ -32,6 +34,8 @@ export const phone: Screen = { width: 390, height: 844 };
 export const tablet: Screen = { width: 820, height: 1180 };
 
 const waitMs = Number(process.env.WAIT_MS ?? 15_000);
+// How long something that stood there a moment ago is looked for.
+const goneMs = 1000;
 
 /** Opens a browser window of its own for a person of the demo world, who is signed in already; for `null` nobody is. */
 export async function aUser(
@@ -60,7 +64,14 @@ export async function userIn(
     goTo: async (path) => {
       await page.goto(url + path, { waitUntil: 'domcontentloaded' });
     },
-    click: (text) => clickOn(page, text),
+    click: async (text) => {
+      await (await reachIn(page, controls(text), 0, `“${text}”`)).click();
+    },
+    clickIfThere: async (text) => {
+      const found = await findIn(page, controls(text), 0, goneMs);
+      await found?.click();
+      return found !== undefined;
+    },
     see: (text) => waitForText(page, text, true),
     missing: (text) => waitForText(page, text, false),
     type: (text) => page.keyboard.type(text),
@@ -84,9 +95,9 @@ export async function userIn(
 /** What may be meant, the likeliest group before the next. */
 type Groups = (page: Page) => AsyncIterable<readonly ElementHandle[]>;
 
-/** The nth of the first group that has so many, once a hand could reach it; waits for it. */
-async function reachIn(page: Page, groups: Groups, nth: number, said: string): Promise<ElementHandle> {
-  for (let waited = 0; waited <= waitMs; waited += 50) {
+/** The nth of the first group that has so many, once a hand could reach it; `undefined` where none is there within that time. */
+async function findIn(page: Page, groups: Groups, nth: number, mostMs: number): Promise<ElementHandle | undefined> {
+  for (let waited = 0; waited <= mostMs; waited += 50) {
     for await (const group of groups(page)) {
       const found = group[nth];
       if (!found || !(await found.isVisible())) continue;
@@ -96,8 +107,12 @@ async function reachIn(page: Page, groups: Groups, nth: number, said: string): P
     }
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
-  return expect.fail(`within reach there is no ${said}, place ${nth + 1}`);
+  return undefined;
 }
+
+/** The same, which must be there. */
+const reachIn = async (page: Page, groups: Groups, nth: number, said: string): Promise<ElementHandle> =>
+  (await findIn(page, groups, nth, waitMs)) ?? expect.fail(`within reach there is no ${said}, place ${nth + 1}`);
 
 /** The nth of what these selectors find, the first selector before the next. */
 export const reach = (page: Page, selectors: readonly string[], nth = 0): Promise<ElementHandle> =>
@@ -151,19 +166,12 @@ const findNamed = (name: string, role: string, selector: string): readonly Eleme
 export const fieldCalled = (page: Page, label: string, nth = 0): Promise<ElementHandle> =>
   reachIn(page, (within) => named(within, label, ['textbox', 'combobox', 'searchbox']), nth, `field “${label}”`);
 
-/** Clicks the control of that name; where none has it, the text itself. */
-const clickOn = async (page: Page, text: string): Promise<void> => {
-  const found = await reachIn(
-    page,
-    async function* (within) {
-      yield* named(within, text, ['button', 'link', 'tab', 'radio', 'switch']);
-      yield await within.$$(`::-p-text(${text})`);
-    },
-    0,
-    `“${text}”`,
-  );
-  await found.click();
-};
+/** The control of that name; where none has it, the text itself. */
+const controls = (text: string): Groups =>
+  async function* (within) {
+    yield* named(within, text, ['button', 'link', 'tab', 'radio', 'switch']);
+    yield await within.$$(`::-p-text(${text})`);
+  };
 
 /** Whether a click in its middle would reach it: a drawer that slides away still covers what is under it, and one that slides in does not stand still. */
 const isWithinReach = (found: ElementHandle): Promise<boolean> =>

@@ -3,6 +3,7 @@ import { planLengths, type Suspect, type Task, taskKinds } from '@probe-trail/co
 import type { BandSpec } from '@probe-trail/core/spec';
 import { IconArrowUp, IconTrash } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
+import { useState } from 'react';
 import { optionsOf } from '../../fields/optionsOf';
 import { bindTo, type EditPart, put } from '../draft/bindTo';
 import { change, removeById } from '../draft/editorContext';
@@ -54,6 +55,8 @@ function TaskRow({ task, isFirst, edit }: RowProps) {
   const editTask: EditPart<Task> = (field, recipe) =>
     edit(field && `${id}.${field}`, (suspect) => change(suspect.tasks, id, recipe));
   const bind = bindTo(task, editTask, planLengths.task);
+  const [isAsked, setHasNeeds] = useState(false);
+  const hasNeeds = isAsked || task.needs.length > 0;
   return (
     <div className={classes.task}>
       <Select label="Kind of work" data={kindOptions} {...bind.pick('kind')} />
@@ -69,7 +72,14 @@ function TaskRow({ task, isFirst, edit }: RowProps) {
         </ActionIcon>
       </Group>
       <div className={classes.wide}>
-        <NeedFields needs={task.needs} editNeeds={(recipe) => editTask(null, (now) => recipe(now.needs))} />
+        {hasNeeds && (
+          <NeedFields needs={task.needs} editNeeds={(recipe) => editTask(null, (now) => recipe(now.needs))} />
+        )}
+        {!hasNeeds && (
+          <Button variant="subtle" px={4} mr="md" onClick={() => setHasNeeds(true)}>
+            Add a vehicle state
+          </Button>
+        )}
         {limit ? (
           <Limit limit={limit} editTask={editTask} />
         ) : (
