@@ -12,6 +12,7 @@ import { narrowing } from './narrowing.js';
 import { needleDelay } from './needle.js';
 import { offlineStart } from './offlineStart.js';
 import { presses } from './presses.js';
+import { proofMs } from './proof.js';
 import { randomTrailCount } from './randomTrails.js';
 import { technicianRates } from './technicians.js';
 
@@ -21,6 +22,7 @@ import { technicianRates } from './technicians.js';
 const parts = {
   coreRates,
   narrowing,
+  proofMs,
   firstViewSize,
   appendRate,
   needleDelay,

@@ -80,7 +80,7 @@ const job: NewJobEvent[] = [
   { kind: 'noted', text: 'Left tyre is worn', isSideFinding: true },
 ];
 
-function accountAfter(more: readonly NewJobEvent[] = [], loose: readonly NewJobEvent[] = job) {
+function accountAfter(more: readonly NewJobEvent[] = [], loose: readonly NewJobEvent[] = job, hasTrail = true) {
   const events: JobEvent[] = [...loose, ...more].map((event, at) =>
     stampJobEvent(event, { id: `e${at}`, atMs: 1000 * at, by: 'Tobi Lunde' }),
   );
@@ -90,7 +90,7 @@ function accountAfter(more: readonly NewJobEvent[] = [], loose: readonly NewJobE
     return next.value;
   }, undefined) as Job;
   const trail = reduceTrail(aPlan(), trailEvents(opened, ...walked));
-  const trails = new Map(trail.ok ? [['t1', trail.value]] : []);
+  const trails = new Map(trail.ok && hasTrail ? [['t1', trail.value]] : []);
   const proof = proofOf({ job: state, events, sheets, trails });
   const vehicle = { fleetNumber: 'FG-07', plate: 'FT 59 LP', vin: 'ZZXLP35T0N0000107' };
   return accountOf({ jobId: 'j1', job: state, vehicle, lineName: 'Loper 35', sheets, trails, proof });
@@ -194,12 +194,15 @@ describe('the account of a job', () => {
         seen: '',
       },
     ];
-    const { customer, technician } = accountAfter([], notSeen);
+    const { customer, technician } = accountAfter([], notSeen, false);
     const found = customer.find(({ part }) => part === 'found')?.text ?? '';
     expect(found).to.include('We could not make it show.');
     expect(found).to.include('We found no fault.');
     expect(technician.cause).to.equal('No fault found.');
   });
+
+  it('of a cause that is found and not repaired says both', () =>
+    expect(accountAfter([], job.slice(0, 3)).technician.cause).to.equal('Found: ground. Not repaired.'));
 
   it('that was changed and handed over stands as it was handed over, and a change makes another one', () => {
     const parts = [{ part: 'told', text: 'It ran hot.' }] as const;

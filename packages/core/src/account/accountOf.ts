@@ -8,7 +8,7 @@ import { saySpec } from '../spec/index.js';
 import { cutText } from '../text/index.js';
 import { sayTaken, type TakenReading, type Trail, type Waymark } from '../trail/index.js';
 import { type Account, type AccountInput, accountFormat, accountFormatVersion } from './account.js';
-import { customerParts } from './customerParts.js';
+import { causeFound, customerParts } from './customerParts.js';
 
 /**
  * The account of a job, written from what is recorded.
@@ -68,9 +68,13 @@ function sayConcern({ job: { arrival, complaintCheck } }: AccountInput): string 
   return `“${arrival.complaint}”${when === '' ? '' : ` (${when})`}.${check}`;
 }
 
-function sayCauses({ job: { repairs } }: AccountInput): string {
+/** What was repaired; before that, what the trails found. */
+function sayCauses({ job: { repairs }, trails }: AccountInput): string {
   const standing = repairs.filter(({ failedBecause }) => failedBecause === null).map(({ repair }) => repair.cause);
-  return standing.length > 0 ? `${standing.join('; ')}.` : 'No fault found.';
+  if (standing.length > 0) return `${standing.join('; ')}.`;
+  const found = [...trails.values()].flatMap((trail) => causeFound(trail) ?? []);
+  if (found.length === 0) return 'No fault found.';
+  return `${found.map(({ title }) => title).join('; ')}. Not repaired.`;
 }
 
 function sayCorrection({ job: { repairs }, proof }: AccountInput): string {

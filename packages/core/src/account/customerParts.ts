@@ -1,6 +1,6 @@
 import { supportOf } from '../evidence/index.js';
 import { type AccountPart, accountParts, occasions, proofVerdicts, type WrittenPart } from '../job/index.js';
-import { indexPlan } from '../plan/index.js';
+import { type Conclusion, indexPlan } from '../plan/index.js';
 import { openPoints } from '../proof/index.js';
 import { sayPart, sayRepair } from '../repair/index.js';
 import { placeOfTrail, sayTaken, type Trail } from '../trail/index.js';
@@ -58,11 +58,15 @@ const causeWords = {
 } as const;
 
 function sayCause(trail: Trail): readonly string[] {
+  const found = causeFound(trail);
+  return found ? [`The cause: ${found.title}; ${causeWords[supportOf(trail, found.id)]}.`] : [];
+}
+
+/** The conclusion to which a trail came, where it names a cause. */
+export function causeFound(trail: Trail): Conclusion | undefined {
   const at = placeOfTrail(trail);
-  if (at.kind !== 'concluded') return [];
-  const conclusion = indexPlan(trail.plan).conclusions.get(at.conclusionId);
-  if (!conclusion || conclusion.suspectIds.length === 0) return [];
-  return [`The cause: ${conclusion.title}; ${causeWords[supportOf(trail, conclusion.id)]}.`];
+  const conclusion = at.kind === 'concluded' ? indexPlan(trail.plan).conclusions.get(at.conclusionId) : undefined;
+  return conclusion && conclusion.suspectIds.length > 0 ? conclusion : undefined;
 }
 
 const sayDone = ({ job: { repairs } }: AccountInput): readonly string[] =>

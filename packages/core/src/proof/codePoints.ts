@@ -35,12 +35,12 @@ export function codePoints(input: ProofInput, repair: RecordedRepair | undefined
   const clearedAt = clearingIn(later);
   const after = read.filter((sheet) => clearedAt !== undefined && placeOf(later, sheet) >= clearedAt);
   const newest = codes.length > 0 ? after.at(-1) : read.at(-1);
+  const changes = after.map((sheet) => ({ sheet, kinds: changesTo(before, sheet) }));
+  const cameAtOnce = cameBackAtOnce(events.slice(0, at), sheets);
   const hint = early.length > 0 && !newest ? ' The sheet that was kept since was read before the repair.' : '';
   return [
     ...(codes.length > 0 ? [clearing(clearedAt !== undefined)] : []),
-    ...codes.map((code) =>
-      codePoint(code, { before, after, cameAtOnce: cameBackAtOnce(events.slice(0, at), sheets) }, hint),
-    ),
+    ...codes.map((code) => codePoint(code, { changes, cameAtOnce, hint })),
     ...(newest ? newCodes(job, before, newest) : []),
     ...unitPoints(before, read.at(-1), hint),
   ];
@@ -78,20 +78,22 @@ function codesToShow({ job, trails }: ProofInput, before: CodeSheet): readonly S
 }
 
 interface CodeContext {
-  readonly before: CodeSheet;
-  /** The sheets that were read since the codes were cleared, in their order. */
-  readonly after: readonly CodeSheet[];
+  /** What became of each code on the sheets that were read since the codes were cleared, in their order. */
+  readonly changes: readonly { readonly sheet: CodeSheet; readonly kinds: ReadonlyMap<string, CodeChangeKind> }[];
   readonly cameAtOnce: (code: SheetCode) => boolean;
+  /** What is to be said of a sheet that does not count; empty for nothing. */
+  readonly hint: string;
 }
 
-function codePoint(code: SheetCode, { before, after, cameAtOnce }: CodeContext, hint: string): ProofPoint {
+function codePoint(code: SheetCode, { changes, cameAtOnce, hint }: CodeContext): ProofPoint {
   const name = formatFaultCode(code);
   // One that fails now, or came back at once before, shows at once; of others only a drive tells.
   const isSeenAtOnce = (code.status !== null && hasStatus(code.status, 'testFailed')) || cameAtOnce(code);
   const what = isSeenAtOnce ? `${name} gone` : `${name} gone, after driving too`;
   const point = (state: ProofPoint['state'], said: string, minutes = 0) =>
     aPoint('codes', `code ${codeKey(code)}`, what, { state, said, minutes });
-  const found = after.map((sheet) => ({ sheet, kind: changeOf(before, sheet, code) }));
+  const key = codeKey(code);
+  const found = changes.map(({ sheet, kinds }) => ({ sheet, kind: kinds.get(key) }));
   if (found.some(({ kind }) => kind !== undefined && cameBack.includes(kind)))
     return point('contradicted', `${name} came back after the codes were cleared.`);
   const newest = found.at(-1);
@@ -110,8 +112,9 @@ function codePoint(code: SheetCode, { before, after, cameAtOnce }: CodeContext, 
 
 const cameBack: readonly CodeChangeKind[] = ['cameBackAtOnce', 'cameBackAfterDriving', 'stayed'];
 
-const changeOf = (before: CodeSheet, after: CodeSheet, code: SheetCode): CodeChangeKind | undefined =>
-  compareSheets(before, after, true).codes.find((change) => codeKey(change.code) === codeKey(code))?.kind;
+/** What became of each code, by its key: one comparison a sheet, whatever the number of codes. */
+const changesTo = (before: CodeSheet, after: CodeSheet): ReadonlyMap<string, CodeChangeKind> =>
+  new Map(compareSheets(before, after, true).codes.map(({ code, kind }) => [codeKey(code), kind]));
 
 /** Which codes had come back at once when they were cleared before. */
 function cameBackAtOnce(events: readonly JobEvent[], sheets: readonly CodeSheet[]): (code: SheetCode) => boolean {

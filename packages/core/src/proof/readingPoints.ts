@@ -37,6 +37,7 @@ const unknownTrail = (trailId: string): ProofPoint => ({
 });
 
 function ofTrail(trailId: string, trail: Trail, suspectId: string, repairId: string): readonly ProofPoint[] {
+  const again = new Map(waymarksProving(trail, repairId).map(({ stepId, taken }) => [stepId, taken]));
   const { columns, rows } = evidenceTable(trail);
   const strengths = rows.find(({ suspect }) => suspect.id === suspectId)?.strengths ?? [];
   return columns.flatMap((evidence, at) => {
@@ -47,7 +48,8 @@ function ofTrail(trailId: string, trail: Trail, suspectId: string, repairId: str
     return waymark.taken.flatMap((before) => {
       const reading = step.readings.find(({ id }) => id === before.readingId);
       if (!reading || !mustChange(reading, before)) return [];
-      return [toPoint({ trailId, step, reading, before, after: repeated(trail, repairId, step.id, reading.id) })];
+      const after = again.get(step.id)?.find(({ readingId }) => readingId === reading.id);
+      return [toPoint({ trailId, step, reading, before, after })];
     });
   });
 }
@@ -62,12 +64,6 @@ const canBeRepeated = ({ experiment }: Step): boolean => experiment === null || 
 /** Whether a reading was not in spec and could be: some only tell one case from another. */
 const mustChange = ({ spec }: StepReading, { verdict }: TakenReading): boolean =>
   verdict.kind !== 'inSpec' && verdict.kind !== 'noLimit' && casesOf(spec).some(({ ok }) => ok);
-
-const repeated = (trail: Trail, repairId: string, stepId: string, readingId: string): TakenReading | undefined =>
-  waymarksProving(trail, repairId)
-    .filter((waymark) => waymark.stepId === stepId)
-    .at(-1)
-    ?.taken.find((taken) => taken.readingId === readingId);
 
 interface Repeat extends Pick<RepeatedReading, 'trailId' | 'reading' | 'before' | 'after'> {
   readonly step: Step;

@@ -55,7 +55,9 @@ export function TrailMenu({ open }: { readonly open: OpenTrail }) {
               </Button>
             )}
             {trail.jobId !== null && <NoteSideFinding jobId={trail.jobId} onNoted={close} />}
-            {trail.at.kind === 'step' && <NameCause open={open} button={{ size: 'lg', variant: 'default' }} />}
+            {trail.at.kind === 'step' && !trail.proving && (
+              <NameCause open={open} button={{ size: 'lg', variant: 'default' }} />
+            )}
             <Button size="lg" variant="default" component={Link} to={`/trails/${trailId}/record`}>
               Record of this trail
             </Button>

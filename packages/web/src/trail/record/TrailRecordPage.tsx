@@ -106,6 +106,7 @@ function RecordLine({ plan, waymark }: { readonly plan: Plan; readonly waymark: 
       <div>
         <h2>
           {stepOf(plan, waymark.stepId)?.title}
+          {waymark.proves !== undefined && <span className={classes.aside}>after the repair</span>}
           {waymark.setAside && <span className={classes.aside}>set aside</span>}
           {waymark.takenBackBecause !== undefined && <span className={classes.aside}>{waymark.takenBackBecause}</span>}
         </h2>
