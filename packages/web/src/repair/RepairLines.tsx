@@ -1,9 +1,11 @@
 import type { RecordedRepair, VehicleRepair } from '@probe-trail/core/repair';
-import { isLeftOver, sayPart, sayRepair } from '@probe-trail/core/repair';
+import { isLeftOver, repairedBefore, sayPart, sayRepair } from '@probe-trail/core/repair';
 import dayjs from 'dayjs';
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import { Day, Moment } from '../device/Moment';
 import { VerdictMark } from '../spec/VerdictMark';
+import { sayCount } from '../ui/sayCount';
 import classes from './RepairLines.module.css';
 
 interface LinesProps<One extends RecordedRepair> {
@@ -22,6 +24,7 @@ export const RepairLines = <One extends RecordedRepair>({ repairs, actions }: Li
           <b>{sayRepair(one.repair)}</b>
           {one.failedBecause !== null && <p>It did not help: {one.failedBecause}</p>}
           <Details recorded={one} />
+          {isOfVehicle(one) && <CameBack repair={one} all={ofVehicle(repairs)} />}
           <small className="soft">
             {one.by}, <Moment atMs={one.atMs} />
           </small>{' '}
@@ -33,6 +36,21 @@ export const RepairLines = <One extends RecordedRepair>({ repairs, actions }: Li
 );
 
 const isOfVehicle = (repair: RecordedRepair): repair is VehicleRepair => 'madeGoodOn' in repair;
+
+/** The same cause was repaired before: what was done then did not last. */
+function CameBack({ repair, all }: { readonly repair: VehicleRepair; readonly all: readonly VehicleRepair[] }) {
+  const before = repairedBefore(repair, all);
+  if (!before) return null;
+  return (
+    <p>
+      <b>It came back:</b> the same was repaired {before.days === 0 ? 'on the same day' : sayCount(before.days, 'day')}
+      {before.days === 0 ? '' : ' earlier'}, on <Link to={`/jobs/${before.jobId}`}>that visit</Link>.
+    </p>
+  );
+}
+
+const ofVehicle = (repairs: readonly RecordedRepair[]): readonly VehicleRepair[] =>
+  repairs.flatMap((one) => (isOfVehicle(one) ? [one] : []));
 
 function markOf(repair: RecordedRepair) {
   if (repair.failedBecause !== null) return 'outOfSpec';
