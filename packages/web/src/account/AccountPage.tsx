@@ -157,7 +157,13 @@ const textOf = ({ part, text }: WrittenPart): readonly string[] => [part, text.t
 /** Concern, cause and correction, then every figure in its table. */
 const ForTechnician = ({ account }: { readonly account: Account }) =>
   accountBlocks(account, 'technician').map((block) => (
-    <section key={block.title} className={classes.block} aria-label={block.title}>
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: a wide table scrolls, so the keyboard must reach it
+    <section
+      key={block.title}
+      className={classes.block}
+      aria-label={block.title}
+      tabIndex={block.kind === 'table' ? 0 : undefined}
+    >
       <h2>{block.title}</h2>
       {block.kind === 'text' ? (
         block.lines.map((line) => <p key={line}>{line}</p>)
