@@ -157,7 +157,6 @@ const textOf = ({ part, text }: WrittenPart): readonly string[] => [part, text.t
 /** Concern, cause and correction, then every figure in its table. */
 const ForTechnician = ({ account }: { readonly account: Account }) =>
   accountBlocks(account, 'technician').map((block) => (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: a wide table scrolls, so the keyboard must reach it
     <section
       key={block.title}
       className={classes.block}
