@@ -80,7 +80,12 @@ const job: NewJobEvent[] = [
   { kind: 'noted', text: 'Left tyre is worn', isSideFinding: true },
 ];
 
-function accountAfter(more: readonly NewJobEvent[] = [], loose: readonly NewJobEvent[] = job, hasTrail = true) {
+function accountAfter(
+  more: readonly NewJobEvent[] = [],
+  loose: readonly NewJobEvent[] = job,
+  hasTrail = true,
+  plan = aPlan(),
+) {
   const events: JobEvent[] = [...loose, ...more].map((event, at) =>
     stampJobEvent(event, { id: `e${at}`, atMs: 1000 * at, by: 'Tobi Lunde' }),
   );
@@ -89,7 +94,7 @@ function accountAfter(more: readonly NewJobEvent[] = [], loose: readonly NewJobE
     if (!next.ok) throw new Error(next.problem.kind);
     return next.value;
   }, undefined) as Job;
-  const trail = reduceTrail(aPlan(), trailEvents(opened, ...walked));
+  const trail = reduceTrail(plan, trailEvents(opened, ...walked));
   const trails = new Map(trail.ok && hasTrail ? [['t1', trail.value]] : []);
   const proof = proofOf({ job: state, events, sheets, trails });
   const vehicle = { fleetNumber: 'FG-07', plate: 'FT 59 LP', vin: 'ZZXLP35T0N0000107' };
@@ -119,6 +124,25 @@ describe('the account of a job', () => {
         'We also noticed: Left tyre is worn.',
       ],
     });
+  });
+
+  it('says of work afterwards what it was', () => {
+    const nm = { id: 'nm', kind: 'torque', text: 'Stud', needs: [], limit: { unit: 'Nm', min: 16, max: 20 } } as const;
+    const suspects = aPlan().suspects.map((suspect) =>
+      suspect.id === 'ground' ? { ...suspect, tasks: [nm] } : suspect,
+    );
+    const done: NewJobEvent = {
+      kind: 'taskDone',
+      repairId,
+      taskId: 'nm',
+      what: 'x',
+      reading: '18',
+      skippedBecause: null,
+    };
+    const { customer } = accountAfter([done], job, true, aPlan({ suspects }));
+    expect(customer.find(({ part }) => part === 'checked')?.text).to.include(
+      'torque: Stud, 16 to 20 Nm: 18 Nm, limits 16 to 20 Nm.',
+    );
   });
 
   it('gives the next technician concern, cause and correction, and the figures', () => {

@@ -1,7 +1,7 @@
 import { supportOf } from '../evidence/index.js';
 import { type AccountPart, accountParts, occasions, proofVerdicts, type WrittenPart } from '../job/index.js';
 import { type Conclusion, indexPlan } from '../plan/index.js';
-import { openPoints } from '../proof/index.js';
+import { openPoints, type ProofPoint } from '../proof/index.js';
 import { sayPart, sayRepair } from '../repair/index.js';
 import { placeOfTrail, sayTaken, type Trail } from '../trail/index.js';
 import type { AccountInput } from './account.js';
@@ -83,9 +83,7 @@ const sayDone = ({ job: { repairs } }: AccountInput): readonly string[] =>
 function sayChecked({ job, proof }: AccountInput): readonly string[] {
   const closed = job.proof;
   if (!proof) return job.unprovenBecause === '' ? [] : [`Nothing was proven: ${ended(job.unprovenBecause)}`];
-  const shown = proof.points.flatMap(({ state, said, again }) =>
-    state !== 'shown' ? [] : [again ? `${again.title}: ${said}` : said],
-  );
+  const shown = proof.points.filter(({ state }) => state === 'shown').map(sayShown);
   const verdict = closed?.verdict ?? proof.verdict;
   const sentence = `${proof.repair ? 'The repair is' : 'That there is no fault'} ${proof.repair ? proofVerdicts[verdict] : 'cannot be proven: it did not show as long as we tried'}`;
   const open = closed?.open ?? openPoints(proof);
@@ -95,6 +93,10 @@ function sayChecked({ job, proof }: AccountInput): readonly string[] {
     `${sentence}${closed && closed.because !== '' ? `: ${ended(closed.because)}` : '.'}`,
   ];
 }
+
+/** What was read or done says of itself nothing of what it is about; the other sentences do. */
+const sayShown = ({ what, said, again, task }: ProofPoint): string =>
+  again ? `${again.title}: ${said}` : task ? `${what}: ${said}` : said;
 
 function sayToKnow({ job }: AccountInput): readonly string[] {
   const temporary = job.repairs.flatMap(({ repair, failedBecause }) =>

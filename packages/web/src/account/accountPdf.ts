@@ -66,6 +66,7 @@ function blockContent(block: AccountBlock, rule: string): Content {
         fontSize: 9,
         table: {
           headerRows: 1,
+          dontBreakRows: true,
           widths: block.head.map((_, at) => (at === 0 ? '*' : 'auto')),
           body: [block.head.map((text) => ({ text, bold: true })), ...block.rows.map((row) => [...row])],
         },
