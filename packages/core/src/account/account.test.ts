@@ -5,20 +5,13 @@ import { proofOf } from '../proof/index.js';
 import { blankRepair } from '../repair/index.js';
 import { validate } from '../schema/index.js';
 import { aPlan } from '../testing/aPlan.js';
-import { chosen, ignitionOn, opened, taken, events as trailEvents, typed } from '../testing/aWalk.js';
+import { ignitionOn, opened, taken, events as trailEvents, typed, walkToGround } from '../testing/aWalk.js';
 import { type NewTrailEvent, reduceTrail } from '../trail/index.js';
 import { accountBlocks, accountOf, accountSchema, accountToHtml, accountToMarkdown } from './index.js';
 
 const repairId = 'e3';
 const walked: NewTrailEvent[] = [
-  chosen('look', 'seen', 'fine'),
-  taken('look', 'fine'),
-  ignitionOn('feed'),
-  typed('feed', 'volts', '12.4'),
-  taken('feed', 'there'),
-  typed('ground', 'drop', '0.9'),
-  taken('ground', 'bad'),
-  { kind: 'concluded', conclusionId: 'ground', assumedBecause: null },
+  ...walkToGround,
   { kind: 'proofStepOpened', stepId: 'ground', repairId },
   ignitionOn('ground'),
   typed('ground', 'drop', '0.05'),

@@ -4,22 +4,12 @@ import { applyJobEvent, blankArrival, type Job, type JobEvent, type NewJobEvent,
 import { blankRepair } from '../repair/index.js';
 import { anInstrument } from '../testing/anInstrument.js';
 import { aHookUp, aPlan } from '../testing/aPlan.js';
-import { chosen, ignitionOn, opened, taken, events as trailEvents, typed } from '../testing/aWalk.js';
+import { ignitionOn, opened, taken, events as trailEvents, typed, walkToGround } from '../testing/aWalk.js';
 import { type NewTrailEvent, reduceTrail, type Trail } from '../trail/index.js';
 import { openPoints, type Proof, type ProofPoint, proofOf, sayProof, verdictOf } from './index.js';
 
 const plan = aPlan();
 const repairId = 'e1';
-const toGround: NewTrailEvent[] = [
-  chosen('look', 'seen', 'fine'),
-  taken('look', 'fine'),
-  ignitionOn('feed'),
-  typed('feed', 'volts', '12.4'),
-  taken('feed', 'there'),
-  typed('ground', 'drop', '0.9'),
-  taken('ground', 'bad'),
-  { kind: 'concluded', conclusionId: 'ground', assumedBecause: null },
-];
 const again = (text: string, of = repairId): NewTrailEvent[] => [
   { kind: 'proofStepOpened', stepId: 'ground', repairId: of },
   ignitionOn('ground'),
@@ -27,7 +17,7 @@ const again = (text: string, of = repairId): NewTrailEvent[] => [
   taken('ground', Number(text) > 0.2 ? 'bad' : 'good'),
 ];
 function trail(...more: NewTrailEvent[]): Trail {
-  const reduced = reduceTrail(plan, trailEvents(opened, ...toGround, ...more));
+  const reduced = reduceTrail(plan, trailEvents(opened, ...walkToGround, ...more));
   if (!reduced.ok) throw new Error(JSON.stringify(reduced.problem));
   return reduced.value;
 }
@@ -159,7 +149,7 @@ describe('proofOf', () => {
       withMeter,
       trailEvents(
         opened,
-        ...toGround,
+        ...walkToGround,
         { kind: 'proofStepOpened', stepId: 'ground', repairId },
         ignitionOn('ground'),
         { kind: 'instrumentChosen', measures: aHookUp().instrument, instrument: meter },
@@ -280,7 +270,7 @@ describe('the codes of a proof', () => {
   it('of a plan that names some of them are those alone', () => {
     const named = reduceTrail(
       aPlan({ appliesTo: { lines: [], engines: [], codes: ['P0118'], complaints: [] } }),
-      trailEvents(opened, ...toGround),
+      trailEvents(opened, ...walkToGround),
     );
     const proof = proofWith([takenIn(), kept('s0'), repaired()], [before], named.ok ? named.value : null);
     expect(proof.points.filter(({ key }) => key.startsWith('code ')).map(({ what }) => what)).to.deep.equal([
@@ -301,7 +291,7 @@ describe('work after a repair', () => {
   const withTasks = aPlan({
     suspects: plan.suspects.map((suspect) => (suspect.id === 'ground' ? { ...suspect, tasks: [stud, look] } : suspect)),
   });
-  const walked = reduceTrail(withTasks, trailEvents(opened, ...toGround));
+  const walked = reduceTrail(withTasks, trailEvents(opened, ...walkToGround));
   const done = (taskId: string, reading: string | null, skippedBecause: string | null = null): NewJobEvent => ({
     kind: 'taskDone',
     repairId,

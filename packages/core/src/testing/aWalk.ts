@@ -38,6 +38,18 @@ export const ignitionOn = (stepId: string): NewTrailEvent => ({
   state: [{ what: 'ignition', is: 'on' }],
 });
 
+/** On `aPlan`: the fuse is fine, the feed is there, the ground has lost 0.9 V, and that is accepted as the cause. */
+export const walkToGround: readonly NewTrailEvent[] = [
+  chosen('look', 'seen', 'fine'),
+  taken('look', 'fine'),
+  ignitionOn('feed'),
+  typed('feed', 'volts', '12.4'),
+  taken('feed', 'there'),
+  typed('ground', 'drop', '0.9'),
+  taken('ground', 'bad'),
+  { kind: 'concluded', conclusionId: 'ground', assumedBecause: null },
+];
+
 /** The trail after these events, all of which must fit. */
 export function walk(plan: Plan, ...loose: NewTrailEvent[]): Trail {
   const result = reduceTrail(plan, events({ ...opened, planId: plan.id } as NewTrailEvent, ...loose));

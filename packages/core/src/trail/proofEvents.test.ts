@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { evidenceOf, lineUp, nextTests } from '../evidence/index.js';
 import { aPlan } from '../testing/aPlan.js';
-import { chosen, events, ignitionOn, opened, taken, typed, walk } from '../testing/aWalk.js';
+import { chosen, events, ignitionOn, opened, taken, typed, walk, walkToGround } from '../testing/aWalk.js';
 import {
   applyTrailEvent,
   earlierReading,
@@ -13,16 +13,6 @@ import {
 } from './index.js';
 
 const plan = aPlan();
-const toGround: NewTrailEvent[] = [
-  chosen('look', 'seen', 'fine'),
-  taken('look', 'fine'),
-  ignitionOn('feed'),
-  typed('feed', 'volts', '12.4'),
-  taken('feed', 'there'),
-  typed('ground', 'drop', '0.9'),
-  taken('ground', 'bad'),
-  { kind: 'concluded', conclusionId: 'ground', assumedBecause: null },
-];
 const openProof = (stepId = 'ground', repairId = 'r1'): NewTrailEvent => ({
   kind: 'proofStepOpened',
   stepId,
@@ -51,7 +41,7 @@ function refusal(base: readonly NewTrailEvent[], event: NewTrailEvent): string {
 
 describe('a step that is done again to prove a repair', () => {
   it('leaves the trail concluded, and says nothing of the cause', () => {
-    const [before, after] = [walk(plan, ...toGround), walk(plan, ...toGround, ...proof)];
+    const [before, after] = [walk(plan, ...walkToGround), walk(plan, ...walkToGround, ...proof)];
     expect(after.at).to.deep.equal(before.at);
     expect(after.waymarks.at(-1)).to.deep.include({ stepId: 'ground', proves: 'r1', setAside: false });
     expect(lineUp(after)).to.deep.equal(lineUp(before));
@@ -59,16 +49,16 @@ describe('a step that is done again to prove a repair', () => {
   });
 
   it('stands where it stood meanwhile, and asks for the state of the vehicle again', () => {
-    const meanwhile = walk(plan, ...toGround, openProof());
+    const meanwhile = walk(plan, ...walkToGround, openProof());
     expect(meanwhile.at).to.deep.equal({ kind: 'step', stepId: 'ground' });
     expect(placeOfTrail(meanwhile).kind).to.equal('concluded');
     expect(meanwhile.believed).to.deep.equal({});
-    expect(refusal([...toGround, openProof()], typed('ground', 'drop', '0.05'))).to.include('needs ignition on');
-    expect(walk(plan, ...toGround, ...proof, openProof('feed')).believed).to.deep.equal({ ignition: 'on' });
+    expect(refusal([...walkToGround, openProof()], typed('ground', 'drop', '0.05'))).to.include('needs ignition on');
+    expect(walk(plan, ...walkToGround, ...proof, openProof('feed')).believed).to.deep.equal({ ignition: 'on' });
   });
 
   it('can be left, and what was entered stays readable', () => {
-    const left = walk(plan, ...toGround, openProof(), ignitionOn('ground'), typed('ground', 'drop', '0.05'), {
+    const left = walk(plan, ...walkToGround, openProof(), ignitionOn('ground'), typed('ground', 'drop', '0.05'), {
       kind: 'stepLeft',
       stepId: 'ground',
     });
@@ -77,8 +67,8 @@ describe('a step that is done again to prove a repair', () => {
   });
 
   it('is never offered what was read before the repair, and is what it was left with', () => {
-    const back: NewTrailEvent[] = [{ kind: 'wentBack', toWaymarkId: 'e7' }, ...toGround.slice(5)];
-    const walked = [...toGround.slice(0, -1), ...back];
+    const back: NewTrailEvent[] = [{ kind: 'wentBack', toWaymarkId: 'e7' }, ...walkToGround.slice(5)];
+    const walked = [...walkToGround.slice(0, -1), ...back];
     expect(earlierReading(walk(plan, ...walked.slice(0, 8)), 'ground', 'drop')?.eventId).to.equal('e6');
     expect(earlierReading(walk(plan, ...walked, openProof()), 'ground', 'drop')).to.equal(undefined);
     const left: NewTrailEvent[] = [
@@ -94,22 +84,22 @@ describe('a step that is done again to prove a repair', () => {
   });
 
   it('has no place before the end, nor has anything else after it', () => {
-    expect(refusal(toGround.slice(0, -1), openProof())).to.include('has not come to its end');
-    expect(refusal(toGround, openProof('nowhere'))).to.include('There is no step “nowhere”');
+    expect(refusal(walkToGround.slice(0, -1), openProof())).to.include('has not come to its end');
+    expect(refusal(walkToGround, openProof('nowhere'))).to.include('There is no step “nowhere”');
     const others: NewTrailEvent[] = [
       typed('ground', 'drop', '0.05'),
       { kind: 'wentBack', toWaymarkId: 'e2' },
       { kind: 'causeNamed', suspectIds: ['motor'] },
       { kind: 'offPlanTakenBack', testId: 'e2', reason: 'wrong' },
     ];
-    for (const event of others) expect(refusal(toGround, event), event.kind).to.include('concluded');
+    for (const event of others) expect(refusal(walkToGround, event), event.kind).to.include('concluded');
     for (const event of others.slice(1))
-      expect(refusal([...toGround, openProof()], event), event.kind).to.include('concluded');
+      expect(refusal([...walkToGround, openProof()], event), event.kind).to.include('concluded');
   });
 });
 
 describe('a repair that did not help', () => {
-  const base = [...toGround, ...proof, reopened];
+  const base = [...walkToGround, ...proof, reopened];
   it('is evidence against what was repaired, and the next test is to be chosen', () => {
     const trail = walk(plan, ...base);
     expect(trail.at).to.deep.equal({ kind: 'between' });
@@ -169,14 +159,21 @@ describe('a repair that did not help', () => {
 
   it('is recorded once, of suspects that there are, on a trail that has ended', () => {
     expect(refusal(base, reopened)).to.include('already');
-    expect(refusal(toGround, { ...reopened, suspectIds: ['nobody'] } as NewTrailEvent)).to.include(
+    expect(refusal(walkToGround, { ...reopened, suspectIds: ['nobody'] } as NewTrailEvent)).to.include(
       'no suspect “nobody”',
     );
-    expect(refusal(toGround.slice(0, -1), reopened)).to.include('has not come to its end');
+    expect(refusal(walkToGround.slice(0, -1), reopened)).to.include('has not come to its end');
   });
 
   it('sets aside what was being measured for its proof', () => {
-    const trail = walk(plan, ...toGround, openProof(), ignitionOn('ground'), typed('ground', 'drop', '0.3'), reopened);
+    const trail = walk(
+      plan,
+      ...walkToGround,
+      openProof(),
+      ignitionOn('ground'),
+      typed('ground', 'drop', '0.3'),
+      reopened,
+    );
     expect(trail.at).to.deep.equal({ kind: 'between' });
     expect(trail.waymarks.at(-1)).to.deep.include({ proves: 'r1', setAside: true });
   });
