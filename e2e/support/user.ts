@@ -9,7 +9,7 @@ export interface User {
   readonly goTo: (path: string) => Promise<void>;
   /** Clicks what bears this text or accessible name; waits for it. */
   readonly click: (text: string) => Promise<void>;
-  /** The same where it may be gone by now. @returns whether it was clicked */
+  /** Clicks the button or link of this name where it is not gone by now. @returns whether it was clicked */
   readonly clickIfThere: (text: string) => Promise<boolean>;
   /** Waits until this text is on the screen. */
   readonly see: (text: string) => Promise<void>;
@@ -68,7 +68,7 @@ export async function userIn(
       await (await reachIn(page, controls(text), 0, `“${text}”`)).click();
     },
     clickIfThere: async (text) => {
-      const found = await findIn(page, controls(text), 0, goneMs);
+      const found = await findIn(page, (within) => named(within, text, ['button', 'link']), 0, goneMs);
       await found?.click();
       return found !== undefined;
     },
