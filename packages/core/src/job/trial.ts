@@ -1,11 +1,15 @@
-/** Under which conditions a vehicle was tried out after a repair. */
+import { occasions } from './arrival.js';
+
+const { cold, hot, wet, roughRoad, underLoad, afterStanding } = occasions;
+
+/** Under which conditions a vehicle was tried out: those in which a complaint can show, and those of a drive. */
 export const trialConditions = {
-  cold: 'when cold',
-  hot: 'when hot',
-  wet: 'when wet',
-  roughRoad: 'on rough road',
-  underLoad: 'under load',
-  afterStanding: 'after standing',
+  cold,
+  hot,
+  wet,
+  roughRoad,
+  underLoad,
+  afterStanding,
   atSpeed: 'at speed',
   stopAndGo: 'in stop-and-go traffic',
 } as const;

@@ -18,13 +18,9 @@ const planOf = (suspectIds: readonly string[]): Plan => ({
   suspects: [suspect('relay', 'Relay K7', 'Replace it.'), suspect('stud', 'Stud G3', 'Clean the stud.')],
   conclusions: [{ id: 'end', title: 'End', summary: '', suspectIds }],
 });
+const end = { kind: 'concluded', conclusionId: 'end', assumedBecause: undefined, atMs: 0, by: 'Tobi Lunde' } as const;
 const offered = (...suspectIds: string[]) =>
-  offeredRepair(
-    causesOf('t1', {
-      plan: planOf(suspectIds),
-      at: { kind: 'concluded', conclusionId: 'end', assumedBecause: undefined, atMs: 0, by: 'Tobi Lunde' },
-    }),
-  );
+  offeredRepair(causesOf('t1', { plan: planOf(suspectIds), at: end, proving: undefined }));
 
 describe('the repair that is offered', () => {
   it('is that of the one cause that was named, as the plan says', () =>
@@ -36,6 +32,12 @@ describe('the repair that is offered', () => {
       done: 'Clean the stud.',
       way: 'clean',
     }));
+
+  it('stays the same while a step is done again to prove a repair', () => {
+    const proving = { repairId: 'r1', from: { at: end, taken: {}, overridden: [] } };
+    const [first] = causesOf('t1', { plan: planOf(['stud']), at: { kind: 'step', stepId: 's' }, proving });
+    expect([first?.name, first?.isNamed]).to.deep.equal(['Stud G3', true]);
+  });
 
   it('presumes nothing where no fault was found, or several are named', () => {
     expect(offered()).to.equal(blankRepair);

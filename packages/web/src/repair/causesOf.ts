@@ -1,6 +1,6 @@
 import { sayTask } from '@probe-trail/core/plan';
 import { blankRepair, type Repair } from '@probe-trail/core/repair';
-import type { Trail } from '@probe-trail/core/trail';
+import { placeOfTrail, type Trail } from '@probe-trail/core/trail';
 
 /** Something that may have been at fault, with what the plan says of its repair. */
 export interface Cause {
@@ -19,7 +19,10 @@ export interface Cause {
 }
 
 /** The suspects of a trail, those first that its conclusion names. */
-export function causesOf(trailId: string, { plan, at }: Pick<Trail, 'plan' | 'at'>): readonly Cause[] {
+export function causesOf(trailId: string, trail: Pick<Trail, 'plan' | 'at' | 'proving'>): readonly Cause[] {
+  const { plan } = trail;
+  // A step that is done again to prove a repair does not take the cause back.
+  const at = placeOfTrail(trail);
   const found = at.kind === 'concluded' ? plan.conclusions.find(({ id }) => id === at.conclusionId) : undefined;
   const isNamed = ({ id }: { readonly id: string }) => found?.suspectIds.includes(id) ?? false;
   return [...plan.suspects.filter(isNamed), ...plan.suspects.filter((suspect) => !isNamed(suspect))].map((suspect) => ({
