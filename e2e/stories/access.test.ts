@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { expect } from 'chai';
 import { aUser, phone, type User } from '../support/user.js';
-import { prepareViews, seenAt, views } from '../support/views.js';
+import { prepareViews, seenAt, standsStill, views } from '../support/views.js';
 import { lookAtWidths } from '../support/widths.js';
 import { useWorld } from '../support/world.js';
 
@@ -20,6 +20,7 @@ describe('axe-core finds no violation, and every width fits', () => {
   });
 
   const check = async (user: User, where: 'document' | `'[role="dialog"]'` = 'document') => {
+    await standsStill(user);
     const violations = (await user.page.evaluate(
       `axe.run(${where}).then((result) => result.violations)`,
     )) as readonly Violation[];

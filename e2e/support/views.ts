@@ -74,3 +74,24 @@ export const seenAt = async ({ page }: User, sign: string): Promise<void> => {
   };
   await page.waitForFunction(isSeen, {}, sign);
 };
+
+/** Waits until nothing moves any more: what is placed by script, such as a mark behind the chosen word, follows its page late. */
+export const standsStill = async ({ page }: User): Promise<void> => {
+  const places = () =>
+    page.evaluate(() =>
+      [...document.querySelectorAll('body *')]
+        .map((element) => {
+          const { x, y, width, height } = element.getBoundingClientRect();
+          return [x, y, width, height].join(' ');
+        })
+        .join('\n'),
+    );
+  let before = await places();
+  for (let tries = 0; tries < 40; tries += 1) {
+    await new Promise((resolve) => setTimeout(resolve, 60));
+    const now = await places();
+    if (now === before) return;
+    before = now;
+  }
+  throw new Error('the page still moves after 40 looks');
+};
