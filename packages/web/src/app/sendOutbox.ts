@@ -1,4 +1,4 @@
-import { type Answer, drainOutbox } from '@probe-trail/core/outbox';
+import { type Answer, drainOutbox, oneAtATime } from '@probe-trail/core/outbox';
 import { problemCodeOf, sayFailure } from '../api/api';
 import type { Recorded, Waiting } from '../device/database';
 import { outbox } from '../device/outbox';
@@ -31,17 +31,15 @@ const final = new Set([
 const takenBefore = new Set(['SHEET_EXISTS']);
 const longestWaitMs = 15_000;
 
-let running: Promise<void> | undefined;
 let retry: ReturnType<typeof setTimeout> | undefined;
 let failures = 0;
+let sending: (() => Promise<void>) | undefined;
 
 /** Sends what waits, one queue after the other, in order. Called as often as you like; it runs once at a time. */
 export const sendOutbox = (): AppThunk<Promise<void>> => (dispatch) => {
   clearTimeout(retry);
-  running ??= dispatch(sendAll()).finally(() => {
-    running = undefined;
-  });
-  return running;
+  sending ??= oneAtATime(() => dispatch(sendAll()));
+  return sending();
 };
 
 const sendAll = (): AppThunk<Promise<void>> => async (dispatch) => {
