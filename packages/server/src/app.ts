@@ -14,6 +14,7 @@ import { streamPlugin } from './edge/streams.js';
 import { healthPlugin } from './health/index.js';
 import { instrumentPlugin } from './instrument/index.js';
 import { jobPlugin } from './job/index.js';
+import { learningPlugin } from './learning/index.js';
 import { libraryPlugin } from './library/index.js';
 import { hidden, openapiPlugin } from './openapi/index.js';
 import { guardPlugin, personPlugin, sessionPlugin } from './person/index.js';
@@ -119,7 +120,7 @@ function makeServer(handler: RequestListener, tls: AppOptions['tls']): Server {
 async function registerApi(api: FastifyInstance, options: AppOptions, services: Services): Promise<void> {
   const { nowMs, newId, setupToken, demoAccounts = [], vehicleInterface = makeSimulatedInterface([]) } = options;
   const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos } = services;
-  const { instruments, reviews, waiting, library, search, health } = services;
+  const { instruments, reviews, waiting, library, learning, search, health } = services;
   const headers = options.tls ? { ...apiHeaders, 'strict-transport-security': 'max-age=31536000' } : apiHeaders;
   api.addHook('onRequest', async (_request, reply) => void reply.headers(headers));
   api.all('/*', { schema: hidden, config: { needs: 'nobody' } }, sayNotFound);
@@ -134,7 +135,8 @@ async function registerApi(api: FastifyInstance, options: AppOptions, services: 
     await scope.register(personPlugin, { prefix: '/people', people, sessions, newId, setupToken });
     await scope.register(planPlugin, { prefix: '/plans', plans, nowMs });
     await scope.register(reviewPlugin, { prefix: '/plans', reviews, plans, remarks: trailStore, nowMs, newId });
-    await scope.register(waitingPlugin, { prefix: '/reviews', waiting, trails: trailStore });
+    await scope.register(waitingPlugin, { prefix: '/reviews', waiting });
+    await scope.register(learningPlugin, { prefix: '/lessons', learning });
     await scope.register(libraryPlugin, { prefix: '/library', library, nowMs });
     await scope.register(vehiclePlugin, { prefix: '/vehicles', vehicles, newId, nowMs });
     await scope.register(vehicleHistoryPlugin, { prefix: '/vehicles', vehicles, codes, jobs: jobStore });

@@ -59,6 +59,7 @@ async function start(): Promise<void> {
   });
   await listen(app, settings);
   warmUp();
+  void services.learning.catchUp();
   console.log(`Probe Trail is open at ${addressOf(settings)}`);
   for (const { name, roles, password } of accounts) console.log(`  ${name} (${roles.join(', ')}): ${password}`);
   await sayHowToSetUp(services, settings, setupToken);

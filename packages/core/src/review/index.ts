@@ -49,4 +49,4 @@ export interface RemarkAnswer {
   readonly atMs: number;
 }
 
-export { countWaiting, type PlanFindings, type Waiting, type WaitingDraft } from './waiting.js';
+export { countWaiting, type Waiting, type WaitingDraft } from './waiting.js';

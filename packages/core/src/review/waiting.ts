@@ -31,9 +31,3 @@ export const countWaiting = ({ toReview, toRelease, remarks, comments, newerCard
   toRelease.length +
   [...remarks, ...comments].reduce((sum, { count }) => sum + count, 0) +
   newerCards.reduce((sum, { cards }) => sum + cards.length, 0);
-
-/** What the trails of a plan ended with, the most frequent first. */
-export interface PlanFindings {
-  readonly planId: string;
-  readonly found: readonly { readonly title: string; readonly count: number }[];
-}

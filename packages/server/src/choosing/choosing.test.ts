@@ -1,6 +1,6 @@
 import type { PlanChoice } from '@probe-trail/core/choosing';
 import { expect } from 'chai';
-import { appendTo, jobEvent, takeInVehicle } from '../testing/aJob.js';
+import { appendTo, jobEvent, proveOnJob, takeInVehicle } from '../testing/aJob.js';
 import { aServer, smallPlan, smallWalk, type TestServer } from '../testing/aServer.js';
 
 describe('choosing a plan for a job', () => {
@@ -71,12 +71,14 @@ describe('choosing a plan for a job', () => {
     expect(await ids()).to.deep.equal([]);
   });
 
-  it('says how often a plan was used and what it found', async () => {
+  it('says how often a plan was used, and what it found only once that is proven', async () => {
     await release('cranking', { complaints: ['cranks slowly'] });
-    for (const id of ['a', 'b']) await server.ask('POST', `/api/trails/${id}/events`, { events: smallWalk(id) });
+    await server.ask('POST', '/api/trails/a/events', { events: smallWalk('a') });
+    await proveOnJob(server, 'j2', 'b');
+    await server.services.learning.settle();
     const [plan] = (await choice()).plans;
     expect(plan?.candidate).to.deep.include({ uses: 2, expectedMinutes: 2, tools: [] });
-    expect(plan?.candidate.found[0]).to.include({ title: 'Battery is flat', count: 2 });
+    expect(plan?.candidate.found).to.deep.equal([{ title: 'Battery is flat', count: 1 }]);
   });
 
   it('tells the author that a plan was missing', async () => {

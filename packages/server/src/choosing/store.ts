@@ -2,8 +2,8 @@ import type { Bulletin, PlanCandidate } from '@probe-trail/core/choosing';
 import { groupBy } from '@probe-trail/core/list';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../db/openDatabase.js';
+import type { LearningStore } from '../learning/store.js';
 import { planSubjectTable as subject, planVersionTable as version } from '../plan/table.js';
-import type { TrailStore } from '../trail/store.js';
 import { bulletinTable } from './table.js';
 
 export type ChoosingStore = ReturnType<typeof makeChoosingStore>;
@@ -12,7 +12,7 @@ export type ChoosingStore = ReturnType<typeof makeChoosingStore>;
 const mostPlansOfAWord = 400;
 const mostCandidates = 60;
 
-export const makeChoosingStore = ({ orm }: Database, trails: Pick<TrailStore, 'findings'>) => ({
+export const makeChoosingStore = ({ orm }: Database, learning: Pick<LearningStore, 'foundBy'>) => ({
   /** In how many plans each of these words stands; those in none are left out. */
   plansWithWord: async (words: readonly string[]): Promise<ReadonlyMap<string, number>> => {
     const rows = await orm
@@ -43,22 +43,20 @@ export const makeChoosingStore = ({ orm }: Database, trails: Pick<TrailStore, 'f
   candidates: async (planIds: readonly string[]): Promise<PlanCandidate[]> => {
     if (planIds.length === 0) return [];
     const { planId, title, appliesTo, expectedMinutes, tools } = version;
-    const [rows, findings] = await Promise.all([
+    const [rows, finds] = await Promise.all([
       orm
         .select({ planId, version: version.version, title, appliesTo, expectedMinutes, tools })
         .from(version)
         .where(and(inArray(planId, [...planIds]), eq(version.state, 'released')))
         .orderBy(version.version),
-      trails.findings(planIds),
+      learning.foundBy(planIds),
     ]);
-    const foundByPlan = groupBy(findings, (finding) => finding.planId);
+    const foundByPlan = new Map(finds.map((one) => [one.planId, one]));
     return [...groupBy(rows, (row) => row.planId).values()].flatMap((versions) => {
       const newest = versions.at(-1);
       if (!newest) return [];
-      const found = (foundByPlan.get(newest.planId) ?? [])
-        .map(({ title, count }) => ({ title, count }))
-        .sort((a, b) => b.count - a.count);
-      return [{ ...newest, uses: found.reduce((sum, { count }) => sum + count, 0), found }];
+      const { uses, found } = foundByPlan.get(newest.planId) ?? { uses: 0, found: [] };
+      return [{ ...newest, uses, found }];
     });
   },
 

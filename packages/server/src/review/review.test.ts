@@ -178,13 +178,4 @@ describe('review, release and retirement over HTTP', () => {
       expect(await waiting(other)).to.deep.equal(nothing);
     });
   });
-
-  it('says what the trails of each plan ended with', async () => {
-    expect((await server.ask('GET', '/api/reviews/findings')).body).to.deep.equal([]);
-    await releaseSmallPlan(server);
-    for (const id of ['a', 'b']) await server.ask('POST', `/api/trails/${id}/events`, { events: smallWalk(id) });
-    expect((await server.ask('GET', '/api/reviews/findings')).body).to.deep.equal([
-      { planId: 'cranking', found: [{ title: 'Battery is flat', count: 2 }] },
-    ]);
-  });
 });

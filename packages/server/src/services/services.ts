@@ -6,7 +6,10 @@ import type { Database } from '../db/openDatabase.js';
 import { makeHealth } from '../health/service.js';
 import { makeInstrumentStore } from '../instrument/store.js';
 import { makeJobService } from '../job/service.js';
-import { makeJobStore } from '../job/store.js';
+import { type JobStore, makeJobStore } from '../job/store.js';
+import { makeDueLessons } from '../learning/dueLessons.js';
+import { makeLearningService } from '../learning/service.js';
+import { makeLearningStore } from '../learning/store.js';
 import { makeLibraryStore } from '../library/store.js';
 import { makeSessionStore } from '../person/sessions.js';
 import { makePersonStore } from '../person/store.js';
@@ -28,10 +31,27 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
   const [vehicles, jobStore] = [makeVehicleStore(database), makeJobStore(database)];
   const plans = makePlanService(makePlanStore(database));
   const [people, photos] = [makePersonStore(database), makePhotoStore(database, inDataFolder(dataFolder).photos)];
-  const trails = makeTrailService({ store: trailStore, hasJob: jobStore.has, plans, people, photos });
+  const due = makeDueLessons();
+  const trails = makeTrailService({
+    store: trailStore,
+    hasJob: jobStore.has,
+    plans,
+    people,
+    photos,
+    told: due.trailChanged,
+  });
   const { stateOf } = trails;
-  const jobs = makeJobService({ jobs: jobStore, codes, trails: { ...trailStore, stateOf }, vehicles, people, photos });
-  const choosingStore = makeChoosingStore(database, trailStore);
+  const jobs = makeJobService({
+    jobs: tellingStore(jobStore, due.jobChanged),
+    codes,
+    trails: { ...trailStore, stateOf },
+    vehicles,
+    people,
+    photos,
+  });
+  const learningStore = makeLearningStore(database);
+  const learning = makeLearningService({ due, store: learningStore, trails, trailLines: trailStore, jobs, plans });
+  const choosingStore = makeChoosingStore(database, learningStore);
   return {
     people,
     sessions: makeSessionStore(database, nowMs),
@@ -42,6 +62,7 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
     trailStore,
     jobStore,
     jobs,
+    learning,
     choosingStore,
     choosing: makeChoosingService({ jobs, codes, vehicles, store: choosingStore }),
     photos,
@@ -53,3 +74,12 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
     health: makeHealth(database, dataFolder, trails.waiting),
   };
 }
+
+/** The same store, which says of every job that it has new entries. */
+const tellingStore = (store: JobStore, tell: (jobId: string) => void): JobStore => ({
+  ...store,
+  append: async (jobId, ...entries) => {
+    await store.append(jobId, ...entries);
+    tell(jobId);
+  },
+});

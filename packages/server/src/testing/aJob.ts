@@ -1,6 +1,7 @@
 import { blankArrival, type JobEvent, type NewJobEvent, stampJobEvent } from '@probe-trail/core/job';
+import { blankRepair } from '@probe-trail/core/repair';
 import type { Line, NewVehicle } from '@probe-trail/core/vehicle';
-import type { Ask, TestServer } from './aServer.js';
+import { type Ask, smallWalk, type TestServer } from './aServer.js';
 
 /** A line with three units on one bus, two of them on one fuse. */
 export const smallLine = (): Line => ({
@@ -61,3 +62,34 @@ export const aJobEventBody = (loose: object): object => {
   count += 1;
   return { id: `sent-${count}`, atMs: 1000, by: 'Ines Marrow', ...loose };
 };
+
+/** A job of another visit whose trail on `smallPlan` named the battery, which was replaced, measured again, tried out and proven. */
+export async function proveOnJob(server: TestServer, jobId: string, trailId: string): Promise<void> {
+  const { ask } = server;
+  const [vehicle] = (await ask('GET', '/api/vehicles')).body as unknown as readonly { vehicleId: string }[];
+  const repaired = jobEvent({
+    kind: 'repaired',
+    repair: { ...blankRepair, cause: 'Battery', suspectId: 'battery', trailId },
+  });
+  await appendTo(ask, jobId, takenIn(vehicle?.vehicleId ?? ''));
+  const [opened, ...walked] = smallWalk(trailId);
+  await ask('POST', `/api/trails/${trailId}/events`, { events: [{ ...opened, jobId }, ...walked] });
+  await appendTo(ask, jobId, repaired);
+  const common = (index: number) => ({ id: `${trailId}-proof${index}`, atMs: 9000 + index, by: 'Ines Marrow' });
+  const [reading, taken] = walked;
+  const again = [
+    { ...common(0), kind: 'proofStepOpened', stepId: 'rest', repairId: repaired.id },
+    { ...reading, ...common(1), entry: { kind: 'typed', text: '12.7' } },
+    { ...taken, ...common(2), outcomeId: 'good' },
+  ];
+  await ask('POST', `/api/trails/${trailId}/events`, { events: again });
+  const tried = { under: [], minutes: 10, kilometres: 4, topSpeed: null, complaint: 'gone', seen: '' } as const;
+  const proof = { verdict: 'proven', open: [], because: '', watchFor: '', comeBack: '' } as const;
+  const { body } = await appendTo(
+    ask,
+    jobId,
+    jobEvent({ kind: 'triedOut', repairId: repaired.id, ...tried }),
+    jobEvent({ kind: 'proofTaken', repairId: repaired.id, ...proof }),
+  );
+  if (body.detail) throw new Error(body.detail);
+}

@@ -31,17 +31,23 @@ interface TrailServiceOptions {
   readonly plans: PlanService;
   readonly people: Pick<PersonStore, 'isName'>;
   readonly photos: Pick<PhotoStore, 'find'>;
+  /** Hears of every trail that has new entries on the disk. */
+  readonly told: (trailId: string) => void;
 }
 
 /** Trails: every event is checked by the core's reducer, then stored, then acknowledged. */
-export function makeTrailService({ store, hasJob, plans, people, photos }: TrailServiceOptions) {
+export function makeTrailService({ store, hasJob, plans, people, photos, told }: TrailServiceOptions) {
   const stored = new EventEmitter().setMaxListeners(0);
+  const tell = (trailId: string) => {
+    stored.emit(trailId);
+    told(trailId);
+  };
   const queue = makeAppendQueue(store);
   const { load, liveTrail, forget } = makeLiveTrails(store, makeFollowedPlans({ plans, hasJob }));
   const { acknowledgeRepeated, appendFresh } = makeAppending({
     queue,
     forget,
-    told: (trailId) => stored.emit(trailId),
+    told: tell,
   });
 
   return {
@@ -93,7 +99,7 @@ export function makeTrailService({ store, hasJob, plans, people, photos }: Trail
       const row = { trailId, seq: events.length, eventId: voiding.id, event: voiding };
       await store.writeVoiding({ row, line, voidedId: voiding.entryId });
       forget(trailId);
-      stored.emit(trailId);
+      tell(trailId);
       return { eventCount: events.length + 1 };
     },
 

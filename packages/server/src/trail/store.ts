@@ -1,5 +1,5 @@
 import type { PlanRemark, TrailEvent, TrailListItem } from '@probe-trail/core/trail';
-import { and, asc, desc, eq, gte, inArray, isNotNull, type SQL, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, sql } from 'drizzle-orm';
 import type { Database } from '../db/openDatabase.js';
 import { type EventRow, type RemarkRow, remarkTable, trailEventTable, trailTable } from './table.js';
 
@@ -22,32 +22,12 @@ export interface VoidingRows {
 
 export type TrailStore = ReturnType<typeof makeTrailStore>;
 
-/** What trails have found, and how often, by plan. */
-async function findingsIn(
-  orm: Database['orm'],
-  which: SQL,
-): Promise<{ planId: string; title: string; count: number }[]> {
-  const { planId, concludedWith } = trailTable;
-  const rows = await orm
-    .select({ planId, title: concludedWith, count: sql<number>`count(*)` })
-    .from(trailTable)
-    .where(and(which, isNotNull(concludedWith)))
-    .groupBy(planId, concludedWith);
-  return rows.map(({ planId, title, count }) => ({ planId: planId ?? '', title: title ?? '', count }));
-}
-
 export const makeTrailStore = ({ orm }: Database) => ({
   list: (): Promise<TrailListItem[]> =>
     orm.select().from(trailTable).orderBy(desc(trailTable.lastEventAtMs)).limit(200),
 
   ofJob: (jobId: string): Promise<TrailListItem[]> =>
     orm.select().from(trailTable).where(eq(trailTable.jobId, jobId)).orderBy(asc(trailTable.openedAtMs)),
-
-  /** What the trails on these plans have found, and how often. */
-  findings: (planIds: readonly string[]) => findingsIn(orm, inArray(trailTable.planId, [...planIds])),
-
-  /** The same of every plan. */
-  findingsOfAll: () => findingsIn(orm, isNotNull(trailTable.planId)),
 
   /** The events in order, without the first `skip` ones. */
   events: async (trailId: string, skip = 0): Promise<TrailEvent[]> => {

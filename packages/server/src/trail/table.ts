@@ -28,8 +28,6 @@ export const trailTable = sqliteTable(
   (trail) => [
     index('trail_by_last_event').on(trail.lastEventAtMs),
     index('trail_by_job').on(trail.jobId, trail.openedAtMs),
-    // What a plan found so far is counted in this index alone.
-    index('trail_by_finding').on(trail.planId, trail.concludedWith),
   ],
 );
 

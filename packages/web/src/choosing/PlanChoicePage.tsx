@@ -147,8 +147,10 @@ function PlanOffer({ open, choice, plan: { candidate, fit, reasons } }: OfferPro
 
 function sayUses(uses: number, found: RankedPlan['candidate']['found']): string {
   if (uses === 0) return 'Not used here yet.';
+  const used = `Used ${uses === 1 ? 'once' : `${uses} times`}`;
+  if (found.length === 0) return `${used}; nothing that it found was proven yet.`;
   const most = found.slice(0, 3).map(({ title, count }) => `${title} (${count})`);
-  return `Used ${uses === 1 ? 'once' : `${uses} times`}; found ${most.join(', ')}.`;
+  return `${used}; found and proven: ${most.join(', ')}.`;
 }
 
 /** Testing goes on where nobody has written a plan: with the same evidence and the same record. */

@@ -1,5 +1,5 @@
+import type { PlanFound } from '@probe-trail/core/learning';
 import type { Plan, PlanListItem, PlanVersion, PlanVersionInfo } from '@probe-trail/core/plan';
-import type { PlanFindings } from '@probe-trail/core/review';
 import { api } from '../api/api';
 
 /** A draft as somebody has seen it. */
@@ -21,9 +21,9 @@ export const versionPath = ({ planId, version }: VersionOf): string => `plans/${
 export const planApi = api.injectEndpoints({
   endpoints: (build) => ({
     plans: build.query<readonly PlanListItem[], void>({ query: () => 'plans', providesTags: ['plans'] }),
-    /** What the trails of each plan ended with. */
-    planFindings: build.query<readonly PlanFindings[], void>({
-      query: () => 'reviews/findings',
+    /** What was found with each plan, and proven. */
+    plansFound: build.query<readonly PlanFound[], void>({
+      query: () => 'lessons/found',
       providesTags: ['plans', 'trails'],
     }),
     plan: build.query<PlanListItem, string>({ query: (planId) => `plans/${planId}`, providesTags: ['plans'] }),
@@ -54,7 +54,7 @@ export const planApi = api.injectEndpoints({
 
 export const {
   usePlansQuery,
-  usePlanFindingsQuery,
+  usePlansFoundQuery,
   usePlanQuery,
   usePlanVersionQuery,
   usePlanDraftQuery,

@@ -3,7 +3,7 @@ import { IconSearch } from '@tabler/icons-react';
 import { useSearchParams } from 'react-router';
 import { optionsOf } from '../../fields/optionsOf';
 import classes from './PlanLines.module.css';
-import { authorOf, type LearnedPlan, type PlanWish, planOrders, planStates } from './shownPlans';
+import { authorOf, type PlanWish, type PlanWithFound, planOrders, planStates } from './shownPlans';
 
 const anyPlan: PlanWish = { words: '', model: '', author: '', state: '', order: 'title' };
 
@@ -40,7 +40,7 @@ export function usePlanWish(): readonly [PlanWish, (part: Partial<PlanWish>) => 
 }
 
 interface FiltersProps {
-  readonly plans: readonly LearnedPlan[];
+  readonly plans: readonly PlanWithFound[];
   readonly wish: PlanWish;
   readonly onWish: (part: Partial<PlanWish>) => void;
 }

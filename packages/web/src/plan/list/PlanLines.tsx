@@ -3,10 +3,10 @@ import { Link } from 'react-router';
 import rows from '../../ui/rows.module.css';
 import { sayCount } from '../../ui/sayCount';
 import classes from './PlanLines.module.css';
-import type { LearnedPlan } from './shownPlans';
+import type { PlanWithFound } from './shownPlans';
 
 /** A plan; with what its trails have found, where that is asked for. */
-type Line = PlanListItem & Partial<Pick<LearnedPlan, 'uses' | 'found'>>;
+type Line = PlanListItem & Partial<Pick<PlanWithFound, 'uses' | 'found'>>;
 
 /** Plans or blocks as rows that can be opened. */
 export const PlanLines = ({ plans }: { readonly plans: readonly Line[] }) => (
@@ -54,8 +54,8 @@ const mostFound = 3;
 
 const sayTimes = (count: number): string => (count === 1 ? 'once' : `${count} times`);
 
-/** What the trails ended with, the most frequent first. */
-function sayFound(found: LearnedPlan['found']): string {
+/** What was found and proven, the most frequent first. */
+function sayFound(found: PlanWithFound['found']): string {
   const more = found.length - mostFound;
   const said = found.slice(0, mostFound).map(({ title, count }) => (count === 1 ? title : `${title} (${count})`));
   return `${said.join(', ')}${more > 0 ? ` and ${more} more` : ''}`;

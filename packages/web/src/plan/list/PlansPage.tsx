@@ -6,12 +6,12 @@ import { Page } from '../../frame/Page';
 import { MissedPlans } from '../../job/MissedPlans';
 import { useMay } from '../../session/sessionApi';
 import { Notice } from '../../spec/Notice';
-import { usePlanFindingsQuery, usePlansQuery } from '../planApi';
+import { usePlansFoundQuery, usePlansQuery } from '../planApi';
 import { WaitingForYou } from '../review/WaitingForYou';
 import { useNewPlan } from '../useNewPlan';
 import { PlanFilters, usePlanWish } from './PlanFilters';
 import { PlanLines } from './PlanLines';
-import { shownPlans, withFindings } from './shownPlans';
+import { shownPlans, withFound } from './shownPlans';
 
 // It brings the plan check along: it is loaded when somebody takes something in.
 const ImportPlan = lazy(async () => ({ default: (await import('../exchange/ImportPlan')).ImportPlan }));
@@ -63,9 +63,9 @@ export function PlansPage() {
 }
 
 function FilteredPlans({ plans }: { readonly plans: readonly PlanListItem[] }) {
-  const { data: findings } = usePlanFindingsQuery(undefined, { refetchOnMountOrArgChange: true });
+  const { data: found } = usePlansFoundQuery(undefined, { refetchOnMountOrArgChange: true });
   const [wish, setWish] = usePlanWish();
-  const learned = useMemo(() => withFindings(plans, findings ?? []), [plans, findings]);
+  const learned = useMemo(() => withFound(plans, found ?? []), [plans, found]);
   const shown = useMemo(() => shownPlans(learned, wish), [learned, wish]);
   return (
     <>

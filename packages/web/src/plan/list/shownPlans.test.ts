@@ -1,6 +1,6 @@
 import type { PlanListItem, PlanVersionInfo } from '@probe-trail/core/plan';
 import { expect } from 'chai';
-import { type PlanWish, shownPlans, withFindings } from './shownPlans';
+import { type PlanWish, shownPlans, withFound } from './shownPlans';
 
 const version = (more: Partial<PlanVersionInfo>): PlanVersionInfo => ({
   planId: '',
@@ -32,7 +32,7 @@ const item = (planId: string, more: Partial<PlanListItem>): PlanListItem => ({
   ...more,
 });
 
-const plans = withFindings(
+const plans = withFound(
   [
     item('Ramp', { lines: ['Tern 12'], codes: ['U1423'], expectedMinutes: 30, released: version({ savedAtMs: 5 }) }),
     item('fan', { expectedMinutes: 20, draft: version({ state: 'inReview', savedBy: 'Theo', savedAtMs: 9 }) }),
@@ -41,6 +41,7 @@ const plans = withFindings(
   [
     {
       planId: 'Ramp',
+      uses: 7,
       found: [
         { title: 'Ground stud G3', count: 3 },
         { title: 'Pump', count: 1 },
@@ -71,6 +72,5 @@ describe('the list of plans', () => {
     expect(shown({ words: ' stud  ramp ' })).to.deep.equal(['Ramp']);
     expect(shown({ words: 'stud fan' })).to.deep.equal([]);
   });
-  it('counts the trails that came to a conclusion', () =>
-    expect(plans.map(({ uses }) => uses)).to.deep.equal([4, 0, 0]));
+  it('counts the trails that followed it', () => expect(plans.map(({ uses }) => uses)).to.deep.equal([7, 0, 0]));
 });

@@ -1,24 +1,13 @@
-import { groupBy } from '@probe-trail/core/list';
+import type { PlanFound } from '@probe-trail/core/learning';
 import type { PlanListItem } from '@probe-trail/core/plan';
-import type { PlanFindings } from '@probe-trail/core/review';
 
-/** A plan with what its trails have taught. */
-export interface LearnedPlan extends PlanListItem {
-  /** How many trails on it came to a conclusion. */
-  readonly uses: number;
-  readonly found: PlanFindings['found'];
-}
+/** A plan with what its trails have found. */
+export interface PlanWithFound extends PlanListItem, Pick<PlanFound, 'uses' | 'found'> {}
 
-/** Plans with what the fleet learned from each. */
-export function withFindings(
-  plans: readonly PlanListItem[],
-  findings: readonly PlanFindings[],
-): readonly LearnedPlan[] {
-  const byPlan = groupBy(findings, ({ planId }) => planId);
-  return plans.map((plan) => {
-    const found = byPlan.get(plan.planId)?.[0]?.found ?? [];
-    return { ...plan, found, uses: found.reduce((sum, { count }) => sum + count, 0) };
-  });
+/** Plans with what was found with each. */
+export function withFound(plans: readonly PlanListItem[], found: readonly PlanFound[]): readonly PlanWithFound[] {
+  const byPlan = new Map(found.map((one) => [one.planId, one]));
+  return plans.map((plan) => ({ ...plan, ...(byPlan.get(plan.planId) ?? { uses: 0, found: [] }) }));
 }
 
 export const planStates = {
@@ -63,7 +52,7 @@ const changedAtMs = ({ draft, released, retired }: PlanListItem): number =>
 
 const byTitle = (a: PlanListItem, b: PlanListItem) => a.title.localeCompare(b.title, 'en');
 
-const orders: { readonly [Order in PlanOrder]: (a: LearnedPlan, b: LearnedPlan) => number } = {
+const orders: { readonly [Order in PlanOrder]: (a: PlanWithFound, b: PlanWithFound) => number } = {
   title: byTitle,
   minutes: (a, b) => a.expectedMinutes - b.expectedMinutes || byTitle(a, b),
   uses: (a, b) => b.uses - a.uses || byTitle(a, b),
@@ -71,7 +60,7 @@ const orders: { readonly [Order in PlanOrder]: (a: LearnedPlan, b: LearnedPlan) 
 };
 
 /** The plans that are wished for, in the order that is wished for. */
-export function shownPlans(plans: readonly LearnedPlan[], wish: PlanWish): readonly LearnedPlan[] {
+export function shownPlans(plans: readonly PlanWithFound[], wish: PlanWish): readonly PlanWithFound[] {
   const words = wish.words
     .toLowerCase()
     .split(/\s+/)

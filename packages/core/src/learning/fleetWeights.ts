@@ -1,0 +1,39 @@
+import type { Suspect } from '../plan/index.js';
+
+/** How many proven causes the author's own weights count as much as. */
+export const authorsStrength = 10;
+
+export interface FleetWeight {
+  readonly suspectId: string;
+  readonly name: string;
+  /** What the plan says. */
+  readonly weight: number;
+  /** How often it was the proven cause. */
+  readonly proven: number;
+  /** What the plan says and what was proven, together; on the same scale as the weights of the plan. */
+  readonly fleetWeight: number;
+}
+
+/**
+ * The weights of suspects with what was proven: the mean of a Dirichlet distribution whose prior is the author's weights, as strong as
+ * `authorsStrength` proven causes, and whose data are the proven causes (Gelman and others, Bayesian Data Analysis, 3rd edition, 3.4). The sum of
+ * the weights stays what it was; each is rounded to three significant digits.
+ * @param proven how often each was the proven cause, by the id of the suspect
+ */
+export function fleetWeights(
+  suspects: readonly Pick<Suspect, 'id' | 'name' | 'weight'>[],
+  proven: ReadonlyMap<string, number>,
+): readonly FleetWeight[] {
+  const sum = suspects.reduce((all, { weight }) => all + weight, 0);
+  const times = suspects.map(({ id }) => proven.get(id) ?? 0);
+  const all = times.reduce((total, count) => total + count, 0);
+  return suspects.map(({ id, name, weight }, at) => {
+    const count = times[at] ?? 0;
+    const share = (authorsStrength * (weight / sum) + count) / (authorsStrength + all);
+    return { suspectId: id, name, weight, proven: count, fleetWeight: Number((share * sum).toPrecision(3)) };
+  });
+}
+
+/** Why weights are what they are, to stand beside them in the plan. */
+export const sayFleetWeight = ({ proven, weight }: FleetWeight, all: number): string =>
+  `Proven ${proven} of ${all} times in this workshop. The weight before was ${weight}, and counts as much as ${authorsStrength} proven causes.`;
