@@ -64,6 +64,8 @@ function randomPlan(suspectCount: number, stepCount: number, random: () => numbe
     afterRepair: '',
     companions: [],
     tasks: [],
+    weightBecause: '',
+    proofStepIds: [],
   }));
   const steps = Array.from({ length: stepCount }, (_, index) => {
     const shows = suspects.map((_, suspect) => (index < alikeUntil && suspect < 10 ? 0 : whole(2 + (index % 2))));

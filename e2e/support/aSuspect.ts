@@ -10,4 +10,6 @@ export const aSuspect = (id: string, name: string, weight: number): Plan['suspec
   afterRepair: 'It runs.',
   companions: [],
   tasks: [],
+  weightBecause: '',
+  proofStepIds: [],
 });

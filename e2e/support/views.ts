@@ -41,6 +41,8 @@ export const views: Readonly<Record<string, readonly [path: string, sign: string
   'the plan check': ['/plans/radiator-fan/edit?part=findings', 'finds nothing'],
   'suspects against outcomes': ['/plans/radiator-fan/edit?part=matrix', 'points to'],
   'the versions of a plan': ['/plans/radiator-fan/versions', 'Version 1'],
+  'what the bay found': ['/lessons', 'Repaired in vain'],
+  'what the bay found with a plan': ['/plans/radiator-fan/lessons', 'Which cause it was'],
   'a draft being tried': ['/plans/radiator-fan/try', 'Only tried'],
   'the current paths': ['/plans/radiator-fan/edit?part=paths', 'Allowed drop, V'],
   'an open trail': ['/trails/fg-08-lamps', 'To be tested'],

@@ -40,7 +40,9 @@ function sayFound({ job, trails, proof }: AccountInput): readonly string[] {
         : [`We could not make it show${ofSeen(job.complaintCheck.seen)}`];
   const causes = [...trails.values()].flatMap(sayCause);
   const before = (proof?.points ?? []).flatMap(({ again }) =>
-    again ? [`${again.title}: ${sayTaken(again.before)}, which is out of spec.`] : [],
+    again?.before && again.before.verdict.kind !== 'inSpec'
+      ? [`${again.title}: ${sayTaken(again.before)}, which is out of spec.`]
+      : [],
   );
   const nothing = !proof?.repair && proof ? ['We found no fault.'] : [];
   return [...check, ...causes, ...before, ...nothing];

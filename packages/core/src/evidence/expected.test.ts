@@ -14,6 +14,8 @@ const suspects = ['open', 'corroded', 'weak'].map((id) => ({
   afterRepair: '',
   companions: [],
   tasks: [],
+  weightBecause: '',
+  proofStepIds: [],
 }));
 const range = (suspectId: string, min: number | null, max: number | null): Expectation => ({
   kind: 'range',

@@ -61,6 +61,8 @@ const somePlan = (suspectCount: number, stepCount: number) => {
           afterRepair: '',
           companions: [],
           tasks: [],
+          weightBecause: '',
+          proofStepIds: [],
         })),
         steps: steps.map(({ minutes, outcomes }, index) =>
           aStep(`s${index}`, outcomes, { effort: { minutes, access: 'inReach', tools: [] } }),
@@ -410,6 +412,8 @@ describe('the cheapest tree', () => {
         afterRepair: '',
         companions: [],
         tasks: [],
+        weightBecause: '',
+        proofStepIds: [],
       })),
     });
     const heard: number[] = [];

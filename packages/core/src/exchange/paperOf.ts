@@ -2,6 +2,7 @@ import { countWalks, effortOf } from '../evidence/index.js';
 import {
   type Conclusion,
   type GoTo,
+  indexPlan,
   letterOf,
   type Plan,
   type Step,
@@ -167,9 +168,13 @@ const paperEnd = (plan: Plan, { title, summary, suspectIds }: Conclusion, letter
   summary,
   repairs: plan.suspects
     .filter(({ id }) => suspectIds.includes(id))
-    .map(({ id, name, repair, afterRepair, companions, tasks }) => ({
+    .map(({ id, name, repair, afterRepair, companions, tasks, proofStepIds }) => ({
       name: name || id,
       text: [repair, afterRepair].filter((one) => one !== '').join(' '),
-      lines: [...companions.map((companion) => `With it: ${companion}`), ...tasks.map(sayTask)],
+      lines: [
+        ...companions.map((companion) => `With it: ${companion}`),
+        ...tasks.map(sayTask),
+        ...proofStepIds.map((stepId) => `Then again: ${indexPlan(plan).steps.get(stepId)?.title || stepId}`),
+      ],
     })),
 });

@@ -29,6 +29,8 @@ const suspects = roles.map((id) => ({
   afterRepair: 'x',
   companions: [],
   tasks: [],
+  weightBecause: '',
+  proofStepIds: [],
 }));
 /** Each role has one suspect, of the same name. */
 const subjects: Subjects = Object.fromEntries(roles.map((role) => [role, [role]]));

@@ -1,4 +1,4 @@
-import type { Suspect } from '../plan/index.js';
+import type { Plan, Suspect } from '../plan/index.js';
 
 /** How many proven causes the author's own weights count as much as. */
 export const authorsStrength = 10;
@@ -34,6 +34,20 @@ export function fleetWeights(
   });
 }
 
-/** Why weights are what they are, to stand beside them in the plan. */
+/** Where a weight comes from, to stand beside it in the plan. */
 export const sayFleetWeight = ({ proven, weight }: FleetWeight, all: number): string =>
-  `Proven ${proven} of ${all} times in this workshop. The weight before was ${weight}, and counts as much as ${authorsStrength} proven causes.`;
+  `Proven ${proven} of ${all} times in this workshop. It was ${weight}; the weights before count as much as ${authorsStrength} proven causes.`;
+
+/** The plan with these weights, each with where it comes from; a suspect that is not among them keeps its own. */
+export function withFleetWeights(plan: Plan, weights: readonly FleetWeight[]): Plan {
+  const all = weights.reduce((sum, { proven }) => sum + proven, 0);
+  const byId = new Map(weights.map((one) => [one.suspectId, one]));
+  return {
+    ...plan,
+    suspects: plan.suspects.map((suspect) => {
+      const found = byId.get(suspect.id);
+      if (!found || all === 0) return suspect;
+      return { ...suspect, weight: found.fleetWeight, weightBecause: sayFleetWeight(found, all) };
+    }),
+  };
+}

@@ -1,6 +1,6 @@
 // What other features and packages may use; every other file here is private to the folder.
 export { type Counted, type Spread, spreadOf } from './distribution.js';
-export { authorsStrength, type FleetWeight, fleetWeights, sayFleetWeight } from './fleetWeights.js';
+export { authorsStrength, type FleetWeight, fleetWeights, sayFleetWeight, withFleetWeights } from './fleetWeights.js';
 export type { LearnedPlan, PlanFound } from './learningApi.js';
 export {
   addLessons,

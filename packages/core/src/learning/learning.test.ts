@@ -6,7 +6,7 @@ import { anOutcome, aPlan, aStep, toStep } from '../testing/aPlan.js';
 import { chosen, events, ignitionOn, opened, taken, typed, walkToGround } from '../testing/aWalk.js';
 import { type NewTrailEvent, reduceTrail } from '../trail/index.js';
 import { countTogether, quantile, spreadOf } from './distribution.js';
-import { authorsStrength, fleetWeights } from './fleetWeights.js';
+import { authorsStrength, fleetWeights, withFleetWeights } from './fleetWeights.js';
 import {
   addLessons,
   type CountTally,
@@ -221,6 +221,19 @@ describe('fleetWeights', () => {
 
   it('goes half way when as much was proven as the author’s weights are worth', () => {
     expect(weightsOf({ motor: authorsStrength })).to.deep.equal([2, 1, 1.5, 5.5]);
+  });
+
+  it('is put into a plan with where it comes from, and leaves the plan as it is where nothing was proven', () => {
+    const weights = fleetWeights(plan.suspects, new Map([['motor', 10]])).filter(
+      ({ suspectId }) => suspectId !== 'feed',
+    );
+    const [fuse, feed] = withFleetWeights(plan, weights).suspects;
+    expect([fuse?.weight, fuse?.weightBecause]).to.deep.equal([
+      2,
+      'Proven 0 of 10 times in this workshop. It was 4; the weights before count as much as 10 proven causes.',
+    ]);
+    expect(feed).to.deep.equal(plan.suspects[1]);
+    expect(withFleetWeights(plan, fleetWeights(plan.suspects, new Map()))).to.deep.equal(plan);
   });
 
   it('comes to what was proven in the end, and is the mean of many drawn Dirichlet shares', () => {

@@ -4,7 +4,7 @@ import { applyJobEvent, blankArrival, type Job, type JobEvent, type NewJobEvent,
 import { blankRepair } from '../repair/index.js';
 import { anInstrument } from '../testing/anInstrument.js';
 import { aHookUp, aPlan } from '../testing/aPlan.js';
-import { ignitionOn, opened, taken, events as trailEvents, typed, walkToGround } from '../testing/aWalk.js';
+import { chosen, ignitionOn, opened, taken, events as trailEvents, typed, walkToGround } from '../testing/aWalk.js';
 import { type NewTrailEvent, reduceTrail, type Trail } from '../trail/index.js';
 import { openPoints, type Proof, type ProofPoint, proofOf, sayProof, verdictOf } from './index.js';
 
@@ -111,6 +111,50 @@ describe('proofOf', () => {
     ]);
     expect(proof.verdict).to.equal('notProven');
     expect(sayProof(proof)).to.equal('Not proven yet: 2 things are still to be shown, about 17 min.');
+  });
+
+  it('asks for the steps that the plan wants as a proof, done before or not, each reading once', () => {
+    const wanted = {
+      ...plan,
+      suspects: plan.suspects.map((one) =>
+        one.id === 'ground' ? { ...one, proofStepIds: ['ground', 'feed', 'gone'] } : one,
+      ),
+    };
+    const walked = (...more: NewTrailEvent[]) => {
+      const reduced = reduceTrail(wanted, trailEvents(opened, ...walkToGround, ...more));
+      if (!reduced.ok) throw new Error(JSON.stringify(reduced.problem));
+      return reduced.value;
+    };
+    const readings = (proof: Proof) =>
+      proof.points.filter(({ about }) => about === 'reading').map(({ what, state, said }) => [what, state, said]);
+    expect(readings(proofWith([takenIn(), repaired()], [], walked()))).to.deep.equal([
+      ['ground: Drop in spec', 'missing', 'It was 0.9 V. Measure it again, hooked up in the same way.'],
+      ['feed: Feed in spec', 'missing', 'It was 12.4 V. Measure it again, hooked up in the same way.'],
+    ]);
+    const feedAgain: NewTrailEvent[] = [
+      { kind: 'proofStepOpened', stepId: 'feed', repairId },
+      ignitionOn('feed'),
+      typed('feed', 'volts', '9.1'),
+      taken('feed', 'missing'),
+    ];
+    const [, feed] = readings(proofWith([takenIn(), repaired()], [], walked(...feedAgain)));
+    expect(feed).to.deep.equal(['feed: Feed in spec', 'contradicted', 'Feed is out of spec: 9.1 V, 12.4 V before.']);
+    // A step that nobody came to while looking for the cause.
+    const onlyFuse = { ...wanted, suspects: wanted.suspects.map((one) => ({ ...one, proofStepIds: ['ground'] })) };
+    const fuse = reduceTrail(
+      onlyFuse,
+      trailEvents(opened, chosen('look', 'seen', 'broken'), taken('look', 'broken'), {
+        kind: 'concluded',
+        conclusionId: 'fuse',
+        assumedBecause: null,
+      }),
+    );
+    const fresh = proofWith([takenIn(), repaired({ suspectId: 'fuse' })], [], fuse.ok ? fuse.value : null);
+    expect(readings(fresh).at(-1)).to.deep.equal([
+      'ground: Drop in spec',
+      'missing',
+      'The plan wants it measured after the repair.',
+    ]);
   });
 
   it('is proven once the reading is in spec and the complaint was tried', () => {

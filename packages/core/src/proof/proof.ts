@@ -47,14 +47,15 @@ export interface DueTask {
   readonly task: Task;
 }
 
-/** A reading that pointed to the cause, and the same reading after the repair. */
+/** A reading that pointed to the cause, or that the plan wants as a proof, and the same reading after the repair. */
 export interface RepeatedReading {
   readonly trailId: string;
   readonly stepId: string;
   readonly reading: StepReading;
   /** Of the step and, where it is one number, of the reading. */
   readonly title: string;
-  readonly before: TakenReading;
+  /** `undefined` where it was not taken before. */
+  readonly before: TakenReading | undefined;
   readonly after: TakenReading | undefined;
   /** What was not the same the second time, each in a sentence; each reading is judged by the limits of its own conditions. */
   readonly differences: readonly string[];

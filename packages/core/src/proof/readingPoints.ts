@@ -1,9 +1,9 @@
 import { evidenceTable, pointsAt, type Strength } from '../evidence/index.js';
 import type { Job } from '../job/index.js';
-import type { Experiment, Step, StepReading } from '../plan/index.js';
+import { type Experiment, indexPlan, type Step, type StepReading } from '../plan/index.js';
 import type { RecordedRepair } from '../repair/index.js';
 import { casesOf, isMeasured } from '../spec/index.js';
-import { sayTaken, type TakenReading, type Trail, waymarksProving } from '../trail/index.js';
+import { sayTaken, standingWaymarks, type TakenReading, type Trail, waymarksProving } from '../trail/index.js';
 import type { ProofPoint, RepeatedReading } from './proof.js';
 
 /** Every reading that pointed to what was repaired and was not in spec, with the same reading after the repair. */
@@ -38,6 +38,12 @@ const unknownTrail = (trailId: string): ProofPoint => ({
 
 function ofTrail(trailId: string, trail: Trail, suspectId: string, repairId: string): readonly ProofPoint[] {
   const again = new Map(waymarksProving(trail, repairId).map(({ stepId, taken }) => [stepId, taken]));
+  return [...pointedHere(trailId, trail, suspectId, again), ...wantedByPlan(trailId, trail, suspectId, again)];
+}
+
+type TakenAgain = ReadonlyMap<string, readonly TakenReading[]>;
+
+function pointedHere(trailId: string, trail: Trail, suspectId: string, again: TakenAgain): readonly ProofPoint[] {
   const { columns, rows } = evidenceTable(trail);
   const strengths = rows.find(({ suspect }) => suspect.id === suspectId)?.strengths ?? [];
   return columns.flatMap((evidence, at) => {
@@ -54,6 +60,22 @@ function ofTrail(trailId: string, trail: Trail, suspectId: string, repairId: str
   });
 }
 
+/** What the author wants done after the repair, whether it was done before or not; a reading that pointed to the cause comes first anyway. */
+function wantedByPlan(trailId: string, trail: Trail, suspectId: string, again: TakenAgain): readonly ProofPoint[] {
+  const { suspects, steps } = indexPlan(trail.plan);
+  return (suspects.get(suspectId)?.proofStepIds ?? []).flatMap((stepId) => {
+    const step = steps.get(stepId);
+    const earlier = standingWaymarks(trail).findLast((waymark) => waymark.stepId === stepId);
+    return (step?.readings ?? []).flatMap((reading) => {
+      const isIt = ({ readingId }: TakenReading) => readingId === reading.id;
+      if (!step || !canBeInSpec(reading)) return [];
+      return [
+        toPoint({ trailId, step, reading, before: earlier?.taken.find(isIt), after: again.get(stepId)?.find(isIt) }),
+      ];
+    });
+  });
+}
+
 const speaksFor: ReadonlySet<Strength> = new Set(['for', 'stronglyFor']);
 
 /** Experiments that take the circuit apart: a sound one shows nothing there that could be in spec. */
@@ -62,8 +84,10 @@ const takenApart: readonly Experiment[] = ['swap', 'substitute', 'unplug', 'brid
 const canBeRepeated = ({ experiment }: Step): boolean => experiment === null || !takenApart.includes(experiment);
 
 /** Whether a reading was not in spec and could be: some only tell one case from another. */
-const mustChange = ({ spec }: StepReading, { verdict }: TakenReading): boolean =>
-  verdict.kind !== 'inSpec' && verdict.kind !== 'noLimit' && casesOf(spec).some(({ ok }) => ok);
+const mustChange = (reading: StepReading, { verdict }: TakenReading): boolean =>
+  verdict.kind !== 'inSpec' && verdict.kind !== 'noLimit' && canBeInSpec(reading);
+
+const canBeInSpec = ({ spec }: StepReading): boolean => casesOf(spec).some(({ ok }) => ok);
 
 interface Repeat extends Pick<RepeatedReading, 'trailId' | 'reading' | 'before' | 'after'> {
   readonly step: Step;
@@ -86,22 +110,31 @@ function toPoint({ trailId, step, reading, before, after }: Repeat): ProofPoint 
       title,
       before,
       after,
-      differences: after ? differencesOf(reading, before, after) : [],
+      differences: before && after ? differencesOf(reading, before, after) : [],
     },
     task: undefined,
   });
-  const was = sayShown(before);
-  if (!after) return point('missing', `It was ${was}. Measure it again, hooked up in the same way.`);
+  const was = before ? `, ${sayShown(before)} before` : '';
+  if (!after)
+    return point(
+      'missing',
+      before
+        ? `It was ${sayShown(before)}. Measure it again, hooked up in the same way.`
+        : 'The plan wants it measured after the repair.',
+    );
   const now = sayShown(after);
   switch (after.verdict.kind) {
     case 'inSpec':
-      return point('shown', `${now} now, ${was} before.`);
+      return point('shown', `${now} now${was}.`);
     case 'outOfSpec':
-      return point('contradicted', `${name} is still out of spec: ${now}, ${was} before.`);
+      return point(
+        'contradicted',
+        `${name} is ${before && before.verdict.kind !== 'inSpec' ? 'still ' : ''}out of spec: ${now}${was}.`,
+      );
     case 'tooCloseToCall':
       return point(
         'missing',
-        `${now} is too close to call, ${was} before. Measure it in a finer range, or with a better instrument.`,
+        `${now} is too close to call${was}. Measure it in a finer range, or with a better instrument.`,
       );
     case 'noLimit':
       return point('missing', `${now} has no limit to be judged by: ${after.verdict.note}`);

@@ -123,6 +123,8 @@ const suspect = (id: string, weight: number): Plan['suspects'][number] => ({
   afterRepair: 'Switch the fan on: it runs.',
   companions: [],
   tasks: [],
+  weightBecause: '',
+  proofStepIds: [],
 });
 
 const conclusion = (id: string, ...suspectIds: string[]) => ({ id, title: `Found: ${id}`, summary: '', suspectIds });

@@ -22,6 +22,8 @@ const suspect = (id: string, weight = 1) => ({
     afterRepair: '',
     companions: [],
     tasks: [],
+    weightBecause: '',
+    proofStepIds: [],
   },
 });
 

@@ -86,10 +86,12 @@ const stateList = () =>
 
 const suspectList = () => array(idText()).required().max(200);
 
-/** A suspect as it is added on a trail; of one that a device kept from before format 7, nothing goes with its repair. */
+/** A suspect as it is added on a trail; of one that a device kept from before format 8, some of it is missing. */
 const addedSuspectSchema = suspectSchema.shape({
   companions: array(string().required().max(200)).max(20).optional(),
   tasks: array(taskSchema.required()).max(30).optional(),
+  weightBecause: string().max(300).optional(),
+  proofStepIds: array(idText()).max(20).optional(),
 });
 
 /** What can happen on a trail. What each of them means is written in `applyTrailEvent`, and nowhere else. */

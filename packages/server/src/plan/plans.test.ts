@@ -89,7 +89,7 @@ describe('plans over HTTP', () => {
   });
 
   for (const [what, document, message] of [
-    ['a newer format', { ...smallPlan(), formatVersion: 8 }, 'formatVersion is 8; this program reads version 7'],
+    ['a newer format', { ...smallPlan(), formatVersion: 9 }, 'formatVersion is 9; this program reads version 8'],
     [
       'null for a number',
       { ...smallPlan(), suspects: [{ ...smallPlan().suspects[0], weight: null }] },

@@ -138,6 +138,8 @@ export const smallPlan = (more: Partial<Plan> = {}): Plan => ({
       afterRepair: '',
       companions: [],
       tasks: [],
+      weightBecause: '',
+      proofStepIds: [],
     },
     {
       id: 'cable',
@@ -148,6 +150,8 @@ export const smallPlan = (more: Partial<Plan> = {}): Plan => ({
       afterRepair: '',
       companions: [],
       tasks: [],
+      weightBecause: '',
+      proofStepIds: [],
     },
   ],
   startStepId: 'rest',

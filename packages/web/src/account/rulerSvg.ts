@@ -20,7 +20,7 @@ export const rulersOf = (proof: Proof | undefined, trails: ReadonlyMap<string, T
   (proof?.points ?? []).flatMap(({ again }): RulerOnPaper[] => {
     const trail = again && trails.get(again.trailId);
     const step = trail && indexPlan(trail.plan).steps.get(again.stepId);
-    if (!step || !again.after?.reading || !again.before.reading || !isMeasured(again.reading.spec)) return [];
+    if (!step || !again.after?.reading || !again.before?.reading || !isMeasured(again.reading.spec)) return [];
     const { reading } = again;
     const limits = limitsOf(again.reading.spec, measuringContextOf(trail, step, reading).valueFor);
     if (!limits.ok) return [];

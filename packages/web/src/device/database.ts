@@ -91,6 +91,8 @@ export class DeviceDatabase extends Dexie {
     this.version(5).upgrade((change) => change.table('answers').clear());
     // Nor do kept plans have what goes with a repair (plan format 7).
     this.version(6).upgrade((change) => change.table('answers').clear());
+    // Nor where a weight comes from, and which steps prove a repair (plan format 8).
+    this.version(7).upgrade((change) => change.table('answers').clear());
   }
 }
 

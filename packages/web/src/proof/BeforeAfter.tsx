@@ -25,7 +25,7 @@ export function BeforeAfter({ trail, again: { stepId, reading, before, after, di
             unit={spec.unit}
             value={after.reading && numberIn(after.reading)}
             verdict={after.verdict.kind}
-            before={before.reading && numberIn(before.reading)}
+            before={before?.reading && numberIn(before.reading)}
             activeZoneId={after.verdict.zone.id}
           />
         </div>

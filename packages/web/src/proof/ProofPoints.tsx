@@ -85,7 +85,7 @@ function WayTo({ point: { about, again, state }, isLeading, jobId, repairId, tra
     };
     return (
       <Button variant={variant} size="md" onClick={measure}>
-        Measure again
+        {again.before ? 'Measure again' : 'Measure'}
       </Button>
     );
   }

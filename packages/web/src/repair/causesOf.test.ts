@@ -12,6 +12,8 @@ const suspect = (id: string, name: string, repair: string): Suspect => ({
   afterRepair: '',
   companions: [],
   tasks: [],
+  weightBecause: '',
+  proofStepIds: [],
 });
 const planOf = (suspectIds: readonly string[]): Plan => ({
   ...blankPlan('fan', 'Fan'),

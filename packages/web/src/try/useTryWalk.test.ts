@@ -9,7 +9,18 @@ import { inBrowser } from '../testing/browser';
 const plan: Plan = {
   ...blankPlan('p', 'Feed'),
   suspects: [
-    { id: 'fuse', name: 'Fuse', kind: 'fuse', weight: 1, repair: '', afterRepair: '', companions: [], tasks: [] },
+    {
+      id: 'fuse',
+      name: 'Fuse',
+      kind: 'fuse',
+      weight: 1,
+      repair: '',
+      afterRepair: '',
+      companions: [],
+      tasks: [],
+      weightBecause: '',
+      proofStepIds: [],
+    },
   ],
   startStepId: 'one',
   steps: [

@@ -26,6 +26,8 @@ const suspect = (id: string, name: string): Plan['suspects'][number] => ({
   afterRepair: '',
   companions: [],
   tasks: [],
+  weightBecause: '',
+  proofStepIds: [],
 });
 
 /** Look at a ground, then measure the drop over it under load. */

@@ -24,7 +24,10 @@ export function blockOfSteps(plan: Plan, stepIds: ReadonlySet<string>, id: strin
   return {
     ...blankPlan(id, title),
     block: { inputs: [] },
-    suspects,
+    suspects: suspects.map((suspect) => ({
+      ...suspect,
+      proofStepIds: suspect.proofStepIds.filter((id) => stepIds.has(id)),
+    })),
     partCards,
     startStepId: ended.some(({ id }) => id === plan.startStepId) ? plan.startStepId : (ended[0]?.id ?? ''),
     steps: ended,

@@ -64,7 +64,7 @@ export function putBlock(plan: Plan, block: Plan, use: BlockUse): Result<PutBloc
   const filling = fillingFor(plan, block, use);
   const joined: Plan = {
     ...plan,
-    suspects: withMissing(plan.suspects, suspectsFor(block, use, filling)),
+    suspects: withMissing(plan.suspects, suspectsFor(block, use, filling, stepIds)),
     partCards: withMissing(plan.partCards, block.partCards),
     inputs: withMissing(
       plan.inputs,
@@ -155,8 +155,17 @@ function numberIn(text: string, unit: string): string | undefined {
   return reading.ok && reading.value.kind === 'exact' ? `(${toFormulaUnit(reading.value.value, unit)})` : undefined;
 }
 
-const suspectsFor = (block: Plan, use: BlockUse, filling: Filling): readonly Suspect[] =>
-  block.suspects.map((suspect) => ({ ...fillSuspect(filling, suspect), id: standsFor(use, suspect.id) }));
+const suspectsFor = (
+  block: Plan,
+  use: BlockUse,
+  filling: Filling,
+  stepIds: ReadonlyMap<string, string>,
+): readonly Suspect[] =>
+  block.suspects.map((suspect) => ({
+    ...fillSuspect(filling, suspect),
+    id: standsFor(use, suspect.id),
+    proofStepIds: suspect.proofStepIds.map((id) => stepIds.get(id) ?? id),
+  }));
 
 const standsFor = (use: BlockUse, suspectId: string): string =>
   use.suspects.find(({ from }) => from === suspectId)?.to ?? suspectId;

@@ -2,7 +2,7 @@ import { casesOf, casesOfReading } from '../../spec/index.js';
 import type { CurrentPath } from '../document/currentPath.js';
 import { hookUpsOf } from '../document/hookUpsOf.js';
 import { namesUsedBy } from '../document/namesUsedBy.js';
-import type { Outcome, Plan, Step, StepReading } from '../document/plan.js';
+import type { Outcome, Plan, Step, StepReading, Suspect } from '../document/plan.js';
 import { findPin, indexPlan, type PlanIndex } from '../document/planIndex.js';
 import { namedByOutcome } from '../document/suspectsNamedBy.js';
 import type { Finding, FindingPlace } from './finding.js';
@@ -75,6 +75,7 @@ export function unknownReferences(plan: Plan): Finding[] {
       ...formulaReferences(names, step),
     ]),
     ...inputReferences(plan),
+    ...plan.suspects.flatMap((suspect) => proofReferences(index, suspect)),
     ...plan.paths.flatMap((path) => pathReferences(plan, index, path)),
     ...plan.conclusions.flatMap(({ id, title, suspectIds }) =>
       unknownSuspects(index, suspectIds, `The conclusion “${title}”`, { conclusionId: id }),
@@ -102,6 +103,16 @@ const unknownSuspects = (index: PlanIndex, ids: readonly string[], who: string, 
   ids
     .filter((id) => !index.suspects.has(id))
     .map((id) => unknown(at, `${who} names the suspect “${id}”, which the plan does not have.`));
+
+const proofReferences = (index: PlanIndex, { id, name, proofStepIds }: Suspect): Finding[] =>
+  proofStepIds
+    .filter((stepId) => !index.steps.has(stepId))
+    .map((stepId) =>
+      unknown(
+        { suspectId: id },
+        `The repair of “${name}” is proved by the step “${stepId}”, which the plan does not have.`,
+      ),
+    );
 
 function expectedReferences(index: PlanIndex, step: Step, { name, id, spec, expects }: StepReading): Finding[] {
   const at = { stepId: step.id };

@@ -177,13 +177,16 @@ export function repairsWithoutProof(plan: Plan): Finding[] {
       .flatMap((step) => takenOutcomes(step).flatMap(({ pointsTo }) => pointsTo)),
   );
   return plan.suspects
-    .filter(({ id, afterRepair, tasks }) => afterRepair.trim() === '' && tasks.length === 0 && !measured.has(id))
+    .filter(
+      ({ id, afterRepair, tasks, proofStepIds }) =>
+        afterRepair.trim() === '' && tasks.length === 0 && proofStepIds.length === 0 && !measured.has(id),
+    )
     .map(({ id, name }) => ({
       rule: 'repairWithoutProof' as const,
       severity: 'warning' as const,
       at: { suspectId: id },
       message: `Nothing proves that the repair of “${name}” has helped: no reading points to it that could be taken again.`,
-      todo: 'Say under “after the repair” how it is proved, or let a measured step point to it.',
+      todo: 'Say under “after the repair” how it is proved, name a step that proves it, or let a measured step point to it.',
     }));
 }
 

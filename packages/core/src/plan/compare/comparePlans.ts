@@ -15,7 +15,7 @@ import {
   type Suspect,
   tooClosePolicies,
 } from '../document/plan.js';
-import { isSameGoal } from '../document/planIndex.js';
+import { indexPlan, isSameGoal } from '../document/planIndex.js';
 import { sayCondition, sayGoal, sayHookUp, sayPlace, saySuspects } from '../document/sayPlan.js';
 import { sayTask } from '../document/sayTask.js';
 import { stepFieldNames, stepFields } from '../document/stepFields.js';
@@ -52,7 +52,13 @@ export function comparePlans(before: Plan, after: Plan): readonly Difference[] {
       'step',
       (pair, at) => stepDifferences(plans, pair, at),
     ),
-    ...eachOf(before.suspects, after.suspects, ({ id }) => ({ suspectId: id }), 'suspect', suspectDifferences),
+    ...eachOf(
+      before.suspects,
+      after.suspects,
+      ({ id }) => ({ suspectId: id }),
+      'suspect',
+      (pair, at) => suspectDifferences(plans, pair, at),
+    ),
     ...eachOf(
       before.conclusions,
       after.conclusions,
@@ -281,17 +287,29 @@ function outcomeDifferences(plans: Plans, pair: Pair<Step>, at: FindingPlace, ab
   ];
 }
 
-function suspectDifferences({ before, after }: Pair<Suspect>, at: FindingPlace): readonly Difference[] {
+function suspectDifferences(plans: Plans, { before, after }: Pair<Suspect>, at: FindingPlace): readonly Difference[] {
   const about = nameOf(after);
   return [
     ...changed(at, about, 'kind', before.kind, after.kind),
     ...changed(at, about, 'weight', formatPlain(before.weight), formatPlain(after.weight)),
+    ...changed(at, about, 'where the weight comes from', before.weightBecause, after.weightBecause),
     ...changed(at, about, 'repair', before.repair, after.repair),
     ...changed(at, about, 'after the repair', before.afterRepair, after.afterRepair),
     ...changed(at, about, 'what goes with the repair', before.companions.join('; '), after.companions.join('; ')),
+    ...changed(
+      at,
+      about,
+      'steps that prove the repair',
+      saySteps(plans.before, before.proofStepIds),
+      saySteps(plans.after, after.proofStepIds),
+    ),
     ...changed(at, about, 'work afterwards', before.tasks.map(sayTask).join('; '), after.tasks.map(sayTask).join('; ')),
   ];
 }
+
+/** Steps by their titles; one that is not there by its id, so that it is not said to be gone where it was never there. */
+const saySteps = (plan: Plan, ids: readonly string[]): string =>
+  ids.map((id) => `“${indexPlan(plan).steps.get(id)?.title || id}”`).join(', ');
 
 function conclusionDifferences(
   plans: Plans,

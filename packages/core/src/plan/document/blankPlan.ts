@@ -87,9 +87,11 @@ export const blankSuspect = (id: string, name: string, more: Partial<Suspect> = 
   name,
   kind: 'part',
   weight: 1,
+  weightBecause: '',
   repair: '',
   afterRepair: '',
   companions: [],
   tasks: [],
+  proofStepIds: [],
   ...more,
 });

@@ -27,7 +27,7 @@ import { hookUpSchema } from './hookUp.js';
 import { partCardSchema } from './partCard.js';
 
 export const planFormat = 'probe-trail-plan';
-export const planFormatVersion = 7;
+export const planFormatVersion = 8;
 
 const needSchema = closedObject({
   what: nameOfThing(60),
@@ -81,12 +81,16 @@ export const suspectSchema = closedObject({
     .moreThan(0, '${path} must be more than 0 and at most 1000')
     .max(1000, '${path} must be more than 0 and at most 1000')
     .meta({ description: 'how often it is the cause, against the other suspects' }),
+  weightBecause: draftText(300).meta({ description: 'where the weight comes from; empty: the author’s estimate' }),
   repair: draftText(2000),
   afterRepair: draftText(2000).meta({ description: 'how the repair is proved, in words' }),
   companions: names(20).meta({
     description: 'what is looked at and replaced with it: a seal, a sub-harness, a second connector',
   }),
   tasks: list(taskSchema.required(), 30).meta({ description: 'work afterwards, in its order' }),
+  proofStepIds: list(idText(), 20).meta({
+    description: 'steps that are done after the repair to prove it, besides those that pointed to it',
+  }),
 });
 
 const zonesExpectedSchema = closedObject({

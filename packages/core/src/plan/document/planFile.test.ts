@@ -62,7 +62,7 @@ describe('readPlanFile', () => {
     ['something else', { hello: 1 }, 'not a plan file'],
     ['a list', [], 'not a plan file'],
     ['nothing', null, 'not a plan file'],
-    ['a newer format', { ...aPlan(), formatVersion: 8 }, 'format version 8; versions up to 7 can be read here'],
+    ['a newer format', { ...aPlan(), formatVersion: 9 }, 'format version 9; versions up to 8 can be read here'],
     ['a field that is missing', { ...aPlan(), suspects: undefined }, 'suspects'],
     ['a misspelt field', { ...aPlan(), tittle: 'x' }, 'tittle'],
     ['a weight of nothing', { ...aPlan(), suspects: [{ ...aPlan().suspects[0], weight: 0 }] }, 'more than 0'],

@@ -70,6 +70,11 @@ const upgrades: Readonly<Record<string, (plan: Fields) => Fields>> = {
     formatVersion: 7,
     suspects: eachOf(plan.suspects, withTasks),
   }),
+  7: (plan) => ({
+    ...plan,
+    formatVersion: 8,
+    suspects: eachOf(plan.suspects, (suspect) => ({ ...suspect, weightBecause: '', proofStepIds: [] })),
+  }),
 };
 
 /** What a computed reading in % came to was its number as it stood; formulas compute in one system now, and a share is a fraction. */
@@ -99,16 +104,18 @@ function specOfSix(spec: unknown): unknown {
 /** A suspect of format 6 in today's: nothing goes with its repair but what its words say. */
 const withTasks = (suspect: Fields): Fields => ({ ...suspect, companions: [], tasks: [] });
 
-type Kept = Omit<Suspect, 'companions' | 'tasks'> & {
-  readonly companions?: Suspect['companions'] | undefined;
-  readonly tasks?: Suspect['tasks'] | undefined;
-};
+/** What a suspect has since format 7. */
+const laterFields = { weightBecause: '', companions: [], tasks: [], proofStepIds: [] } as const;
+type Later = keyof typeof laterFields;
+type Kept = Omit<Suspect, Later> & { readonly [Field in Later]?: Suspect[Field] | undefined };
 
 /** The same of a suspect that was kept by itself, in the log of a trail. */
-export const upgradeSuspect = ({ companions = [], tasks = [], ...suspect }: Kept): Suspect => ({
+export const upgradeSuspect = ({ weightBecause, companions, tasks, proofStepIds, ...suspect }: Kept): Suspect => ({
   ...suspect,
-  companions,
-  tasks,
+  weightBecause: weightBecause ?? laterFields.weightBecause,
+  companions: companions ?? laterFields.companions,
+  tasks: tasks ?? laterFields.tasks,
+  proofStepIds: proofStepIds ?? laterFields.proofStepIds,
 });
 
 /** A step that was kept by itself, in the log of a trail: brought up to today's format where it is of an earlier one. */

@@ -3,7 +3,15 @@ import { failed, type Result } from '../../result/index.js';
 import { type Checked, closedObject, sayFaults, validate } from '../../schema/index.js';
 import { hookUpsOf } from '../document/hookUpsOf.js';
 import { partCardSchema } from '../document/partCard.js';
-import { conclusionSchema, type Outcome, type Plan, type Step, stepSchema, suspectSchema } from '../document/plan.js';
+import {
+  conclusionSchema,
+  type Outcome,
+  type Plan,
+  type Step,
+  type Suspect,
+  stepSchema,
+  suspectSchema,
+} from '../document/plan.js';
 import { indexPlan } from '../document/planIndex.js';
 import { suspectsNamedBy } from '../document/suspectsNamedBy.js';
 import { freeId } from './freeId.js';
@@ -77,9 +85,14 @@ export function pasteSteps(plan: Plan, copied: CopiedSteps): Pasted {
     newIds.set(id, freeId(id, taken));
     taken.add(newIds.get(id) ?? id);
   }
+  const there = new Set(plan.steps.map(({ id }) => id));
+  const suspectHere = (suspect: Suspect): Suspect => ({
+    ...suspect,
+    proofStepIds: suspect.proofStepIds.flatMap((id) => newIds.get(id) ?? (there.has(id) ? id : [])),
+  });
   const joined: Plan = {
     ...plan,
-    suspects: withMissing(plan.suspects, copied.suspects),
+    suspects: withMissing(plan.suspects, copied.suspects.map(suspectHere)),
     conclusions: withMissing(plan.conclusions, copied.conclusions),
     partCards: withMissing(plan.partCards, copied.partCards),
   };

@@ -89,6 +89,9 @@ function PlanSheet({ plan, label, shown, version, children }: SheetProps) {
           <Button component={Link} to={`/plans/${plan.planId}/versions`} variant="subtle">
             Versions
           </Button>
+          <Button component={Link} to={`/plans/${plan.planId}/lessons`} variant="subtle">
+            What the bay found
+          </Button>
           {mayWrite && (
             <Button variant="default" onClick={() => void edit()}>
               {plan.draft ? `Continue draft ${plan.draft.version}` : 'Write the next version'}

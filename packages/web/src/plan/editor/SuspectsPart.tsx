@@ -80,6 +80,9 @@ function SuspectRow({ suspect, isNew, onNext }: RowProps) {
           <IconTrash size={20} />
         </ActionIcon>
       </div>
+      {suspect.weightBecause !== '' && (
+        <DraftLine label="Where the weight comes from" {...bind.text('weightBecause')} />
+      )}
       <div className={classes.repair}>
         <DraftBlock label="Repair" {...bind.text('repair')} />
         <DraftBlock label="After the repair" {...bind.text('afterRepair')} />

@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Group, Select, TagsInput } from '@mantine/core';
+import { ActionIcon, Button, Group, MultiSelect, Select, TagsInput } from '@mantine/core';
 import { planLengths, type Suspect, type Task, taskKinds } from '@probe-trail/core/plan';
 import type { BandSpec } from '@probe-trail/core/spec';
 import { IconArrowUp, IconTrash } from '@tabler/icons-react';
@@ -6,7 +6,7 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { optionsOf } from '../../fields/optionsOf';
 import { bindTo, type EditPart, put } from '../draft/bindTo';
-import { change, removeById } from '../draft/editorContext';
+import { change, removeById, useDraft } from '../draft/editorContext';
 import { MarkdownBlock } from '../fields/MarkdownBlock';
 import classes from '../fields/rows.module.css';
 import { BandEditor } from '../limits/BandEditor';
@@ -38,7 +38,25 @@ export function TasksEditor({ suspect, edit }: TasksProps) {
       <Button variant="subtle" px={4} onClick={() => edit(null, (now) => void now.tasks.push(newTask()))}>
         Add work afterwards
       </Button>
+      <ProofSteps suspect={suspect} edit={edit} />
     </>
+  );
+}
+
+/** Steps that are done after the repair, besides those that pointed to it; one that reads nothing proves nothing. */
+function ProofSteps({ suspect, edit }: TasksProps) {
+  const steps = useDraft((draft) => draft.steps);
+  const isPicked = (id: string) => suspect.proofStepIds.includes(id);
+  const offered = steps.filter(({ id, readings }) => readings.length > 0 || isPicked(id));
+  return (
+    <MultiSelect
+      label="Steps that prove the repair"
+      description="Besides those that pointed to it: they are asked for again anyway"
+      searchable
+      data={offered.map(({ id, title }) => ({ value: id, label: title || id }))}
+      value={[...suspect.proofStepIds]}
+      onChange={(ids) => edit(null, put('proofStepIds', ids))}
+    />
   );
 }
 

@@ -1,6 +1,7 @@
 import { Button } from '@mantine/core';
 import type { PlanListItem } from '@probe-trail/core/plan';
 import { lazy, Suspense, useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { Wait } from '../../api/Wait';
 import { Page } from '../../frame/Page';
 import { MissedPlans } from '../../job/MissedPlans';
@@ -26,14 +27,19 @@ export function PlansPage() {
     <Page
       title="Plans"
       actions={
-        mayWrite && (
-          <>
-            <Button variant="default" onClick={() => setIsTakingIn(true)}>
-              Import a plan
-            </Button>
-            <Button onClick={() => void create({ title: 'New plan', isBlock: false })}>Write a new plan</Button>
-          </>
-        )
+        <>
+          <Button component={Link} to="/lessons" variant="subtle">
+            What the bay found
+          </Button>
+          {mayWrite && (
+            <>
+              <Button variant="default" onClick={() => setIsTakingIn(true)}>
+                Import a plan
+              </Button>
+              <Button onClick={() => void create({ title: 'New plan', isBlock: false })}>Write a new plan</Button>
+            </>
+          )}
+        </>
       }
     >
       {problem && (
