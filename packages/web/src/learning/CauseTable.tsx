@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { Differences } from '../plan/review/Differences';
 import { useMay } from '../session/sessionApi';
 import { Notice } from '../spec/Notice';
+import { WideTable } from '../ui/WideTable';
 import classes from './Lessons.module.css';
 import { sayShare } from './sayShare';
 import { usePutWeights } from './usePutWeights';
@@ -16,24 +17,14 @@ export function CauseTable({ lessons }: { readonly lessons: PlanLessons }) {
     <section>
       <h2>Which cause it was</h2>
       {proven === 0 && <p>No repair of one of its suspects was proven yet.</p>}
-      <div className={classes.wide}>
-        <Table aria-label="Causes" className={classes.table ?? ''}>
-          <Table.Thead>
-            <Table.Tr>
-              <Table.Th>Suspect</Table.Th>
-              <Table.Th>Proven</Table.Th>
-              <Table.Th>Repaired in vain</Table.Th>
-              <Table.Th>Weight in the plan</Table.Th>
-              <Table.Th>With what was proven</Table.Th>
-            </Table.Tr>
-          </Table.Thead>
-          <Table.Tbody>
-            {causes.map((cause) => (
-              <CauseRow key={cause.suspectId} cause={cause} all={proven} />
-            ))}
-          </Table.Tbody>
-        </Table>
-      </div>
+      <WideTable
+        label="Causes"
+        columns={['Suspect', 'Proven', 'Repaired in vain', 'Weight in the plan', 'With what was proven']}
+      >
+        {causes.map((cause) => (
+          <CauseRow key={cause.suspectId} cause={cause} all={proven} />
+        ))}
+      </WideTable>
       {offPlan.length > 0 && (
         <p>
           <b>Proven, and not in the plan:</b>{' '}
@@ -58,7 +49,7 @@ function CauseRow({ cause, all }: { readonly cause: CauseLessons; readonly all: 
           </>
         )}
       </Table.Td>
-      <Table.Td data-bad={wrong > 0 || undefined}>{wrong > 0 && wrong}</Table.Td>
+      <Table.Td className={wrong > 0 ? (classes.bad ?? '') : ''}>{wrong > 0 && wrong}</Table.Td>
       <Table.Td>{formatPlain(weight)}</Table.Td>
       <Table.Td>{all > 0 && formatPlain(fleetWeight)}</Table.Td>
     </Table.Tr>

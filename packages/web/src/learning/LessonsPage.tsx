@@ -3,6 +3,7 @@ import type { LearnedPlan } from '@probe-trail/core/learning';
 import { Link } from 'react-router';
 import { Wait } from '../api/Wait';
 import { Page } from '../frame/Page';
+import { WideTable } from '../ui/WideTable';
 import classes from './Lessons.module.css';
 import { useLessonsQuery } from './learningApi';
 import { sayShare } from './sayShare';
@@ -21,25 +22,14 @@ export function LessonsPage() {
           plans.length === 0 ? (
             <p>No trail has followed a plan yet.</p>
           ) : (
-            <div className={classes.wide}>
-              <Table aria-label="Plans" className={classes.table ?? ''}>
-                <Table.Thead>
-                  <Table.Tr>
-                    <Table.Th>Plan</Table.Th>
-                    <Table.Th>Trails</Table.Th>
-                    <Table.Th>Came to an end</Table.Th>
-                    <Table.Th>Proven</Table.Th>
-                    <Table.Th>Repaired in vain</Table.Th>
-                    <Table.Th>Too close to call</Table.Th>
-                  </Table.Tr>
-                </Table.Thead>
-                <Table.Tbody>
-                  {plans.map((plan) => (
-                    <PlanRow key={plan.planId} plan={plan} />
-                  ))}
-                </Table.Tbody>
-              </Table>
-            </div>
+            <WideTable
+              label="Plans"
+              columns={['Plan', 'Trails', 'Came to an end', 'Proven', 'Repaired in vain', 'Too close to call']}
+            >
+              {plans.map((plan) => (
+                <PlanRow key={plan.planId} plan={plan} />
+              ))}
+            </WideTable>
           )
         }
       </Wait>
@@ -59,7 +49,7 @@ function PlanRow({ plan }: { readonly plan: LearnedPlan }) {
       <Table.Td>{trails}</Table.Td>
       <Table.Td>{concluded}</Table.Td>
       <Table.Td>{proven}</Table.Td>
-      <Table.Td data-bad={wrong > 0 || undefined}>{wrong}</Table.Td>
+      <Table.Td className={wrong > 0 ? (classes.bad ?? '') : ''}>{wrong}</Table.Td>
       <Table.Td>{readings === 0 ? '' : sayShare(tooClose, readings)}</Table.Td>
     </Table.Tr>
   );

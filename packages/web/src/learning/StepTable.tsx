@@ -1,6 +1,7 @@
 import { Table } from '@mantine/core';
 import { type PlanLessons, type StepLessons, stepCountNames } from '@probe-trail/core/learning';
 import { formatPlain } from '@probe-trail/core/reading';
+import { WideTable } from '../ui/WideTable';
 import classes from './Lessons.module.css';
 import { sayShare } from './sayShare';
 
@@ -10,25 +11,11 @@ export function StepTable({ lessons: { steps, trails } }: { readonly lessons: Pl
     <section>
       <h2>The steps</h2>
       <p className="soft">Minutes without pauses: the middle of all, then where eight in ten lie.</p>
-      <div className={classes.wide}>
-        <Table aria-label="Steps" className={classes.table ?? ''}>
-          <Table.Thead>
-            <Table.Tr>
-              <Table.Th>Step</Table.Th>
-              <Table.Th>Done</Table.Th>
-              <Table.Th>Minutes</Table.Th>
-              <Table.Th>Planned</Table.Th>
-              <Table.Th>How it came out</Table.Th>
-              <Table.Th>To look at</Table.Th>
-            </Table.Tr>
-          </Table.Thead>
-          <Table.Tbody>
-            {steps.map((step) => (
-              <StepRow key={step.stepId} step={step} trails={trails} />
-            ))}
-          </Table.Tbody>
-        </Table>
-      </div>
+      <WideTable label="Steps" columns={['Step', 'Done', 'Minutes', 'Planned', 'How it came out', 'To look at']}>
+        {steps.map((step) => (
+          <StepRow key={step.stepId} step={step} trails={trails} />
+        ))}
+      </WideTable>
     </section>
   );
 }
