@@ -42,6 +42,8 @@ async function answers(server: RunningServer): Promise<Measured[]> {
     'the board': () => '/jobs',
     'a vehicle’s page': (at: number) => `/vehicles/${bulkVehicleId((at * 331) % volume.vehicles)}`,
     'a vehicle’s visits': (at: number) => `/vehicles/${bulkVehicleId((at * 331) % volume.vehicles)}/jobs`,
+    'what the bay found, all plans': () => '/lessons',
+    'what the bay found with a plan of a million readings': () => '/lessons/radiator-fan/versions/1',
   };
   const measured: Measured[] = [];
   for (const [what, path] of Object.entries(paths)) {
@@ -53,7 +55,9 @@ async function answers(server: RunningServer): Promise<Measured[]> {
       if (!answer.ok) throw new Error(`${path(at)} answered ${answer.status}`);
       times.push(performance.now() - from);
     }
-    measured.push(atMost(`${what} with ${volume.jobs / 1000}k jobs, answered, p95`, percentile(times, 0.95), 60, 'ms'));
+    const target = what.startsWith('what the bay found') ? 300 : 60;
+    const p95 = percentile(times, 0.95);
+    measured.push(atMost(`${what} with ${volume.jobs / 1000}k jobs, answered, p95`, p95, target, 'ms'));
   }
   return measured;
 }

@@ -1,8 +1,18 @@
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Client, createClient } from '@libsql/client';
+import { lessonRevision, roundedValue } from '@probe-trail/core/learning';
+import type { Plan } from '@probe-trail/core/plan';
 
 /** How much a large workshop has after many years. */
-export const volume = { plans: 5000, vehicles: 20_000, jobs: 100_000, codes: 1_000_000, openJobs: 250 };
+export const volume = {
+  plans: 5000,
+  vehicles: 20_000,
+  jobs: 100_000,
+  readings: 1_000_000,
+  codes: 1_000_000,
+  openJobs: 250,
+};
 
 const codesOfASheet = 10;
 const rowsAtOnce = 2000;
@@ -45,6 +55,11 @@ export async function fillVolume(folder: string): Promise<void> {
   await insert(client, 'plan_subject', volume.plans * 4, subject);
   await insert(client, 'plan_part', volume.plans * 20, part);
   await insert(client, 'trail', volume.jobs, trail);
+  await insert(client, 'trail_event', volume.jobs, trailEvent);
+  await insert(client, 'lesson', volume.jobs, lesson);
+  const { counts, readings } = learnedOfFanPlan();
+  await insert(client, 'learned_count', counts.length, (at) => counts[at] ?? {});
+  await insert(client, 'learned_reading', readings.length, (at) => readings[at] ?? {});
   await client.execute('ANALYZE');
   client.close();
 }
@@ -54,7 +69,7 @@ type Row = Readonly<Record<string, string | number | null>>;
 async function insert(client: Client, table: string, count: number, row: (at: number) => Row): Promise<void> {
   const columns = Object.keys(row(0));
   const values = columns.map((column) => `value ->> '${column}'`).join(', ');
-  const sql = `INSERT OR IGNORE INTO ${table} (${columns.join(', ')}) SELECT ${values} FROM json_each(?)`;
+  const sql = `INSERT OR IGNORE INTO ${table} (${columns.map((column) => `"${column}"`).join(', ')}) SELECT ${values} FROM json_each(?)`;
   for (let from = 0; from < count; from += rowsAtOnce) {
     const rows = Array.from({ length: Math.min(rowsAtOnce, count - from) }, (_, at) => row(from + at));
     await client.execute({ sql, args: [JSON.stringify(rows)] });
@@ -183,10 +198,12 @@ const part = (at: number): Row => ({
   detail: `${pick(things)} signal`,
 });
 
+const planOfTrail = (at: number) => planId(at % volume.plans);
+
 const trail = (at: number): Row => ({
   trail_id: `bulk-t-${at}`,
   job_id: bulkJobId(at),
-  plan_id: planId(random(volume.plans)),
+  plan_id: planOfTrail(at),
   plan_version: 1,
   plan_title: '',
   fleet_number: '',
@@ -197,3 +214,59 @@ const trail = (at: number): Row => ({
   concluded_with: pick(things),
   at_step: null,
 });
+
+const trailEvent = (at: number): Row => ({
+  trail_id: `bulk-t-${at}`,
+  seq: 0,
+  event_id: `bulk-te-${at}`,
+  event: '{}',
+});
+
+const lesson = (at: number): Row => ({
+  trail_id: `bulk-t-${at}`,
+  plan_id: planOfTrail(at),
+  version: 1,
+  found: at % 3 === 0 ? pick(things) : null,
+  trail_seq: 0,
+  job_seq: 0,
+  revision: lessonRevision,
+  lesson: '{"counts":[],"readings":[]}',
+});
+
+const states = ['ignition on', 'ignition on, engine running'];
+
+/** What as many trails on the fan plan as there are jobs teach, with all their readings: drawn one by one, and added up. */
+function learnedOfFanPlan(): { readonly counts: readonly Row[]; readonly readings: readonly Row[] } {
+  const file = new URL('../../demo/plans/radiator-fan.plan.json', import.meta.url);
+  const { steps, suspects } = JSON.parse(readFileSync(file, 'utf8')) as Plan;
+  const of = { plan_id: 'radiator-fan', version: 1 };
+  const counts = new Map<string, Row>();
+  const count = (about: string, step_id: string, what: string, value: number, by = 1) => {
+    const key = [about, step_id, what, value].join(' ');
+    const known = Number(counts.get(key)?.count ?? 0);
+    counts.set(key, { ...of, about, step_id, of: what, value, count: known + by });
+  };
+  count('trail', '', '', 0, volume.jobs);
+  count('concluded', '', '', 0, volume.jobs);
+  for (const { id } of suspects) count('proven', '', id, 0, 1 + random(9000));
+  for (const step of steps)
+    for (let at = 0; at < volume.jobs / 2; at += 1) {
+      count('done', step.id, step.outcomes[random(step.outcomes.length)]?.id ?? '', 0);
+      count('minutes', step.id, '', 1 + random(60) / 4);
+    }
+  const measured = steps.flatMap(({ id, readings }) =>
+    readings.flatMap(({ id: readingId, spec }) => (spec.kind === 'zones' ? [{ stepId: id, readingId, spec }] : [])),
+  );
+  const readings = new Map<string, Row>();
+  for (let at = 0; at < volume.readings; at += 1) {
+    const { stepId, readingId, spec } = pick(measured);
+    const value = roundedValue(spec, (spec.cuts.at(-1) ?? 1) * (0.2 + (random(1000) + random(1000)) / 1200));
+    const place = { ...of, step_id: stepId, reading_id: readingId, row: '', state: pick(states), value };
+    const key = Object.values(place).join(' ');
+    const known = readings.get(key);
+    const more = { count: 1, sound: random(2), in_spec: random(2), out_of_spec: random(2), too_close: random(2) };
+    const summed = Object.entries(more).map(([name, by]) => [name, Number(known?.[name] ?? 0) + by]);
+    readings.set(key, { ...place, ...Object.fromEntries(summed) });
+  }
+  return { counts: [...counts.values()], readings: [...readings.values()] };
+}

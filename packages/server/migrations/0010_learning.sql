@@ -17,11 +17,13 @@ CREATE TABLE `learned_reading` (
 	`reading_id` text NOT NULL,
 	`row` text NOT NULL,
 	`state` text NOT NULL,
-	`verdict` text NOT NULL,
-	`is_sound` integer NOT NULL,
 	`value` real NOT NULL,
 	`count` integer NOT NULL,
-	PRIMARY KEY(`plan_id`, `version`, `step_id`, `reading_id`, `row`, `state`, `verdict`, `is_sound`, `value`)
+	`sound` integer NOT NULL,
+	`in_spec` integer NOT NULL,
+	`out_of_spec` integer NOT NULL,
+	`too_close` integer NOT NULL,
+	PRIMARY KEY(`plan_id`, `version`, `step_id`, `reading_id`, `row`, `state`, `value`)
 );
 --> statement-breakpoint
 CREATE TABLE `lesson` (

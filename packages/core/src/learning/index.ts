@@ -23,3 +23,4 @@ export {
   type ReadingLessons,
   type StepLessons,
 } from './planLessons.js';
+export { roundedValue } from './roundedValue.js';

@@ -15,6 +15,7 @@ import {
   lessonOf,
   lessonsToCsv,
   planLessons,
+  roundedValue,
 } from './index.js';
 import { limitAdvice } from './limitAdvice.js';
 import { stepMinutes } from './stepMinutes.js';
@@ -121,19 +122,19 @@ describe('lessonOf', () => {
       taken('ground', 'good'),
     ];
     const seen = (job: typeof proven | undefined) =>
-      lesson(job, ...walkToGround, ...again).readings.map(({ readingId, value, isSound, state, verdict }) => [
+      lesson(job, ...walkToGround, ...again).readings.map(({ readingId, value, sound, state, inSpec, outOfSpec }) => [
         readingId,
         value,
-        isSound,
+        sound,
         state,
-        verdict,
+        inSpec - outOfSpec,
       ]);
     expect(seen(proven)).to.deep.equal([
-      ['volts', 12.4, true, 'ignition on', 'inSpec'],
-      ['drop', 0.9, false, 'ignition on', 'outOfSpec'],
-      ['drop', 0.05, true, 'ignition on', 'inSpec'],
+      ['volts', 12.4, 1, 'ignition on', 1],
+      ['drop', 0.9, 0, 'ignition on', -1],
+      ['drop', 0.05, 1, 'ignition on', 1],
     ]);
-    expect(seen(undefined).map(([, , isSound]) => isSound)).to.deep.equal([false, false, false]);
+    expect(seen(undefined).map(([, , sound]) => sound)).to.deep.equal([0, 0, 0]);
   });
 
   it('is taken off a sum again exactly, whatever stands there besides', () => {
@@ -144,8 +145,23 @@ describe('lessonOf', () => {
       value: fc.constantFrom(0, 0.25, 1),
       count: fc.integer({ min: 1, max: 9 }),
     });
-    const some = fc.array(tally, { maxLength: 12 }).map((counts): Lesson => ({ counts, readings: [] }));
-    const sorted = ({ counts }: Lesson) => counts.map((one) => JSON.stringify(one)).sort();
+    const times = fc.integer({ min: 0, max: 3 });
+    const reading = fc.record({
+      stepId: fc.constantFrom('a', 'b'),
+      readingId: fc.constantFrom('r', 's'),
+      row: fc.constant(''),
+      state: fc.constantFrom('', 'ignition on'),
+      value: fc.constantFrom(0, 12.4),
+      count: fc.integer({ min: 1, max: 9 }),
+      sound: times,
+      inSpec: times,
+      outOfSpec: times,
+      tooClose: times,
+    });
+    const some = fc
+      .tuple(fc.array(tally, { maxLength: 12 }), fc.array(reading, { maxLength: 12 }))
+      .map(([counts, readings]): Lesson => ({ counts, readings }));
+    const sorted = ({ counts, readings }: Lesson) => [...counts, ...readings].map((one) => JSON.stringify(one)).sort();
     fc.assert(
       fc.property(some, some, some, (others, before, after) => {
         const sum = addLessons([others, before]);
@@ -288,12 +304,39 @@ describe('limitAdvice', () => {
   });
 });
 
+const learnedFrom = (of: typeof plan, taught: Lesson) => planLessons(of, 1, taught);
+
+describe('roundedValue', () => {
+  const band = (min: number | null, max: number | null) => ({ kind: 'band', unit: 'V', min, max }) as const;
+
+  it('keeps what is told apart by the limits, and gathers the rest', () => {
+    expect(roundedValue(band(11.5, 14.8), 12.437)).to.equal(12.44);
+    expect(roundedValue(band(null, 0.2), 0.0437)).to.equal(0.044);
+    expect(roundedValue(band(11.5, 14.8), 3.437)).to.equal(3.4);
+    expect(roundedValue(band(null, 12.2), 12.437)).to.equal(12.4);
+    expect(roundedValue({ kind: 'choice', options: [] }, 12.437)).to.equal(12.4);
+  });
+
+  it('is never further off than half a hundredth of the limits', () => {
+    const limit = fc.double({ min: -1e6, max: 1e6, noNaN: true });
+    fc.assert(
+      fc.property(limit, limit, fc.double({ min: -1e6, max: 1e6, noNaN: true }), (a, b, value) => {
+        const [min, max] = [Math.min(a, b), Math.max(a, b)];
+        fc.pre(max - min > 1e-3);
+        const off = Math.abs(roundedValue(band(min, max), value) - value);
+        const isFar = value < min - (max - min) || value > max + (max - min);
+        expect(off).to.be.at.most(((max - min) / 200) * (isFar ? 10 : 1) + Math.abs(value) * 1e-9);
+      }),
+    );
+  });
+});
+
 describe('planLessons', () => {
   const many = (count: number, job?: ReturnType<typeof jobWith>) =>
     addLessons(Array.from({ length: count }, () => lesson(job, ...walkToGround)));
 
   it('adds up trails, causes, steps and readings', () => {
-    const learned = planLessons(plan, 1, addLessons([many(3, jobWith('proven', repair('ground'))), many(2)]));
+    const learned = learnedFrom(plan, addLessons([many(3, jobWith('proven', repair('ground'))), many(2)]));
     expect(learned).to.deep.include({ trails: 5, concluded: 5, proven: 3, noFault: 0, offPlan: [] });
     expect(learned.causes[0]).to.deep.include({ suspectId: 'ground', proven: 3, wrong: 0 });
     expect(learned.steps.map(({ stepId, done, isIdle }) => [stepId, done, isIdle])).to.deep.equal([
@@ -317,12 +360,12 @@ describe('planLessons', () => {
       counts: [{ about: 'done', stepId: 'idle', of: 'so', value: 0, count }],
       readings: [],
     });
-    expect(planLessons(withIdle, 1, times(4)).steps[0]?.isIdle).to.equal(false);
-    expect(planLessons(withIdle, 1, times(5)).steps[0]?.isIdle).to.equal(true);
+    expect(learnedFrom(withIdle, times(4)).steps[0]?.isIdle).to.equal(false);
+    expect(learnedFrom(withIdle, times(5)).steps[0]?.isIdle).to.equal(true);
   });
 
   it('is written as CSV, a line for each number', () => {
-    const csv = lessonsToCsv(planLessons(plan, 1, many(2, jobWith('proven', repair('ground')))));
+    const csv = lessonsToCsv(learnedFrom(plan, many(2, jobWith('proven', repair('ground')))));
     const lines = csv.split(/\r?\n/);
     expect(lines[0]).to.equal('about,id,name,state,unit,what,value,count');
     expect(lines).to.include('suspect,ground,ground,,,proven,,2');

@@ -1,5 +1,3 @@
-import type { VerdictKind } from '../spec/index.js';
-
 /** What is counted of the trails on a plan version. */
 export const countedTopics = {
   trail: 'trails on it',
@@ -34,19 +32,24 @@ export interface CountTally {
 }
 
 /** How often a reading showed a value. */
-export interface ReadingTally {
+export interface ReadingTally extends ReadingCounts {
   readonly stepId: string;
   readonly readingId: string;
   /** Of several readings taken together, which one; empty where there is one. */
   readonly row: string;
   /** The vehicle state that the step names, as it was then, such as “ignition on”. */
   readonly state: string;
-  readonly verdict: VerdictKind;
-  /** Whether it was taken where nothing was wrong: a proof tells that the fault was elsewhere, or repaired before. */
-  readonly isSound: boolean;
-  /** In the unit of the limits, to three significant digits: alike values are counted together. */
+  /** In the unit of the limits, rounded: alike values are counted together. */
   readonly value: number;
+}
+
+export interface ReadingCounts {
   readonly count: number;
+  /** How many of them were taken where nothing was wrong: a proof tells that the fault was elsewhere, or repaired before. */
+  readonly sound: number;
+  readonly inSpec: number;
+  readonly outOfSpec: number;
+  readonly tooClose: number;
 }
 
 /**
@@ -64,41 +67,68 @@ export const lessonRevision = 1;
 export const noLesson: Lesson = { counts: [], readings: [] };
 
 const countKey = ({ about, stepId, of, value }: CountTally) => JSON.stringify([about, stepId, of, value]);
-const readingKey = ({ stepId, readingId, row, state, verdict, isSound, value }: ReadingTally) =>
-  JSON.stringify([stepId, readingId, row, state, verdict, isSound, value]);
+const readingKey = ({ stepId, readingId, row, state, value }: ReadingTally) =>
+  JSON.stringify([stepId, readingId, row, state, value]);
 
-/** Tallies of the same thing are one, in the order in which the first of each came; those that come to nothing are left out. */
-function gathered<Tally extends { readonly count: number }>(
+const plusCount = (one: CountTally, other: CountTally): CountTally => ({ ...one, count: one.count + other.count });
+
+const plusReading = (one: ReadingTally, other: ReadingTally): ReadingTally => ({
+  ...one,
+  count: one.count + other.count,
+  sound: one.sound + other.sound,
+  inSpec: one.inSpec + other.inSpec,
+  outOfSpec: one.outOfSpec + other.outOfSpec,
+  tooClose: one.tooClose + other.tooClose,
+});
+
+/** Tallies of the same thing are one, in the order in which the first of each came. */
+function gathered<Tally>(
   tallies: readonly Tally[],
   keyOf: (tally: Tally) => string,
+  plus: (one: Tally, other: Tally) => Tally,
 ): readonly Tally[] {
   const byKey = new Map<string, Tally>();
   for (const tally of tallies) {
     const key = keyOf(tally);
     const known = byKey.get(key);
-    byKey.set(key, known ? { ...known, count: known.count + tally.count } : tally);
+    byKey.set(key, known ? plus(known, tally) : tally);
   }
-  return [...byKey.values()].filter(({ count }) => count !== 0);
+  return [...byKey.values()];
 }
 
-/** All lessons together, each thing counted once. */
+/** All lessons together, each thing counted once; what comes to nothing is left out. */
 export const addLessons = (lessons: readonly Lesson[]): Lesson => ({
   counts: gathered(
     lessons.flatMap(({ counts }) => counts),
     countKey,
-  ),
+    plusCount,
+  ).filter(({ count }) => count !== 0),
   readings: gathered(
     lessons.flatMap(({ readings }) => readings),
     readingKey,
-  ),
+    plusReading,
+  ).filter((tally) => Object.values(countsOf(tally)).some((count) => count !== 0)),
+});
+
+const countsOf = ({ count, sound, inSpec, outOfSpec, tooClose }: ReadingTally): ReadingCounts => ({
+  count,
+  sound,
+  inSpec,
+  outOfSpec,
+  tooClose,
 });
 
 /** What must be added to a sum that holds the lesson `before` so that it holds `after` in its place. */
-export const lessonChange = (before: Lesson, after: Lesson): Lesson =>
-  addLessons([
-    after,
-    {
-      counts: before.counts.map((tally) => ({ ...tally, count: -tally.count })),
-      readings: before.readings.map((tally) => ({ ...tally, count: -tally.count })),
-    },
-  ]);
+export const lessonChange = (before: Lesson, after: Lesson): Lesson => addLessons([after, negated(before)]);
+
+const negated = ({ counts, readings }: Lesson): Lesson => ({
+  counts: counts.map((tally) => ({ ...tally, count: -tally.count })),
+  readings: readings.map((tally) => ({
+    ...tally,
+    count: -tally.count,
+    sound: -tally.sound,
+    inSpec: -tally.inSpec,
+    outOfSpec: -tally.outOfSpec,
+    tooClose: -tally.tooClose,
+  })),
+});

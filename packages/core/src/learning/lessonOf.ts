@@ -1,7 +1,9 @@
 import type { Job } from '../job/index.js';
 import { indexPlan, type Step, suspectsNamedBy } from '../plan/index.js';
+import type { VerdictKind } from '../spec/index.js';
 import { isAdded, placeOfTrail, type TakenReading, type Trail, type TrailEvent, type Waymark } from '../trail/index.js';
 import { addLessons, type CountTally, type Lesson, noLesson, type ReadingTally } from './lesson.js';
+import { roundedValue } from './roundedValue.js';
 import { stepMinutes } from './stepMinutes.js';
 
 export interface LessonInput {
@@ -25,14 +27,13 @@ export function lessonOf(input: LessonInput): Lesson {
   const whole = [count('trail'), ...(placeOfTrail(trail).kind === 'concluded' ? [count('concluded')] : [])];
   const ofSteps = planWaymarks(trail);
   const readings = ofSteps.flatMap((one) => readingTallies(one, isSoundAt(one, end)));
-  const closeCalls = readings.filter(({ verdict }) => verdict === 'tooCloseToCall');
   return addLessons([
     {
       counts: [
         ...whole,
         ...end.counts,
         ...readings.map(() => count('reading')),
-        ...closeCalls.map(() => count('tooClose')),
+        ...readings.filter(({ tooClose }) => tooClose > 0).map(() => count('tooClose')),
         ...stepCounts(input, ofSteps),
         ...remarkCounts(trail),
       ],
@@ -160,13 +161,26 @@ function isSoundAt({ step, waymark }: StepDone, { causes, provenRepairs }: Trail
 function readingTallies({ step, waymark }: StepDone, isSound: boolean): readonly ReadingTally[] {
   if (waymark.setAside) return [];
   return waymark.taken.flatMap((taken) => {
-    const shared = { stepId: step.id, readingId: taken.readingId, state: stateOf(step, taken), isSound, count: 1 };
+    const spec = step.readings.find(({ id }) => id === taken.readingId)?.spec;
+    if (!spec) return [];
+    const place = { stepId: step.id, readingId: taken.readingId, state: stateOf(step, taken) };
     const whole = { label: '', reading: taken.reading, verdict: taken.verdict };
-    return [whole, ...taken.rows].flatMap(({ label, reading, verdict }) =>
-      reading?.kind === 'exact'
-        ? [{ ...shared, row: label, verdict: verdict.kind, value: Number(reading.value.toPrecision(3)) }]
-        : [],
-    );
+    return [whole, ...taken.rows].flatMap(({ label, reading, verdict }) => {
+      if (reading?.kind !== 'exact') return [];
+      const times = (kind: VerdictKind) => (verdict.kind === kind ? 1 : 0);
+      return [
+        {
+          ...place,
+          row: label,
+          value: roundedValue(spec, reading.value),
+          count: 1,
+          sound: isSound ? 1 : 0,
+          inSpec: times('inSpec'),
+          outOfSpec: times('outOfSpec'),
+          tooClose: times('tooCloseToCall'),
+        },
+      ];
+    });
   });
 }
 

@@ -2,7 +2,7 @@ import { groupBy } from '../list/index.js';
 import { indexPlan, isSameGoal, type Plan, type Step, type StepReading } from '../plan/index.js';
 import { formatQuantity } from '../reading/index.js';
 import { changeZones, isFixed, type Spec, type ZoneLine, zonesOf } from '../spec/index.js';
-import { type Counted, countOf, countTogether, type Spread, spreadOf } from './distribution.js';
+import { type Counted, countOf, type Spread, spreadOf } from './distribution.js';
 import { type FleetWeight, fleetWeights } from './fleetWeights.js';
 import type { CountedTopic, CountTally, Lesson, ReadingTally } from './lesson.js';
 import { type LimitAdvice, limitAdvice } from './limitAdvice.js';
@@ -78,7 +78,8 @@ const enoughToSay = 5;
  * @param lesson all that its trails taught, added up
  */
 export function planLessons(plan: Plan, version: number, lesson: Lesson): PlanLessons {
-  const byTopic = groupBy(lesson.counts, ({ about }) => about);
+  const { counts, readings } = lesson;
+  const byTopic = groupBy(counts, ({ about }) => about);
   const of = (about: CountedTopic): readonly CountTally[] => byTopic.get(about) ?? [];
   const proven = of('proven');
   const causes = causesOf(plan, proven, of('wrong'));
@@ -94,8 +95,8 @@ export function planLessons(plan: Plan, version: number, lesson: Lesson): PlanLe
     offPlan: [...groupBy(of('offPlan'), (tally) => tally.of)]
       .map(([cause, tallies]) => ({ cause, count: countOf(tallies) }))
       .sort(byCount),
-    steps: stepsOf(plan, lesson.counts),
-    readings: readingsOf(plan, lesson.readings),
+    steps: stepsOf(plan, counts),
+    readings: readingsOf(plan, readings),
   };
 }
 
@@ -145,11 +146,9 @@ function stepOf(step: Step, counts: readonly CountTally[]): StepLessons {
 const leadsOneWay = ({ outcomes: [first, ...others] }: Step): boolean =>
   first === undefined || others.every(({ goTo }) => isSameGoal(goTo, first.goTo));
 
-function readingsOf(plan: Plan, tallies: readonly ReadingTally[]): readonly ReadingLessons[] {
+function readingsOf(plan: Plan, sums: readonly ReadingTally[]): readonly ReadingLessons[] {
   const { steps } = indexPlan(plan);
-  const groups = groupBy(tallies, ({ stepId, readingId, row, state }) =>
-    JSON.stringify([stepId, readingId, row, state]),
-  );
+  const groups = groupBy(sums, ({ stepId, readingId, row, state }) => [stepId, readingId, row, state].join('\n'));
   const order = new Map(plan.steps.map(({ id }, at) => [id, at]));
   return [...groups.values()]
     .flatMap((some) => {
@@ -165,11 +164,11 @@ function readingOf(
   step: Step,
   reading: StepReading,
   { row, state }: ReadingTally,
-  tallies: readonly ReadingTally[],
+  sums: readonly ReadingTally[],
 ): ReadingLessons {
-  const sound = tallies.filter(({ isSound }) => isSound);
-  const soundTimes = new Map(countTogether(sound).map(({ value, count }) => [value, count]));
-  const times = (verdict: ReadingTally['verdict']) => countOf(tallies.filter((tally) => tally.verdict === verdict));
+  const values = sums.map(({ value, count, sound }) => ({ value, count, sound })).sort((a, b) => a.value - b.value);
+  const sound = values.flatMap(({ value, sound: count }) => (count > 0 ? [{ value, count }] : []));
+  const all = (verdict: 'inSpec' | 'outOfSpec' | 'tooClose') => sums.reduce((total, sum) => total + sum[verdict], 0);
   const line = lineOf(reading.spec, row);
   return {
     stepId: step.id,
@@ -179,12 +178,12 @@ function readingOf(
     state,
     unit: 'unit' in reading.spec ? reading.spec.unit : '',
     line,
-    values: countTogether(tallies).map((one) => ({ ...one, sound: soundTimes.get(one.value) ?? 0 })),
-    count: countOf(tallies),
-    inSpec: times('inSpec'),
-    outOfSpec: times('outOfSpec'),
-    tooClose: times('tooCloseToCall'),
-    advice: line ? limitAdvice(line, countTogether(sound)) : null,
+    values,
+    count: countOf(sums),
+    inSpec: all('inSpec'),
+    outOfSpec: all('outOfSpec'),
+    tooClose: all('tooClose'),
+    advice: line ? limitAdvice(line, sound) : null,
   };
 }
 

@@ -24,7 +24,9 @@ interface Sources {
   readonly trails: Pick<TrailService, 'stateOf' | 'log'>;
   readonly trailLines: Pick<TrailStore, 'ofJob'>;
   readonly jobs: Pick<JobService, 'jobOr404'>;
-  readonly plans: Pick<PlanService, 'versionOr404' | 'listItemOr404'>;
+  readonly plans: Pick<PlanService, 'versionOr404'>;
+  /** Hears of a trail whose lesson could not be computed. */
+  readonly failed: (trailId: string, error: unknown) => void;
 }
 
 /** Lessons are computed this long after an entry, all that came meanwhile together, or when somebody asks what was learned. */
@@ -32,11 +34,16 @@ const calmMs = 30_000;
 const caughtUpAtOnce = 100;
 
 /** What trails taught: computed from their entries when nobody waits for it, added up, and answered from the sums. */
-export function makeLearningService({ due, store, trails, trailLines, jobs, plans }: Sources) {
+export function makeLearningService({ due, store, trails, trailLines, jobs, plans, failed }: Sources) {
   const learn = async (trailId: string): Promise<void> => {
-    // Asked for first: an entry that comes meanwhile makes the lesson due again.
-    const last = await store.lastEntries(trailId);
-    await store.put(trailId, last && (await computed(trailId, last)));
+    try {
+      // Asked for first: an entry that comes meanwhile makes the lesson due again.
+      const last = await store.lastEntries(trailId);
+      await store.put(trailId, last && (await computed(trailId, last)));
+    } catch (error) {
+      // One trail that cannot be read must not keep what the others taught from being counted.
+      failed(trailId, error);
+    }
     // Each lesson is a few milliseconds of work: others are served between two of them.
     await nextTurn();
   };
@@ -109,11 +116,7 @@ export function makeLearningService({ due, store, trails, trailLines, jobs, plan
     /** What was learned of all plans, the one with the most trails first. */
     ofAllPlans: async (): Promise<LearnedPlan[]> => {
       await settle();
-      const learned = await store.ofAllPlans();
-      const titled = await Promise.all(
-        learned.map(async (one) => ({ ...one, title: (await plans.listItemOr404(one.planId)).title })),
-      );
-      return titled.sort((a, b) => b.trails - a.trails || a.title.localeCompare(b.title));
+      return store.ofAllPlans();
     },
 
     /** Stops computing; what is due is found again at the next start. */

@@ -1,5 +1,4 @@
 import type { CountedTopic, Lesson } from '@probe-trail/core/learning';
-import type { VerdictKind } from '@probe-trail/core/spec';
 import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
@@ -53,10 +52,12 @@ export const learnedReadingTable = sqliteTable(
     readingId: text('reading_id').notNull(),
     row: text().notNull(),
     state: text().notNull(),
-    verdict: text().$type<VerdictKind>().notNull(),
-    isSound: integer('is_sound', { mode: 'boolean' }).notNull(),
     value: real().notNull(),
     count: integer().notNull(),
+    sound: integer().notNull(),
+    inSpec: integer('in_spec').notNull(),
+    outOfSpec: integer('out_of_spec').notNull(),
+    tooClose: integer('too_close').notNull(),
   },
   (learned) => [
     primaryKey({
@@ -67,8 +68,6 @@ export const learnedReadingTable = sqliteTable(
         learned.readingId,
         learned.row,
         learned.state,
-        learned.verdict,
-        learned.isSound,
         learned.value,
       ],
     }),

@@ -50,7 +50,15 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
     photos,
   });
   const learningStore = makeLearningStore(database);
-  const learning = makeLearningService({ due, store: learningStore, trails, trailLines: trailStore, jobs, plans });
+  const learning = makeLearningService({
+    due,
+    store: learningStore,
+    trails,
+    trailLines: trailStore,
+    jobs,
+    plans,
+    failed: (trailId, error) => console.error(`What trail ${trailId} taught could not be counted:`, error),
+  });
   const choosingStore = makeChoosingStore(database, learningStore);
   return {
     people,
