@@ -71,6 +71,10 @@ const job: NewJobEvent[] = [
     seen: '',
   },
   { kind: 'noted', text: 'Left tyre is worn', isSideFinding: true },
+  {
+    kind: 'sideFound',
+    finding: { what: 'Brake hose chafed', urgency: 'unsafeNow', reading: '', minutes: 40, photoIds: [] },
+  },
 ];
 
 function accountAfter(
@@ -114,7 +118,8 @@ describe('the account of a job', () => {
       ],
       know: [
         'Temporary: Ground stud G3 cleaned. Still to be done: a new stud, by 2031-05-01.',
-        'We also noticed: Left tyre is worn.',
+        'We also noticed: Brake hose chafed, about 40 min. Unsafe now.',
+        'We also noticed: Left tyre is worn. Soon.',
       ],
     });
   });
@@ -158,7 +163,8 @@ describe('the account of a job', () => {
     expect(technician.ruledOut.map(({ suspect }) => suspect)).to.deep.equal(['fuse', 'feed']);
     expect(technician.notes).to.deep.equal([
       'For whoever works on it next: The thread is worn',
-      'Side finding: Left tyre is worn',
+      'Side finding, unsafe now: Brake hose chafed, about 40 min',
+      'Side finding, soon: Left tyre is worn',
     ]);
   });
 

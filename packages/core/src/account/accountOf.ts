@@ -4,6 +4,7 @@ import { isMadeByUs, occasions } from '../job/index.js';
 import { indexPlan } from '../plan/index.js';
 import { pointStates, sayProof } from '../proof/index.js';
 import { sayPart, sayRepair } from '../repair/index.js';
+import { byUrgency, sayFinding, urgencies } from '../sideFinding/index.js';
 import { saySpec } from '../spec/index.js';
 import { cutText } from '../text/index.js';
 import { sayTaken, type TakenReading, type Trail, type Waymark } from '../trail/index.js';
@@ -51,7 +52,10 @@ function technicianOf(input: AccountInput): Account['technician'] {
       ...job.repairs.flatMap(({ repair }) =>
         repair.forNext === '' ? [] : [`For whoever works on it next: ${repair.forNext}`],
       ),
-      ...job.notes.map(({ text, isSideFinding }) => (isSideFinding ? `Side finding: ${text}` : text)),
+      ...[...job.sideFindings]
+        .sort(byUrgency)
+        .map(({ finding }) => `Side finding, ${urgencies[finding.urgency].toLowerCase()}: ${sayFinding(finding)}`),
+      ...job.notes.map(({ text }) => text),
     ].map((note) => cutText(note, 2000)),
   };
 }

@@ -3,6 +3,7 @@ import { type AccountPart, accountParts, occasions, proofVerdicts, type WrittenP
 import { type Conclusion, indexPlan } from '../plan/index.js';
 import { openPoints, type ProofPoint } from '../proof/index.js';
 import { sayPart, sayRepair } from '../repair/index.js';
+import { byUrgency, customerAnswers, type RecordedFinding, sayFinding, urgencies } from '../sideFinding/index.js';
 import { placeOfTrail, sayTaken, type Trail } from '../trail/index.js';
 import type { AccountInput } from './account.js';
 
@@ -106,9 +107,7 @@ function sayToKnow({ job }: AccountInput): readonly string[] {
       ? [`Temporary: ${sayRepair(repair)}. Still to be done: ${repair.lasts.remains}, by ${repair.lasts.dueBy}.`]
       : [],
   );
-  const findings = job.notes
-    .filter(({ isSideFinding }) => isSideFinding)
-    .map(({ text }) => `We also noticed: ${ended(text)}`);
+  const findings = [...job.sideFindings].sort(byUrgency).map(sayNoticed);
   const { watchFor = '', comeBack = '' } = job.proof ?? {};
   return [
     ...temporary,
@@ -117,4 +116,12 @@ function sayToKnow({ job }: AccountInput): readonly string[] {
     ...(comeBack === '' ? [] : [`Please come back: ${ended(comeBack)}`]),
     ...(job.repairs.some(({ repair }) => repair.isOldPartKept) ? ['The old part is kept; ask for it.'] : []),
   ];
+}
+
+/** With what the customer said of it, and who it was. */
+function sayNoticed({ finding, answer }: RecordedFinding): string {
+  const said = answer
+    ? ` You said: ${customerAnswers[answer.answer].toLowerCase()}${answer.saidBy === '' ? '' : ` (${answer.saidBy})`}.`
+    : '';
+  return `We also noticed: ${ended(sayFinding(finding))} ${urgencies[finding.urgency]}.${said}`;
 }

@@ -4,6 +4,7 @@ import { type RecordedRepair, sayRepair } from '../repair/index.js';
 import { failed, ok, type Result } from '../result/index.js';
 import type { Job } from './job.js';
 import { type JobEvent, type JobEventOf, serverMadeKinds } from './jobEvent.js';
+import { findingIn } from './vehicleFindings.js';
 
 /** Why an event does not fit a job. */
 export type JobMisfit =
@@ -64,7 +65,13 @@ export function applyJobEvent(job: Job | undefined, event: JobEvent): Result<Job
 }
 
 /** What has its place on a job whose vehicle was returned. */
-const afterReturn: ReadonlySet<JobEvent['kind']> = new Set(['stageSet', 'noted', 'accountGiven']);
+const afterReturn: ReadonlySet<JobEvent['kind']> = new Set([
+  'stageSet',
+  'noted',
+  'sideFound',
+  'sideAnswered',
+  'accountGiven',
+]);
 
 /**
  * The same for an entry that is made today, of which more is asked than of one that is stored: a vehicle goes on unproven only with a reason.
@@ -123,6 +130,9 @@ const takeIn = ({ vehicleId, arrival, atMs, by }: JobEventOf<'takenIn'>): Job =>
   madeByUs: [],
   photos: [],
   notes: [],
+  sideFindings: [],
+  sideAnswers: [],
+  sideDone: [],
   repairs: [],
   madeGood: [],
   tasksDone: [],
@@ -173,7 +183,13 @@ function change(job: Job, event: Later): Result<Partial<Job>, JobMisfit> {
     case 'photoAdded':
       return ok({ photos: [...job.photos, event] });
     case 'noted':
-      return ok({ notes: [...job.notes, event] });
+      return ok(event.isSideFinding ? addFinding(job, event) : { notes: [...job.notes, event] });
+    case 'sideFound':
+      return ok(addFinding(job, event));
+    case 'sideAnswered':
+      return ok(answerFinding(job, event));
+    case 'sideDone':
+      return ok({ sideDone: [...job.sideDone, event] });
     case 'repaired':
       return addRepair(job, event);
     case 'repairFailed':
@@ -205,6 +221,22 @@ export function wereCleared(events: readonly JobEvent[], fromSheetId: string, to
     events.findIndex((event) => event.kind === 'sheetKept' && event.sheetId === sheetId);
   return events.slice(placeOf(fromSheetId), placeOf(toSheetId)).some(({ kind }) => kind === 'codesCleared');
 }
+
+function addFinding({ sideFindings }: Job, event: JobEvent): Partial<Job> {
+  const finding = findingIn(event);
+  if (!finding) return {};
+  const { id: findingId, atMs, by } = event;
+  return { sideFindings: [...sideFindings, { findingId, finding, atMs, by, answer: null }] };
+}
+
+/** The finding may be of an earlier visit: then it is answered there too. */
+const answerFinding = ({ sideFindings, sideAnswers }: Job, event: JobEventOf<'sideAnswered'>): Partial<Job> => ({
+  sideAnswers: [...sideAnswers, event],
+  sideFindings: sideFindings.map((one) => {
+    const { answer, saidBy, atMs, by } = event;
+    return one.findingId === event.findingId ? { ...one, answer: { answer, saidBy, atMs, by } } : one;
+  }),
+});
 
 function addRepair(job: Job, { id, repair, atMs, by }: JobEventOf<'repaired'>): Result<Partial<Job>, JobMisfit> {
   // Two devices, or two touches of one button. What is done a second time did not help the first time.

@@ -51,4 +51,5 @@ export {
 } from './standing.js';
 export { type TrialCondition, type TrialResult, trialConditions, trialResults } from './trial.js';
 export { suspectedMakers, type Unplugged, unpluggedOn } from './unplugged.js';
+export { findingIn, findingKinds, vehicleFindings } from './vehicleFindings.js';
 export { isRepaired, repairKinds, vehicleRepairs } from './vehicleRepairs.js';

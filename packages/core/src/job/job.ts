@@ -1,6 +1,7 @@
 import type { SheetMoment } from '../codes/index.js';
 import type { Voiding } from '../log/index.js';
 import type { RecordedRepair } from '../repair/index.js';
+import type { RecordedFinding } from '../sideFinding/index.js';
 import type { Arrival } from './arrival.js';
 import type { JobEventOf } from './jobEvent.js';
 import type { Stage } from './stage.js';
@@ -21,7 +22,14 @@ export interface Job {
   readonly clearings: readonly JobEventOf<'codesCleared'>[];
   readonly madeByUs: readonly JobEventOf<'codeMadeByUs'>[];
   readonly photos: readonly JobEventOf<'photoAdded'>[];
+  /** Without side findings. */
   readonly notes: readonly JobEventOf<'noted'>[];
+  /** What else was noticed on this visit, in the order in which it was recorded, with what the customer said of it on this visit. */
+  readonly sideFindings: readonly RecordedFinding[];
+  /** Answers to findings, of this visit or an earlier one, in their order. */
+  readonly sideAnswers: readonly JobEventOf<'sideAnswered'>[];
+  /** Findings, of this visit or an earlier one, that were seen to on this one. */
+  readonly sideDone: readonly JobEventOf<'sideDone'>[];
   /** In the order in which they were recorded; those that did not help stay. */
   readonly repairs: readonly RecordedRepair[];
   /** Temporary repairs, of this visit or an earlier one, that were made good on this one. */

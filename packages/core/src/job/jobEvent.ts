@@ -13,6 +13,7 @@ import {
   unionByKind,
   wholeNumber,
 } from '../schema/index.js';
+import { type CustomerAnswer, customerAnswers, sideFindingSchema } from '../sideFinding/index.js';
 import { writtenPartSchema } from './accountPart.js';
 import { arrivalSchema } from './arrival.js';
 import { type ProofVerdict, proofVerdicts } from './proofVerdict.js';
@@ -30,6 +31,11 @@ const ofRepair = () => ({
   repairId: idOrNull().meta({
     description: 'the newest repair that stands, by the entry that recorded it; null: nothing was repaired',
   }),
+});
+
+const ofFinding = () => ({
+  jobId: idText().meta({ description: 'the visit on which it was noticed' }),
+  findingId: idText().meta({ description: 'the entry that recorded it' }),
 });
 
 const codeFields = {
@@ -86,8 +92,18 @@ const cases = {
   noted: closedObject({
     ...kindOf('noted'),
     text: string().required().max(2000),
-    isSideFinding: boolean().required().meta({ description: 'something else noticed on the vehicle, to be quoted' }),
+    isSideFinding: boolean().required().meta({ description: 'before there was sideFound: something else noticed' }),
   }),
+  sideFound: closedObject({ ...kindOf('sideFound'), finding: sideFindingSchema.required() }),
+  sideAnswered: closedObject({
+    ...kindOf('sideAnswered'),
+    ...ofFinding(),
+    answer: string()
+      .required()
+      .oneOf(Object.keys(customerAnswers) as CustomerAnswer[]),
+    saidBy: draftText(80).meta({ description: 'who answered for the customer' }),
+  }),
+  sideDone: closedObject({ ...kindOf('sideDone'), ...ofFinding() }),
   repaired: closedObject({ ...kindOf('repaired'), repair: repairSchema.required() }),
   repairFailed: closedObject({
     ...kindOf('repairFailed'),
@@ -190,6 +206,9 @@ export const jobEventPermissions = {
   waiting: 'takeInJobs',
   photoAdded: 'takeInJobs',
   noted: 'takeInJobs',
+  sideFound: 'takeInJobs',
+  sideAnswered: 'takeInJobs',
+  sideDone: 'workOnJobs',
   stageSet: 'takeInJobs',
   complaintChecked: 'workOnJobs',
   voltageMeasured: 'workOnJobs',

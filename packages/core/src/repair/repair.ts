@@ -1,5 +1,14 @@
 import { array, boolean, string } from 'yup';
-import { type Checked, closedObject, dayText, draftText, idOrNull, unionByKind, wholeNumber } from '../schema/index.js';
+import {
+  type Checked,
+  closedObject,
+  dayText,
+  draftText,
+  idOrNull,
+  photoIdText,
+  unionByKind,
+  wholeNumber,
+} from '../schema/index.js';
 
 /** What is done about a cause. */
 export const repairWays = {
@@ -51,6 +60,10 @@ export const repairSchema = closedObject({
   done: draftText(2000).meta({ description: 'what was done, in words' }),
   parts: array(usedPartSchema.required()).required().max(40),
   condition: draftText(500).meta({ description: 'what the part looked like' }),
+  conditionPhotoIds: array(photoIdText())
+    .max(6)
+    .optional()
+    .meta({ description: 'pictures of it; of a repair from before there were such pictures, missing' }),
   isOldPartKept: boolean().required(),
   lasts: lastsSchema,
   forNext: draftText(500).meta({ description: 'for whoever works on it next: what to look for' }),
@@ -67,6 +80,7 @@ export const blankRepair: Repair = {
   done: '',
   parts: [],
   condition: '',
+  conditionPhotoIds: [],
   isOldPartKept: false,
   lasts: { kind: 'permanent' },
   forNext: '',

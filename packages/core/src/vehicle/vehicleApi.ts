@@ -1,13 +1,6 @@
 import type { VehicleRepair } from '../repair/index.js';
+import type { VehicleFinding } from '../sideFinding/index.js';
 import type { OdometerReading, Vehicle } from './vehicle.js';
-
-/** Something that was noticed on a vehicle besides its complaint, to be quoted. */
-export interface SideFinding {
-  readonly jobId: string;
-  readonly text: string;
-  readonly by: string;
-  readonly atMs: number;
-}
 
 /** One line of the list of vehicles. */
 export interface VehicleListItem extends Pick<Vehicle, 'vehicleId' | 'fleetNumber' | 'plate' | 'lineId' | 'engine'> {
@@ -33,8 +26,8 @@ export interface VehicleSheet {
   readonly odometer: readonly OdometerReading[];
   /** Last seen first. */
   readonly codes: readonly CodeOverTime[];
-  /** Newest first. */
-  readonly sideFindings: readonly SideFinding[];
+  /** What is open first, the most urgent first; then the newest. */
+  readonly sideFindings: readonly VehicleFinding[];
   /** What is still to be made good first, then the newest. */
   readonly repairs: readonly VehicleRepair[];
 }

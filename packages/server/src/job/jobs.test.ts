@@ -149,13 +149,39 @@ describe('jobs over HTTP', () => {
     expect((await close()).status).to.equal(200);
   });
 
-  it('tells the vehicle what else was noticed on it', async () => {
+  it('tells the vehicle what else was noticed on it, and offers on the next visit what is open', async () => {
+    const hose = {
+      what: 'Brake hose chafed',
+      urgency: 'unsafeNow',
+      reading: '1.4 mm',
+      minutes: 40,
+      photoIds: [],
+    } as const;
     await append(
       { kind: 'noted', text: 'Key is in the box', isSideFinding: false },
       { kind: 'noted', text: 'Left tyre is worn', isSideFinding: true },
+      { kind: 'sideFound', finding: hose },
     );
-    const { sideFindings } = (await server.ask('GET', `/api/vehicles/${vehicleId}`)).body as unknown as VehicleSheet;
-    expect(sideFindings).to.deep.equal([{ jobId: 'j1', text: 'Left tyre is worn', by: 'Ines Marrow', atMs: 1000 }]);
+    const findings = async () =>
+      ((await server.ask('GET', `/api/vehicles/${vehicleId}`)).body as unknown as VehicleSheet).sideFindings;
+    expect((await findings()).map(({ finding, answer }) => [finding.what, finding.urgency, answer])).to.deep.equal([
+      ['Brake hose chafed', 'unsafeNow', null],
+      ['Left tyre is worn', 'soon', null],
+    ]);
+    const [found] = await findings();
+    const of = { jobId: 'j1', findingId: found?.findingId ?? '' };
+    const next = (...events: NewJobEvent[]) =>
+      server.ask('POST', '/api/jobs/j2/events', { events: events.map((event) => jobEvent(event)) });
+    await server.ask('POST', '/api/jobs/j2/events', { events: [takenIn(vehicleId)] });
+    await next({ kind: 'sideAnswered', ...of, answer: 'doIt', saidBy: 'Mr Vale' });
+    expect((await findings())[0]?.answer).to.deep.include({ answer: 'doIt', saidBy: 'Mr Vale', by: 'Ines Marrow' });
+    await next({ kind: 'sideDone', ...of });
+    expect((await findings()).map(({ finding, doneOn }) => [finding.what, doneOn])).to.deep.equal([
+      ['Left tyre is worn', null],
+      ['Brake hose chafed', 'j2'],
+    ]);
+    const missing = { ...hose, photoIds: ['0'.repeat(64)] };
+    expect((await append({ kind: 'sideFound', finding: missing })).body.code).to.equal('PHOTO_NOT_FOUND');
   });
 
   it('refuses what does not fit, with the sentence of the reducer, and adds nothing of that request', async () => {

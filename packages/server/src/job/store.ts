@@ -1,5 +1,6 @@
 import type { MissedPlan } from '@probe-trail/core/choosing';
 import {
+  findingKinds,
   type Job,
   type JobEvent,
   type JobEventOf,
@@ -8,12 +9,11 @@ import {
   type StandingFacts,
   sayWhereAt,
   standingOf,
+  vehicleFindings,
   vehicleRepairs,
 } from '@probe-trail/core/job';
 import { groupBy } from '@probe-trail/core/list';
-import type { VehicleRepair } from '@probe-trail/core/repair';
 import type { TrailListItem } from '@probe-trail/core/trail';
-import type { SideFinding } from '@probe-trail/core/vehicle';
 import { and, asc, desc, eq, getTableColumns, inArray, type SQL, sql } from 'drizzle-orm';
 import type { BatchItem } from 'drizzle-orm/batch';
 import { codeSheetTable } from '../codes/table.js';
@@ -138,41 +138,26 @@ const jobLogs = ({ orm }: Database) => ({
   },
 });
 
-/** The repairs of a vehicle, those that are to be made good first; of jobs that no longer count, none. */
-const repairsOf =
-  ({ orm }: Database) =>
-  async (vehicleId: string): Promise<readonly VehicleRepair[]> => {
-    const rows = await orm
-      .select({ jobId: jobEventTable.jobId, event: jobEventTable.event, kind: jobEventTable.kind })
-      .from(jobTable)
-      .innerJoin(jobEventTable, eq(jobEventTable.jobId, jobTable.jobId))
-      .where(and(eq(jobTable.vehicleId, vehicleId), inArray(jobEventTable.kind, ['takenIn', ...repairKinds])))
-      .orderBy(asc(jobEventTable.jobId), asc(jobEventTable.seq));
-    const counting = new Set(rows.flatMap(({ jobId, kind }) => (kind === 'takenIn' ? [jobId] : [])));
-    return vehicleRepairs(rows.filter(({ jobId }) => counting.has(jobId)));
-  };
+/** Entries of these kinds on all jobs of a vehicle, the first job first; of jobs that no longer count, none. */
+async function entriesOf({ orm }: Database, vehicleId: string, kinds: readonly JobEvent['kind'][]) {
+  const rows = await orm
+    .select({ jobId: jobEventTable.jobId, event: jobEventTable.event, kind: jobEventTable.kind })
+    .from(jobTable)
+    .innerJoin(jobEventTable, eq(jobEventTable.jobId, jobTable.jobId))
+    .where(and(eq(jobTable.vehicleId, vehicleId), inArray(jobEventTable.kind, ['takenIn', ...kinds])))
+    .orderBy(asc(jobTable.takenInAtMs), asc(jobEventTable.jobId), asc(jobEventTable.seq));
+  const counting = new Set(rows.flatMap(({ jobId, kind }) => (kind === 'takenIn' ? [jobId] : [])));
+  return rows.filter(({ jobId }) => counting.has(jobId));
+}
 
 /** What was said on jobs and is read by their vehicle, or by the authors of plans. */
 function toldElsewhere(database: Database) {
   const { orm } = database;
-  const repairs = repairsOf(database);
+  /** Those that are to be made good first. */
+  const repairs = async (vehicleId: string) => vehicleRepairs(await entriesOf(database, vehicleId, repairKinds));
   return {
-    /** What else was noticed on a vehicle, the newest first. */
-    sideFindings: async (vehicleId: string): Promise<SideFinding[]> => {
-      const rows = await orm
-        .select({ jobId: jobEventTable.jobId, event: jobEventTable.event })
-        .from(jobTable)
-        .innerJoin(jobEventTable, eq(jobEventTable.jobId, jobTable.jobId))
-        .where(
-          sql`${jobTable.vehicleId} = ${vehicleId} AND ${jobEventTable.kind} = 'noted' AND ${jobEventTable.event} ->> 'isSideFinding'`,
-        )
-        .orderBy(desc(jobEventTable.atMs))
-        .limit(pageSize);
-      return rows.map(({ jobId, event }) => {
-        const { text, by, atMs } = event as JobEventOf<'noted'>;
-        return { jobId, text, by, atMs };
-      });
-    },
+    /** What else was noticed on a vehicle, what is open first. */
+    sideFindings: async (vehicleId: string) => vehicleFindings(await entriesOf(database, vehicleId, findingKinds)),
 
     repairs,
 
@@ -201,6 +186,7 @@ function toldElsewhere(database: Database) {
 /** The text by which an entry is searched. */
 function textOf(entry: JobEvent | undefined): string | null {
   if (entry?.kind === 'noted') return entry.text;
+  if (entry?.kind === 'sideFound') return entry.finding.what;
   return entry?.kind === 'complaintChecked' ? entry.seen : null;
 }
 

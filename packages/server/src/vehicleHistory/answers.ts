@@ -1,7 +1,8 @@
 import { repairSchema, type VehicleRepair } from '@probe-trail/core/repair';
 import { closedObject, idText } from '@probe-trail/core/schema';
-import type { CodeOverTime, SideFinding, VehicleSheet } from '@probe-trail/core/vehicle';
-import { amount, answer, listOf, text, textOrNull } from '../answer/index.js';
+import { customerAnswers, sideFindingSchema, type VehicleFinding } from '@probe-trail/core/sideFinding';
+import type { CodeOverTime, VehicleSheet } from '@probe-trail/core/vehicle';
+import { amount, answer, keyOf, listOf, text, textOrNull } from '../answer/index.js';
 import { odometerAnswer, vehicleAnswer } from '../vehicle/answers.js';
 
 const codeOverTime = answer<CodeOverTime>()(
@@ -16,7 +17,19 @@ const codeOverTime = answer<CodeOverTime>()(
   }),
 );
 
-const sideFinding = answer<SideFinding>()(closedObject({ jobId: idText(), text: text(), by: text(), atMs: amount() }));
+const findingAnswer = closedObject({ answer: keyOf(customerAnswers), saidBy: text(), atMs: amount(), by: text() });
+
+const sideFinding = answer<VehicleFinding>()(
+  closedObject({
+    jobId: idText(),
+    findingId: idText(),
+    finding: sideFindingSchema.required(),
+    atMs: amount(),
+    by: text(),
+    answer: findingAnswer.nullable().defined(),
+    doneOn: textOrNull(),
+  }),
+);
 
 const vehicleRepair = answer<VehicleRepair>()(
   closedObject({

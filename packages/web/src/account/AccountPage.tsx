@@ -1,6 +1,6 @@
 import { Button, Group, SegmentedControl } from '@mantine/core';
 import { type Account, accountBlocks, accountOf, customerParts, type Voice, voices } from '@probe-trail/core/account';
-import { accountParts, type WrittenPart, writtenPartSchema } from '@probe-trail/core/job';
+import { accountParts, type Job, type WrittenPart, writtenPartSchema } from '@probe-trail/core/job';
 import { lengthsOf } from '@probe-trail/core/schema';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -15,7 +15,7 @@ import { useRecording } from '../job/useRecording';
 import { useProof } from '../proof/useProof';
 import { useMay } from '../session/sessionApi';
 import classes from './AccountPage.module.css';
-import { ExportAccount } from './ExportAccount';
+import { type CaptionedPhoto, ExportAccount } from './ExportAccount';
 
 /** The account of a job, written from what is recorded: for the customer to be changed and handed over, for the next technician in figures. */
 export function AccountPage() {
@@ -68,7 +68,7 @@ function Written({ open }: { readonly open: OpenJob }) {
           value={voice}
           onChange={(next) => setVoice(next as Voice)}
         />
-        <ExportAccount account={written} voice={voice} proof={proof} trails={trails} photos={open.job.photos} />
+        <ExportAccount account={written} voice={voice} proof={proof} trails={trails} photos={photosOf(open.job)} />
       </Group>
       {voice === 'customer' ? (
         <ForCustomer
@@ -190,3 +190,12 @@ const ForTechnician = ({ account }: { readonly account: Account }) =>
       )}
     </section>
   ));
+
+/** Every picture of the visit with what it shows: those of the job, of the condition found, and of side findings. */
+const photosOf = ({ photos, repairs, sideFindings }: Job): readonly CaptionedPhoto[] => [
+  ...photos,
+  ...repairs.flatMap(({ repair }) =>
+    (repair.conditionPhotoIds ?? []).map((photoId) => ({ photoId, caption: `${repair.cause}: condition found` })),
+  ),
+  ...sideFindings.flatMap(({ finding }) => finding.photoIds.map((photoId) => ({ photoId, caption: finding.what }))),
+];

@@ -1,6 +1,5 @@
 import { Button, Menu } from '@mantine/core';
 import { type Account, accountToHtml, accountToMarkdown, type Voice } from '@probe-trail/core/account';
-import type { Job } from '@probe-trail/core/job';
 import type { Proof } from '@probe-trail/core/proof';
 import type { Trail } from '@probe-trail/core/trail';
 import { IconDownload } from '@tabler/icons-react';
@@ -11,12 +10,17 @@ import { saveFile } from '../ui/saveFile';
 import { sayCount } from '../ui/sayCount';
 import { rulersOf } from './rulerSvg';
 
+export interface CaptionedPhoto {
+  readonly photoId: string;
+  readonly caption: string;
+}
+
 interface ExportProps {
   readonly account: Account;
   readonly voice: Voice;
   readonly proof: Proof | undefined;
   readonly trails: ReadonlyMap<string, Trail>;
-  readonly photos: Job['photos'];
+  readonly photos: readonly CaptionedPhoto[];
 }
 
 interface Way {

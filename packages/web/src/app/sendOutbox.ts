@@ -1,3 +1,4 @@
+import { photosIn } from '@probe-trail/core/log';
 import { type Answer, drainOutbox, oneAtATime } from '@probe-trail/core/outbox';
 import { problemCodeOf, sayFailure } from '../api/api';
 import type { Recorded, Waiting } from '../device/database';
@@ -73,14 +74,13 @@ const send =
   (rows: readonly Waiting[]): AppThunk<Promise<Answer>> =>
   async (dispatch) => {
     const recorded = rows.map((row) => row.recorded);
-    const error = (await dispatch(sendPhotos(photosIn(recorded)))) ?? (await dispatch(append(recorded)));
+    const error =
+      (await dispatch(sendPhotos(photosIn(recorded.flatMap((one) => (one.kind === 'sheet' ? [] : [one.event])))))) ??
+      (await dispatch(append(recorded)));
     const code = problemCodeOf(error) ?? '';
     if (!error || takenBefore.has(code)) return { kind: 'taken' };
     return final.has(code) ? { kind: 'refused', message: sayFailure(error) } : { kind: 'unanswered' };
   };
-
-const photosIn = (recorded: readonly Recorded[]): string[] =>
-  recorded.flatMap((one) => (one.kind !== 'sheet' && one.event.kind === 'photoAdded' ? [one.event.photoId] : []));
 
 /** @returns why it was not taken; `undefined` where it was */
 const append =

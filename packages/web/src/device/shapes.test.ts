@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { readKept } from './localTexts';
-import { isListOf, isNullOr, isNumber, isOneOf, isRecordOf, isShaped, isText, isTruth } from './shapes';
+import { isListOf, isMissingOr, isNullOr, isNumber, isOneOf, isRecordOf, isShaped, isText, isTruth } from './shapes';
 
 interface Kept {
   readonly name: string;
@@ -8,6 +8,7 @@ interface Kept {
   readonly counts: readonly number[];
   readonly answers: Readonly<Record<string, string>>;
   readonly isOpen: boolean;
+  readonly later?: string | undefined;
 }
 
 const isKept = isShaped<Kept>({
@@ -16,6 +17,7 @@ const isKept = isShaped<Kept>({
   counts: isListOf(isNumber),
   answers: isRecordOf(isText),
   isOpen: isTruth,
+  later: isMissingOr(isText),
 });
 
 describe('state that a browser has kept', () => {
@@ -24,6 +26,8 @@ describe('state that a browser has kept', () => {
   it('is taken up where it has the shape', () => {
     expect(readKept(JSON.stringify(kept), isKept)).to.deep.equal(kept);
     expect(readKept(JSON.stringify({ ...kept, kind: null }), isKept)?.kind).to.equal(null);
+    expect(readKept(JSON.stringify({ ...kept, later: 'x' }), isKept)?.later).to.equal('x');
+    expect(readKept(JSON.stringify({ ...kept, later: 1 }), isKept)).to.equal(undefined);
   });
 
   for (const [what, text] of [

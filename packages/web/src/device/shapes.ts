@@ -16,6 +16,12 @@ export const isNullOr =
   (value): value is T | null =>
     value === null || shape(value);
 
+/** Of a field that an earlier version of the program has not kept. */
+export const isMissingOr =
+  <T>(shape: Shape<T>): Shape<T | undefined> =>
+  (value): value is T | undefined =>
+    value === undefined || shape(value);
+
 export const isListOf =
   <T>(shape: Shape<T>): Shape<readonly T[]> =>
   (value): value is readonly T[] =>

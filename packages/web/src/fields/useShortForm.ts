@@ -48,6 +48,9 @@ export function useShortForm<Schema extends FormSchema>(options: ShortFormOption
     /** What is wrong with what stands in the fields; nothing is said of those that are still empty. */
     problem: sayFaults(faults, tidy(form.values)),
     set: (values: Partial<Values>) => form.setValues(values),
+    /** The same from what stands there now: for what comes later than it was asked for, such as a picture. */
+    change: (recipe: (now: Values) => Partial<Values>) =>
+      form.setValues((now) => ({ ...now, ...recipe(now as Values) })),
     onSubmit: form.onSubmit((values) => void send(values, form.reset)) as (event?: FormEvent<HTMLFormElement>) => void,
     /** Of a field that takes a text. */
     text: (key: keyof typeof lengths & string) => ({ ...form.getInputProps(key), maxLength: lengths[key] }),

@@ -12,7 +12,7 @@ import { useRecording } from './useRecording';
 export function JobHead({ open }: { readonly open: OpenJob }) {
   const { job, vehicle, line } = open;
   const mayMove = useMay('takeInJobs');
-  const { notes, photos } = job;
+  const { notes, photos, sideFindings } = job;
   return (
     <header className={classes.head}>
       <div className={classes.bus}>
@@ -28,8 +28,8 @@ export function JobHead({ open }: { readonly open: OpenJob }) {
         {mayMove ? <Assigned open={open} /> : <span className="soft">{job.assignedTo || 'unassigned'}</span>}
         {mayMove && <OnHold key={job.waitsFor} open={open} />}
         {mayMove && <ChangeStatus open={open} />}
-        <ToPart id="notes" count={notes.length + photos.length}>
-          Notes, photos
+        <ToPart id="notes" count={notes.length + photos.length + sideFindings.length}>
+          Findings, notes, photos
         </ToPart>
       </div>
     </header>

@@ -1,6 +1,5 @@
-import { Button, Checkbox, Group } from '@mantine/core';
+import { Button, Group } from '@mantine/core';
 import { jobEventLengths } from '@probe-trail/core/job';
-import { useState } from 'react';
 import { useKeptState } from '../device/keptState';
 import { isText } from '../device/shapes';
 import { TextBlock } from '../fields/TextField';
@@ -9,23 +8,20 @@ import { Part } from './Part';
 import type { OpenJob } from './useJob';
 import { useRecording } from './useRecording';
 
-/** Notes on the visit: what else was noticed, where the key hangs, what was agreed. */
+/** Notes on the visit: where the key hangs, what was agreed. */
 export function NotesPart({ open: { jobId, job, record } }: { readonly open: OpenJob }) {
   const { note, isBusy } = useRecording(record);
   const [text, setText, forget] = useKeptState(`note-${jobId}`, '', isText);
-  const [isSideFinding, setIsSideFinding] = useState(false);
   const mayNote = useMay('takeInJobs');
   const save = async () => {
-    if (!(await note({ kind: 'noted', text: text.trim(), isSideFinding }))) return;
+    if (!(await note({ kind: 'noted', text: text.trim(), isSideFinding: false }))) return;
     setText('');
-    setIsSideFinding(false);
     forget();
   };
   return (
-    <Part title="Notes and side findings">
-      {job.notes.map(({ id, text: said, by, isSideFinding: isFinding }) => (
+    <Part title="Notes">
+      {job.notes.map(({ id, text: said, by }) => (
         <p key={id}>
-          {isFinding && <b>Side finding: </b>}
           {said} <small className="soft">{by}</small>
         </p>
       ))}
@@ -42,12 +38,6 @@ export function NotesPart({ open: { jobId, job, record } }: { readonly open: Ope
             <Button variant="default" loading={isBusy} disabled={text.trim() === ''} onClick={() => void save()}>
               Add the note
             </Button>
-            <Checkbox
-              size="md"
-              label="Side finding, to be quoted"
-              checked={isSideFinding}
-              onChange={(event) => setIsSideFinding(event.currentTarget.checked)}
-            />
           </Group>
         </>
       )}

@@ -1,6 +1,7 @@
 import { formatFaultCode, sheetMoments } from '@probe-trail/core/codes';
 import { type JobEvent, proofVerdicts, stages, trialResults } from '@probe-trail/core/job';
 import { sayRepair } from '@probe-trail/core/repair';
+import { customerAnswers, urgencies } from '@probe-trail/core/sideFinding';
 
 /** What happened on a job, in a few words. */
 export function sayJobEvent(event: JobEvent): string {
@@ -33,6 +34,12 @@ export function sayJobEvent(event: JobEvent): string {
       return 'Photo';
     case 'noted':
       return event.text;
+    case 'sideFound':
+      return `Side finding, ${urgencies[event.finding.urgency].toLowerCase()}: ${event.finding.what}`;
+    case 'sideAnswered':
+      return `Side finding: the customer says ${customerAnswers[event.answer].toLowerCase()}`;
+    case 'sideDone':
+      return 'A side finding was seen to';
     case 'repaired':
       return `Repaired: ${sayRepair(event.repair)}`;
     case 'repairFailed':

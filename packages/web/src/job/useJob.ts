@@ -1,6 +1,7 @@
 import type { CodeSheet } from '@probe-trail/core/codes';
 import { type Job, type JobEvent, type NewJobEvent, openJob, type Unplugged } from '@probe-trail/core/job';
 import type { VehicleRepair } from '@probe-trail/core/repair';
+import type { VehicleFinding } from '@probe-trail/core/sideFinding';
 import type { TrailListItem } from '@probe-trail/core/trail';
 import type { Line, OdometerReading, Vehicle } from '@probe-trail/core/vehicle';
 import { skipToken } from '@reduxjs/toolkit/query';
@@ -24,6 +25,8 @@ export interface OpenJob {
   readonly odometer: readonly OdometerReading[];
   /** The repairs of the vehicle on this and earlier visits, as the server has them. */
   readonly repairs: readonly VehicleRepair[];
+  /** What else was noticed on the vehicle on this and earlier visits, as the server has it. */
+  readonly sideFindings: readonly VehicleFinding[];
   readonly line: Line | undefined;
   /** Records what happened. @returns whether it was recorded; why not is said over the page */
   readonly record: (...events: readonly NewJobEvent[]) => Promise<boolean>;
@@ -49,8 +52,8 @@ export function useJob(jobId: string) {
   const open = useMemo<OpenJob | undefined>(() => {
     if (!local || !log.data || !vehicle.data) return undefined;
     const { trails, unplugged } = log.data;
-    const { vehicle: known, odometer, repairs } = vehicle.data;
-    return { jobId, ...local, trails, unplugged, vehicle: known, odometer, repairs, line, record };
+    const { vehicle: known, odometer, repairs, sideFindings } = vehicle.data;
+    return { jobId, ...local, trails, unplugged, vehicle: known, odometer, repairs, sideFindings, line, record };
   }, [jobId, local, log.data, vehicle.data, line, record]);
   const retry = () => {
     void log.refetch();

@@ -16,6 +16,7 @@ import { DayInput } from '../fields/DayInput';
 import { FormProblem } from '../fields/FormProblem';
 import { TextBlock, TextLine } from '../fields/TextField';
 import { type ShortForm, useShortForm } from '../fields/useShortForm';
+import { PhotoField } from '../photo/PhotoField';
 import { type Cause, repairOf } from './causesOf';
 import classes from './RepairForm.module.css';
 
@@ -68,6 +69,17 @@ export function RepairForm({ initial, causes, onChange, onRecord, isBusy }: Form
           placeholder="green corrosion under the lug"
           {...form.text('condition')}
           onText={(condition) => form.set({ condition })}
+        />
+        <PhotoField
+          label="Condition found"
+          photoIds={form.values.conditionPhotoIds ?? []}
+          most={6}
+          onAdd={(photoId) =>
+            form.change(({ conditionPhotoIds = [] }) => ({ conditionPhotoIds: [...conditionPhotoIds, photoId] }))
+          }
+          onRemoveLast={() =>
+            form.change(({ conditionPhotoIds = [] }) => ({ conditionPhotoIds: conditionPhotoIds.slice(0, -1) }))
+          }
         />
         <Lasting form={form} />
         <TextBlock

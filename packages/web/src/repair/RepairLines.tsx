@@ -4,6 +4,7 @@ import dayjs from 'dayjs';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { Day, Moment } from '../device/Moment';
+import { Thumbs } from '../photo/Thumbs';
 import { VerdictMark } from '../spec/VerdictMark';
 import { sayCount } from '../ui/sayCount';
 import classes from './RepairLines.module.css';
@@ -59,13 +60,16 @@ function markOf(repair: RecordedRepair) {
 }
 
 function Details({ recorded }: { readonly recorded: RecordedRepair }) {
-  const { done, parts, condition, isOldPartKept, lasts, forNext } = recorded.repair;
+  const { done, parts, condition, conditionPhotoIds, isOldPartKept, lasts, forNext } = recorded.repair;
   const isMadeGood = isOfVehicle(recorded) && recorded.madeGoodOn !== null;
   return (
     <>
       {done !== '' && <p>{done}</p>}
       {parts.length > 0 && <p>Used: {parts.map(sayPart).join('; ')}</p>}
       {condition !== '' && <p>Condition found: {condition}</p>}
+      <Thumbs
+        photos={(conditionPhotoIds ?? []).map((photoId, at) => ({ photoId, alt: `Condition found, ${at + 1}` }))}
+      />
       {isOldPartKept && <p>The old part is kept.</p>}
       {isMadeGood && <p>It was temporary, and is made good.</p>}
       {lasts.kind === 'temporary' && !isMadeGood && recorded.failedBecause === null && (

@@ -1,5 +1,15 @@
 import { type Repair, type RepairWay, repairWays } from '@probe-trail/core/repair';
-import { isListOf, isNullOr, isNumber, isOneOf, isShaped, isText, isTruth, type Shape } from '../device/shapes';
+import {
+  isListOf,
+  isMissingOr,
+  isNullOr,
+  isNumber,
+  isOneOf,
+  isShaped,
+  isText,
+  isTruth,
+  type Shape,
+} from '../device/shapes';
 
 const isPermanent = isShaped<{ kind: 'permanent' }>({ kind: isOneOf(['permanent']) });
 const isTemporary = isShaped<{ kind: 'temporary'; remains: string; dueBy: string }>({
@@ -18,6 +28,7 @@ export const isRepair = isShaped<Repair>({
   done: isText,
   parts: isListOf(isShaped<Repair['parts'][number]>({ name: isText, number: isText, quantity: isNumber })),
   condition: isText,
+  conditionPhotoIds: isMissingOr(isListOf(isText)),
   isOldPartKept: isTruth,
   lasts: isLasting,
   forNext: isText,

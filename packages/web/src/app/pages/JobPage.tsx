@@ -18,6 +18,7 @@ import { ReadinessStrip } from '../../job/ReadinessStrip';
 import { Station } from '../../job/Station';
 import { type OpenJob, useJob } from '../../job/useJob';
 import { LeftOverRepairs } from '../../repair/LeftOverRepairs';
+import { FindingsPart } from '../../sideFinding/FindingsPart';
 import { Notice } from '../../spec/Notice';
 import classes from './JobPage.module.css';
 import { jobStations } from './jobStations';
@@ -43,6 +44,7 @@ export function JobPage() {
         <LeftOverRepairs open={open} />
         <Way open={open} />
         <div id="notes" tabIndex={-1} className={classes.notes}>
+          <FindingsPart open={open} />
           <NotesPart open={open} />
           <PhotosPart open={open} />
         </div>

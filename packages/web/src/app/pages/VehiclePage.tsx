@@ -2,11 +2,11 @@ import { Button, Modal } from '@mantine/core';
 import { formatFaultCode } from '@probe-trail/core/codes';
 import { standings } from '@probe-trail/core/job';
 import type { VehicleRepair } from '@probe-trail/core/repair';
+import type { VehicleFinding } from '@probe-trail/core/sideFinding';
 import {
   type CodeOverTime,
   checkVin,
   type NewVehicle,
-  type SideFinding,
   sayVinNotice,
   type Vehicle,
   type VehicleSheet,
@@ -19,6 +19,7 @@ import { Moment } from '../../device/Moment';
 import { Page } from '../../frame/Page';
 import { RepairLines } from '../../repair/RepairLines';
 import { useMay } from '../../session/sessionApi';
+import { FindingLines } from '../../sideFinding/FindingLines';
 import { Notice } from '../../spec/Notice';
 import { TrailLines } from '../../trail/list/TrailLines';
 import { Facts } from '../../ui/Facts';
@@ -157,19 +158,20 @@ function Repairs({ repairs }: { readonly repairs: readonly VehicleRepair[] }) {
   );
 }
 
-function SideFindings({ findings }: { readonly findings: readonly SideFinding[] }) {
+function SideFindings({ findings }: { readonly findings: readonly VehicleFinding[] }) {
   if (findings.length === 0) return null;
   return (
     <section aria-label="Side findings" className={classes.section}>
       <h2 className={classes.part}>Side findings</h2>
-      {findings.map(({ jobId, text, by, atMs }) => (
-        <p key={`${jobId} ${atMs}`}>
-          {text}{' '}
-          <small className="soft">
-            {by}, <Moment atMs={atMs} />
-          </small>
-        </p>
-      ))}
+      <FindingLines
+        findings={findings}
+        actions={({ jobId, doneOn }) => (
+          <>
+            <Link to={`/jobs/${jobId}`}>The visit</Link>
+            {doneOn !== null && <p>It was seen to.</p>}
+          </>
+        )}
+      />
     </section>
   );
 }

@@ -2,7 +2,7 @@ import { Button, Group, Stack, TextInput } from '@mantine/core';
 import { trailEventLengths } from '@probe-trail/core/trail';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { NoteSideFinding } from '../../job/NoteSideFinding';
+import { SideFindingForm } from '../../sideFinding/SideFindingForm';
 import { BottomSheet } from '../../ui/BottomSheet';
 import { NameCause } from '../add/NameCause';
 import type { OpenTrail } from '../log/useTrail';
@@ -54,7 +54,7 @@ export function TrailMenu({ open }: { readonly open: OpenTrail }) {
                 Change what was asked at the start
               </Button>
             )}
-            {trail.jobId !== null && <NoteSideFinding jobId={trail.jobId} onNoted={close} />}
+            {trail.jobId !== null && <NoteSideFinding jobId={trail.jobId} onRecorded={close} />}
             {trail.at.kind === 'step' && !trail.proving && (
               <NameCause open={open} button={{ size: 'lg', variant: 'default' }} />
             )}
@@ -65,5 +65,16 @@ export function TrailMenu({ open }: { readonly open: OpenTrail }) {
         )}
       </BottomSheet>
     </>
+  );
+}
+
+/** Something else that is noticed meanwhile goes to the job; its form opens when somebody asks for it. */
+function NoteSideFinding({ jobId, onRecorded }: { readonly jobId: string; readonly onRecorded: () => void }) {
+  const [isOpen, setIsOpen] = useState(false);
+  if (isOpen) return <SideFindingForm jobId={jobId} onRecorded={onRecorded} />;
+  return (
+    <Button size="lg" variant="default" onClick={() => setIsOpen(true)}>
+      Add a side finding
+    </Button>
   );
 }
