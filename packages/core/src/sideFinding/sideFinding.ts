@@ -5,7 +5,7 @@ import { type Checked, closedObject, draftText, photoIdText, wholeNumber } from 
 export const urgencies = {
   unsafeNow: 'Unsafe now',
   soon: 'Soon',
-  watch: 'Keep an eye on it',
+  watch: 'Watch it',
 } as const;
 
 export type Urgency = keyof typeof urgencies;

@@ -4,6 +4,7 @@ import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { usePeopleQuery } from '../person/peopleApi';
 import { useMay } from '../session/sessionApi';
+import { goToPart } from '../ui/goToPart';
 import classes from './JobHead.module.css';
 import type { OpenJob } from './useJob';
 import { useRecording } from './useRecording';
@@ -44,14 +45,7 @@ interface ToPartProps {
 
 /** The way to a part at the foot of the page. */
 const ToPart = ({ id, count, children }: ToPartProps) => (
-  <Button
-    variant="default"
-    onClick={() => {
-      const part = document.getElementById(id);
-      part?.scrollIntoView({ block: 'start' });
-      part?.focus({ preventScroll: true });
-    }}
-  >
+  <Button variant="default" onClick={() => goToPart(id)}>
     {children} {count > 0 && <b className={classes.count}>{count}</b>}
   </Button>
 );

@@ -1,12 +1,13 @@
 import { Button } from '@mantine/core';
 import type { VehicleFinding } from '@probe-trail/core/sideFinding';
-import { byUrgency, isOpenFinding } from '@probe-trail/core/sideFinding';
+import { byUrgency } from '@probe-trail/core/sideFinding';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Part } from '../job/Part';
 import type { OpenJob } from '../job/useJob';
 import { useMay } from '../session/sessionApi';
 import { AnswerFinding } from './AnswerFinding';
+import { earlierFindings, isDoneHere } from './earlierFindings';
 import { FindingLines } from './FindingLines';
 import { SideFindingForm } from './SideFindingForm';
 
@@ -52,21 +53,3 @@ export function FindingsPart({ open }: { readonly open: OpenJob }) {
     </Part>
   );
 }
-
-const isDoneHere = ({ job }: OpenJob, findingId: string): boolean =>
-  job.sideDone.some((done) => done.findingId === findingId);
-
-/** What was open when the vehicle came, with what was said and done about it on this visit. */
-function earlierFindings(open: OpenJob): readonly VehicleFinding[] {
-  const { job, jobId, sideFindings } = open;
-  return sideFindings
-    .filter((one) => one.jobId !== jobId && (isOpenFinding(one) || isOfThisVisit(open, one)))
-    .map((one) => {
-      const said = job.sideAnswers.findLast(({ findingId }) => findingId === one.findingId);
-      return { ...one, answer: said ?? one.answer, doneOn: isDoneHere(open, one.findingId) ? jobId : one.doneOn };
-    });
-}
-
-/** The server knows by now what was said or done here: it stays in sight on this visit. */
-const isOfThisVisit = ({ job, jobId }: OpenJob, { findingId, doneOn }: VehicleFinding): boolean =>
-  doneOn === jobId || job.sideAnswers.some((said) => said.findingId === findingId);

@@ -43,7 +43,7 @@ export function SideFindingForm({ jobId, onRecorded }: FormProps) {
   });
   return (
     <form onSubmit={form.onSubmit} aria-label="A side finding">
-      <Stack gap="sm" maw={760}>
+      <Stack gap="sm" maw={760} mb="lg">
         <TextLine
           label="What was noticed"
           placeholder="left front tyre worn on the inner edge"

@@ -19,6 +19,7 @@ import { Station } from '../../job/Station';
 import { type OpenJob, useJob } from '../../job/useJob';
 import { LeftOverRepairs } from '../../repair/LeftOverRepairs';
 import { FindingsPart } from '../../sideFinding/FindingsPart';
+import { OfferedAgain } from '../../sideFinding/OfferedAgain';
 import { Notice } from '../../spec/Notice';
 import classes from './JobPage.module.css';
 import { jobStations } from './jobStations';
@@ -42,6 +43,7 @@ export function JobPage() {
           </Notice>
         )}
         <LeftOverRepairs open={open} />
+        <OfferedAgain open={open} />
         <Way open={open} />
         <div id="notes" tabIndex={-1} className={classes.notes}>
           <FindingsPart open={open} />
