@@ -1,6 +1,8 @@
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import type { Account } from '@probe-trail/core/account';
 import type { JobLog } from '@probe-trail/core/job';
+import type { Workshop } from '@probe-trail/core/workshop';
 import { expect } from 'chai';
 import { keepDownloads, untilRead } from '../support/downloads.js';
 import { aUser, send, type User } from '../support/user.js';
@@ -87,5 +89,55 @@ describe('the account of a job', () => {
       'Ground stud G3.',
     ]);
     expect(file.technician.readings.filter(({ when }) => when === 'after')).to.have.length(2);
+  });
+
+  it('bears the letterhead of the workshop, which an administrator keeps', async () => {
+    const ines = await aUser(world.browser, world.server.url, 'ines');
+    await ines.goTo('/workshop');
+    await ines.fill('Name of the workshop', 'Fellgate Depot Workshop');
+    await ines.fill('Address', 'Moor Lane 4');
+    await ines.click('Letter');
+    const logo = await ines.page.waitForSelector('input[type="file"]');
+    await logo?.uploadFile(fileURLToPath(new URL('../../docs/screenshots/board.png', import.meta.url)));
+    await ines.see('Remove the last photo');
+    await ines.click('Save');
+    await ines.see('It is saved.');
+    const kept = (await (await send(world.server.url, 'GET', '/api/workshop')).json()) as Workshop;
+    expect(kept).to.deep.include({ name: 'Fellgate Depot Workshop', address: 'Moor Lane 4', paper: 'Letter' });
+    expect(kept.logoId).to.match(/^[0-9a-f]{64}$/);
+    await ines.leave();
+    const folder = await keepDownloads(hanna);
+    await hanna.goTo(path);
+    await hanna.click('Export');
+    await hanna.click('On paper (PDF)');
+    const pdf = await untilRead(join(folder, 'FG-10-customer.pdf'), '%%EOF');
+    // Letter paper, in points.
+    expect(pdf.toString('latin1')).to.match(/MediaBox \[0 0 612(\.0+)? 792(\.0+)?\]/);
+    await hanna.click('Export');
+    await hanna.click('For an e-mail (HTML)');
+    const html = await untilRead(join(folder, 'FG-10-customer.html'), '</html>');
+    expect(String(html)).to.include('<b>Fellgate Depot Workshop</b><br>Moor Lane 4');
+  });
+
+  it('is signed on the screen, and the drawing goes with it', async () => {
+    await hanna.goTo(path);
+    await hanna.click('Let the customer sign');
+    await hanna.fill('Name', 'Mr Vale');
+    const pad = await hanna.page.waitForSelector('canvas');
+    const box = await pad?.boundingBox();
+    if (!box) throw new Error('there is no field to sign in');
+    await hanna.page.mouse.move(box.x + 40, box.y + 60);
+    await hanna.page.mouse.down();
+    await hanna.page.mouse.move(box.x + 160, box.y + 120, { steps: 6 });
+    await hanna.page.mouse.up();
+    await hanna.page.waitForSelector('[role="dialog"] button:not(:disabled) ::-p-text(Hand it over, signed)');
+    await hanna.click('Hand it over, signed');
+    await hanna.see('signed by Mr Vale');
+    await untilGiven(3);
+    const log = (await (await send(world.server.url, 'GET', '/api/jobs/job-fg-10-fan')).json()) as JobLog;
+    const given = log.events.findLast((event) => event.kind === 'accountGiven');
+    const photoId = given?.kind === 'accountGiven' ? given.signature?.photoId : undefined;
+    const drawn = await send(world.server.url, 'GET', `/api/photos/${photoId}`);
+    expect([drawn.status, drawn.headers.get('content-type')]).to.deep.equal([200, 'image/png']);
   });
 });

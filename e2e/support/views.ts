@@ -19,6 +19,7 @@ export const views: Readonly<Record<string, readonly [path: string, sign: string
   search: ['/search?words=fan', 'Parts and pins'],
   preferences: ['/me', 'Sign out everywhere'],
   'the people': ['/people', 'Sam Quill'],
+  'the workshop': ['/workshop', 'Name of the workshop'],
   'the trails': ['/trails', 'Under way'],
   'the plan library': ['/plans', 'Radiator fan never runs'],
   'the library': ['/library', 'Step blocks'],

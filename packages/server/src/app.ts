@@ -32,6 +32,7 @@ import { interfacePlugin } from './vehicleInterface/index.js';
 import { makeSimulatedInterface } from './vehicleInterface/simulatedInterface.js';
 import type { VehicleInterface } from './vehicleInterface/vehicleInterface.js';
 import { webPlugin } from './web/index.js';
+import { workshopPlugin } from './workshop/index.js';
 
 export interface AppOptions {
   readonly nowMs: () => number;
@@ -120,7 +121,7 @@ function makeServer(handler: RequestListener, tls: AppOptions['tls']): Server {
 async function registerApi(api: FastifyInstance, options: AppOptions, services: Services): Promise<void> {
   const { nowMs, newId, setupToken, demoAccounts = [], vehicleInterface = makeSimulatedInterface([]) } = options;
   const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos } = services;
-  const { instruments, reviews, waiting, library, learning, search, health } = services;
+  const { instruments, reviews, waiting, library, learning, workshop, search, health } = services;
   const headers = options.tls ? { ...apiHeaders, 'strict-transport-security': 'max-age=31536000' } : apiHeaders;
   api.addHook('onRequest', async (_request, reply) => void reply.headers(headers));
   api.all('/*', { schema: hidden, config: { needs: 'nobody' } }, sayNotFound);
@@ -145,6 +146,7 @@ async function registerApi(api: FastifyInstance, options: AppOptions, services: 
     await scope.register(codesPlugin, { prefix: '/jobs', jobs });
     await scope.register(choosingPlugin, { prefix: '/jobs', choosing });
     await scope.register(instrumentPlugin, { prefix: '/instruments', instruments });
+    await scope.register(workshopPlugin, { prefix: '/workshop', workshop, photos });
     await scope.register(searchPlugin, { prefix: '/search', search });
   });
 }

@@ -1,4 +1,5 @@
 import { accountParts } from '../job/index.js';
+import { blankWorkshop, letterheadLines, type Workshop } from '../workshop/index.js';
 import type { Account } from './account.js';
 
 /** For whom an account is written. */
@@ -107,7 +108,7 @@ const plainMarkdown = (text: string): string =>
   text.replace(/[\\`*_{}[\]<>#|]/g, '\\$&').replace(/^(\s*)([-+]|\d+\.)(?=\s)/, '$1\\$2');
 
 /** As a page of HTML that can be sent by e-mail: no script, no link, its own plain style; what was typed stays text. */
-export function accountToHtml(account: Account, voice: Voice): string {
+export function accountToHtml(account: Account, voice: Voice, workshop: Workshop = blankWorkshop): string {
   const blocks = accountBlocks(account, voice).map((block) =>
     [
       `<h2>${plainHtml(block.title)}</h2>`,
@@ -125,11 +126,20 @@ export function accountToHtml(account: Account, voice: Voice): string {
 <style>${style}</style>
 </head>
 <body>
-<h1>${title}</h1>
+${letterheadHtml(workshop)}<h1>${title}</h1>
 ${blocks.join('\n')}
 </body>
 </html>
 `;
+}
+
+/** The workshop on top, where it is known. */
+function letterheadHtml(workshop: Workshop): string {
+  const lines = [
+    ...(workshop.name === '' ? [] : [`<b>${plainHtml(workshop.name)}</b>`]),
+    ...letterheadLines(workshop).map(plainHtml),
+  ];
+  return lines.length === 0 ? '' : `<address>${lines.join('<br>')}</address>\n`;
 }
 
 const cells = (texts: readonly string[], tag: 'td' | 'th'): string =>

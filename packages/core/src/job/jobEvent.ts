@@ -176,6 +176,13 @@ const cases = {
       .min(1)
       .max(10)
       .meta({ description: 'the account as it was handed over to the customer' }),
+    signature: closedObject({
+      photoId: photoIdText().meta({ description: 'what was drawn' }),
+      by: string().label('Who signs').required().max(80),
+    })
+      .nullable()
+      .optional()
+      .meta({ description: 'of whoever took the vehicle back; null: nobody signed' }),
   }),
   stageSet: closedObject({
     ...kindOf('stageSet'),

@@ -20,6 +20,8 @@ export const permissions = {
   takeInJobs: ['author', 'technician', 'adviser'],
   keepVehicles: ['author', 'technician', 'adviser', 'administrator'],
   keepInstruments: ['author', 'administrator'],
+  addPhotos: ['author', 'technician', 'adviser', 'administrator'],
+  keepWorkshop: ['administrator'],
   managePeople: ['administrator'],
   voidEntries: ['administrator'],
 } as const satisfies Record<string, readonly Role[]>;

@@ -82,12 +82,7 @@ describe('opening a data folder', () => {
     await database.client.execute(
       'DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations)',
     );
-    await database.client.batch([
-      'DROP TABLE learned_count',
-      'DROP TABLE learned_reading',
-      'DROP TABLE lesson',
-      'CREATE INDEX trail_by_finding ON trail (plan_id, concluded_with)',
-    ]);
+    await database.client.batch(['DROP TABLE workshop']);
     database.close();
     const migrated = await openDatabase(folder);
     migrated.close();

@@ -29,7 +29,7 @@ const pictures: ReadonlySet<string> = new Set(pictureTypes);
 export const photoPlugin: FastifyPluginAsync<PhotoOptions> = async (app, { photos, nowMs }) => {
   await app.register(multipart, { limits: { fileSize: largestPhoto, files: 1, fields: 0 }, throwFileSizeLimit: true });
 
-  app.post('/', { schema: creates(photoAnswer), config: { needs: 'takeInJobs' } }, async (request, reply) => {
+  app.post('/', { schema: creates(photoAnswer), config: { needs: 'addPhotos' } }, async (request, reply) => {
     const { bytes, name } = await readFile(request);
     const type = await fileTypeFromBuffer(bytes);
     if (!type || !pictures.has(type.mime)) throw notAPicture(`“${cutText(name, 80)}” is not a picture`);

@@ -22,6 +22,7 @@ import { makeSearchStore } from '../search/store.js';
 import { makeTrailService } from '../trail/service.js';
 import { makeTrailStore } from '../trail/store.js';
 import { makeVehicleStore } from '../vehicle/store.js';
+import { makeWorkshopStore } from '../workshop/store.js';
 
 export type Services = ReturnType<typeof makeServices>;
 
@@ -79,6 +80,7 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
     reviews: makeReviewStore(database),
     waiting: makeWaitingStore(database),
     library: makeLibraryStore(database),
+    workshop: makeWorkshopStore(database),
     health: makeHealth(database, dataFolder, trails.waiting),
   };
 }

@@ -16,6 +16,7 @@ import { useProof } from '../proof/useProof';
 import { useMay } from '../session/sessionApi';
 import classes from './AccountPage.module.css';
 import { type CaptionedPhoto, ExportAccount } from './ExportAccount';
+import { SignAccount, type Signature } from './SignAccount';
 
 /** The account of a job, written from what is recorded: for the customer to be changed and handed over, for the next technician in figures. */
 export function AccountPage() {
@@ -68,7 +69,14 @@ function Written({ open }: { readonly open: OpenJob }) {
           value={voice}
           onChange={(next) => setVoice(next as Voice)}
         />
-        <ExportAccount account={written} voice={voice} proof={proof} trails={trails} photos={photosOf(open.job)} />
+        <ExportAccount
+          account={written}
+          voice={voice}
+          proof={proof}
+          trails={trails}
+          photos={photosOf(open.job)}
+          given={givenAs(open.job, parts)}
+        />
       </Group>
       {voice === 'customer' ? (
         <ForCustomer
@@ -106,17 +114,18 @@ function ForCustomer({ open, parts, fresh, onText, onAnew, onGiven }: CustomerPr
   const { note, isBusy } = useRecording(open.record);
   const mayGive = useMay('takeInJobs');
   const given = open.job.accounts.at(-1);
-  const isAsGiven = given !== undefined && saySame(given.parts, parts);
-  const give = async () => {
+  const isAsGiven = givenAs(open.job, parts) !== undefined;
+  const give = async (signature: Signature | null) => {
     const kept = parts.map(({ part, text }) => ({ part, text: text.trim() })).filter(({ text }) => text !== '');
-    if (await note({ kind: 'accountGiven', parts: kept })) onGiven();
+    if (await note({ kind: 'accountGiven', parts: kept, signature })) onGiven();
   };
   return (
     <div className={classes.parts}>
       {given && (
         <p className="soft">
           Handed over by {given.by}, <Moment atMs={given.atMs} />
-          {open.job.accounts.length > 1 && `, version ${open.job.accounts.length}`}. A change makes another version.
+          {open.job.accounts.length > 1 && `, version ${open.job.accounts.length}`}
+          {given.signature && `, signed by ${given.signature.by}`}. A change makes another version.
         </p>
       )}
       {parts.map(({ part, text }) => (
@@ -133,9 +142,10 @@ function ForCustomer({ open, parts, fresh, onText, onAnew, onGiven }: CustomerPr
       ))}
       {mayGive && (
         <Group>
-          <Button size="lg" mih={56} loading={isBusy} disabled={isAsGiven} onClick={() => void give()}>
+          <Button size="lg" mih={56} loading={isBusy} disabled={isAsGiven} onClick={() => void give(null)}>
             {given ? 'Hand it over again' : 'Hand it over'}
           </Button>
+          {(!isAsGiven || !given?.signature) && <SignAccount isBusy={isBusy} onSigned={give} />}
           {!saySame(fresh, parts) && (
             <Button size="lg" mih={56} variant="default" onClick={onAnew}>
               Write it anew from what is recorded
@@ -199,3 +209,9 @@ const photosOf = ({ photos, repairs, sideFindings }: Job): readonly CaptionedPho
   ),
   ...sideFindings.flatMap(({ finding }) => finding.photoIds.map((photoId) => ({ photoId, caption: finding.what }))),
 ];
+
+/** What was handed over, where it is what stands there now: only that was signed. */
+const givenAs = ({ accounts }: Job, parts: readonly WrittenPart[]): Job['accounts'][number] | undefined => {
+  const given = accounts.at(-1);
+  return given && saySame(given.parts, parts) ? given : undefined;
+};

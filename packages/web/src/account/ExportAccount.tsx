@@ -1,13 +1,16 @@
 import { Button, Menu } from '@mantine/core';
 import { type Account, accountToHtml, accountToMarkdown, type Voice } from '@probe-trail/core/account';
+import type { JobEventOf } from '@probe-trail/core/job';
 import type { Proof } from '@probe-trail/core/proof';
 import type { Trail } from '@probe-trail/core/trail';
+import { blankWorkshop, type Workshop } from '@probe-trail/core/workshop';
 import { IconDownload } from '@tabler/icons-react';
 import { useState } from 'react';
 import { fetchPictures } from '../photo/fetchPictures';
 import { Notice } from '../spec/Notice';
 import { saveFile } from '../ui/saveFile';
 import { sayCount } from '../ui/sayCount';
+import { useWorkshopQuery } from '../workshop/workshopApi';
 import { rulersOf } from './rulerSvg';
 
 export interface CaptionedPhoto {
@@ -21,13 +24,19 @@ interface ExportProps {
   readonly proof: Proof | undefined;
   readonly trails: ReadonlyMap<string, Trail>;
   readonly photos: readonly CaptionedPhoto[];
+  /** As it was handed over, where it has not changed since: with the signature, where somebody signed. */
+  readonly given: JobEventOf<'accountGiven'> | undefined;
+}
+
+interface MakeProps extends ExportProps {
+  readonly workshop: Workshop;
 }
 
 interface Way {
   readonly label: string;
   readonly ending: string;
   readonly type: string;
-  readonly make: (of: ExportProps) => Promise<Made> | Made;
+  readonly make: (of: MakeProps) => Promise<Made> | Made;
 }
 
 interface Made {
@@ -44,7 +53,7 @@ const ways: readonly Way[] = [
     label: 'For an e-mail (HTML)',
     ending: 'html',
     type: 'text/html',
-    make: ({ account, voice }) => text(accountToHtml(account, voice)),
+    make: ({ account, voice, workshop }) => text(accountToHtml(account, voice, workshop)),
   },
   {
     label: 'Markdown',
@@ -61,23 +70,37 @@ const ways: readonly Way[] = [
 ];
 
 /** What writes it is loaded when it is first asked for. */
-async function makePdf({ account, voice, proof, trails, photos }: ExportProps): Promise<Made> {
+async function makePdf({ account, voice, proof, trails, photos, given, workshop }: MakeProps): Promise<Made> {
   const [{ accountPdf }, { dataUrlsForPaper }] = await Promise.all([
     import('./accountPdf'),
     import('../photo/fetchPictures'),
   ]);
-  const { pictures, missing } = await fetchPictures(photos.map(({ photoId }) => photoId));
+  const signed = given?.signature ?? null;
+  const others = [workshop.logoId, signed?.photoId].filter((id) => typeof id === 'string');
+  const { pictures, missing } = await fetchPictures([...photos.map(({ photoId }) => photoId), ...others]);
   const urls = await dataUrlsForPaper(pictures);
   const shown = photos.flatMap(({ photoId, caption }) => {
     const dataUrl = urls.get(photoId);
     return dataUrl === undefined ? [] : [{ dataUrl, caption }];
   });
-  const content = await accountPdf({ account, voice, rulers: rulersOf(proof, trails), photos: shown });
+  const drawn = signed && urls.get(signed.photoId);
+  const content = await accountPdf({
+    account,
+    voice,
+    rulers: rulersOf(proof, trails),
+    photos: shown,
+    letterhead: { workshop, logoUrl: workshop.logoId === null ? undefined : urls.get(workshop.logoId) },
+    signature: given && signed && drawn ? { dataUrl: drawn, said: saySigned(signed.by, given.atMs) } : null,
+  });
   return { content, missing };
 }
 
+const saySigned = (by: string, atMs: number): string =>
+  `${by}, ${new Date(atMs).toLocaleDateString('en-GB', { dateStyle: 'long' })}`;
+
 /** The account in the open formats, as a file. */
 export function ExportAccount(props: ExportProps) {
+  const { data: workshop = blankWorkshop } = useWorkshopQuery();
   const [isMaking, setIsMaking] = useState(false);
   const [problem, setProblem] = useState<string | undefined>();
   const [missing, setMissing] = useState(0);
@@ -85,7 +108,7 @@ export function ExportAccount(props: ExportProps) {
     setIsMaking(true);
     setProblem(undefined);
     try {
-      const made = await make(props);
+      const made = await make({ ...props, workshop });
       setMissing(made.missing);
       const { fleetNumber } = props.account.vehicle;
       saveFile(new Blob([made.content], { type }), `${fleetNumber}-${props.voice}.${ending}`);

@@ -79,6 +79,7 @@ const tagTypes = [
   'lines',
   'instruments',
   'library',
+  'workshop',
 ] as const;
 
 /** The one api; each feature adds its endpoints to it. */

@@ -31,6 +31,7 @@ const views: Readonly<Record<PageName, RouteObject>> = {
   board: { element: <BoardPage above={<WaitingForYou />} /> },
   preferences: view(() => import('../person/PreferencesPage'), 'PreferencesPage'),
   people: view(() => import('../person/PeoplePage'), 'PeoplePage'),
+  workshop: view(() => import('../workshop/WorkshopPage'), 'WorkshopPage'),
   newJob: view(() => import('../job/NewJobPage'), 'NewJobPage'),
   job: view(() => import('./pages/JobPage'), 'JobPage'),
   account: view(() => import('../account/AccountPage'), 'AccountPage'),

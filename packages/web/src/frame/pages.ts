@@ -21,6 +21,7 @@ export const pages = {
   lessons: { path: '/lessons', label: 'What the bay found' },
   search: { path: '/search', label: 'Search', isInBar: true },
   people: { path: '/people', label: 'People', isInBar: true, needs: 'managePeople' },
+  workshop: { path: '/workshop', label: 'Workshop', needs: 'keepWorkshop' },
   newJob: { path: '/jobs/new', label: 'Check in a bus' },
   preferences: { path: '/me', label: 'Preferences' },
   job: { path: '/jobs/:jobId' },
