@@ -99,7 +99,7 @@ describe('the account of a job', () => {
     await ines.click('Letter');
     const logo = await ines.page.waitForSelector('input[type="file"]');
     await logo?.uploadFile(fileURLToPath(new URL('../../docs/screenshots/board.png', import.meta.url)));
-    await ines.see('Remove the last photo');
+    await ines.see('Remove it');
     await ines.click('Save');
     await ines.see('It is saved.');
     const kept = (await (await send(world.server.url, 'GET', '/api/workshop')).json()) as Workshop;

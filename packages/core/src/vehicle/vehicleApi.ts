@@ -1,4 +1,4 @@
-import type { VehicleRepair } from '../repair/index.js';
+import type { VehicleRepair, VisitCodes } from '../repair/index.js';
 import type { VehicleFinding } from '../sideFinding/index.js';
 import type { OdometerReading, Vehicle } from './vehicle.js';
 
@@ -26,6 +26,8 @@ export interface VehicleSheet {
   readonly odometer: readonly OdometerReading[];
   /** Last seen first. */
   readonly codes: readonly CodeOverTime[];
+  /** The visits with the codes that stood on their sheets, the first first. */
+  readonly visits: readonly VisitCodes[];
   /** What is open first, the most urgent first; then the newest. */
   readonly sideFindings: readonly VehicleFinding[];
   /** What is still to be made good first, then the newest. */

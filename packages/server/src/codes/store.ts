@@ -1,4 +1,5 @@
-import type { CodeSheet, NewSheet } from '@probe-trail/core/codes';
+import { type CodeSheet, formatFaultCode, type NewSheet } from '@probe-trail/core/codes';
+import { groupBy } from '@probe-trail/core/list';
 import type { CodeOverTime } from '@probe-trail/core/vehicle';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { Database } from '../db/openDatabase.js';
@@ -50,6 +51,21 @@ export const makeCodeStore = ({ orm }: Database) => ({
       .where(and(eq(codeSheetTable.jobId, jobId), eq(codeSheetTable.isVoid, false)))
       .orderBy(asc(codeSheetTable.rowId));
     return rows.map(({ document, takenBy }) => ({ ...document, jobId, takenBy }));
+  },
+
+  /** The codes that stood on the sheets of each visit of a vehicle, with their units. */
+  ofVisits: async (vehicleId: string): Promise<ReadonlyMap<string, readonly string[]>> => {
+    const { unitId, code, failureType, sheetId } = sheetCodeTable;
+    const rows = await orm
+      .selectDistinct({ jobId: codeSheetTable.jobId, unitId, code, failureType })
+      .from(sheetCodeTable)
+      .innerJoin(codeSheetTable, eq(codeSheetTable.sheetId, sheetId))
+      .where(eq(sheetCodeTable.vehicleId, vehicleId))
+      .limit(2000);
+    const ofJob = groupBy(rows, ({ jobId }) => jobId);
+    return new Map(
+      [...ofJob].map(([jobId, some]) => [jobId, some.map((one) => `${one.unitId} ${formatFaultCode(one)}`)]),
+    );
   },
 
   /** Every code that was ever on this vehicle, the last seen first. */

@@ -8,6 +8,7 @@ import { type Checked, sayFaults, validate } from '@probe-trail/core/schema';
 import { appendEventsSchema } from '@probe-trail/core/trail';
 import { lineSchema } from '@probe-trail/core/vehicle';
 import { type Rig, rigSchema } from '@probe-trail/core/vehicleInterface';
+import { workshopSchema } from '@probe-trail/core/workshop';
 import { array, type Lazy, type Schema } from 'yup';
 import { StartProblem } from '../db/openDatabase.js';
 import { hashPassword } from '../person/passwords.js';
@@ -22,6 +23,7 @@ const dayMs = 24 * 60 * minuteMs;
 export async function loadDemo(services: Services, folder: string, nowMs: number): Promise<void> {
   if (!(await services.people.isEmpty())) return;
   await loadPeople(services, folder);
+  await services.workshop.put(await readChecked(join(folder, 'workshop.json'), workshopSchema));
   // Blocks first: plans have them in them.
   for (const name of ['blocks', 'plans'])
     for (const file of await filesIn(join(folder, name))) await loadPlan(services, file, nowMs);

@@ -1,4 +1,4 @@
-import { repairSchema, type VehicleRepair } from '@probe-trail/core/repair';
+import { repairSchema, type VehicleRepair, type VisitCodes } from '@probe-trail/core/repair';
 import { closedObject, idText } from '@probe-trail/core/schema';
 import { customerAnswers, sideFindingSchema, type VehicleFinding } from '@probe-trail/core/sideFinding';
 import type { CodeOverTime, VehicleSheet } from '@probe-trail/core/vehicle';
@@ -43,11 +43,14 @@ const vehicleRepair = answer<VehicleRepair>()(
   }),
 );
 
+const visitCodes = answer<VisitCodes>()(closedObject({ jobId: idText(), atMs: amount(), codes: listOf(text()) }));
+
 export const vehicleSheetAnswer = answer<VehicleSheet>()(
   closedObject({
     vehicle: vehicleAnswer.required(),
     odometer: listOf(odometerAnswer),
     codes: listOf(codeOverTime),
+    visits: listOf(visitCodes),
     sideFindings: listOf(sideFinding),
     repairs: listOf(vehicleRepair),
   }),

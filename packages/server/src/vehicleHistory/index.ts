@@ -29,13 +29,18 @@ export const vehicleHistoryPlugin: FastifyPluginAsync<HistoryOptions> = async (a
     { schema: { params, ...answers(vehicleSheetAnswer) }, config: signedIn },
     async ({ params: { vehicleId } }): Promise<VehicleSheet> => {
       const vehicle = await vehicleOr404(vehicles, vehicleId);
-      const [odometer, overTime, sideFindings, repairs] = await Promise.all([
+      const [odometer, overTime, sideFindings, repairs, jobsOfVehicle, codesOfVisits] = await Promise.all([
         vehicles.odometer(vehicleId),
         codes.overTime(vehicleId),
         jobs.sideFindings(vehicleId),
         jobs.repairs(vehicleId),
+        jobs.ofVehicle(vehicleId),
+        codes.ofVisits(vehicleId),
       ]);
-      return { vehicle, odometer, codes: overTime, sideFindings, repairs };
+      const visits = jobsOfVehicle
+        .map(({ jobId, takenInAtMs }) => ({ jobId, atMs: takenInAtMs, codes: codesOfVisits.get(jobId) ?? [] }))
+        .reverse();
+      return { vehicle, odometer, codes: overTime, visits, sideFindings, repairs };
     },
   );
 

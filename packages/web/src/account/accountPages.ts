@@ -85,7 +85,7 @@ function letterheadContent({ workshop, logoUrl }: Letterhead, soft: string): rea
   return [
     {
       columns: [
-        logoUrl === undefined ? { text: '' } : { image: logoUrl, fit: [160, 60] },
+        logoUrl === undefined ? { width: 0, text: '' } : { width: 160, image: logoUrl, fit: [160, 60] },
         {
           stack: [{ text: workshop.name, bold: true, fontSize: 12 }, ...lines.map((text) => ({ text, color: soft }))],
           alignment: 'right',

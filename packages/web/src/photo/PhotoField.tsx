@@ -30,14 +30,14 @@ export function PhotoField({ label, photoIds, most, onAdd, onRemoveLast }: Photo
         >
           {(props) => (
             <Button variant="default" mt="xs" mr="sm" {...props}>
-              Add photos
+              {most === 1 ? 'Add a picture' : 'Add photos'}
             </Button>
           )}
         </FileButton>
       )}
       {photoIds.length > 0 && (
         <Button variant="subtle" mt="xs" onClick={onRemoveLast}>
-          Remove the last photo
+          {most === 1 ? 'Remove it' : 'Remove the last photo'}
         </Button>
       )}
     </div>

@@ -1,5 +1,12 @@
-import type { RecordedRepair, VehicleRepair } from '@probe-trail/core/repair';
-import { isLeftOver, repairedBefore, sayPart, sayRepair } from '@probe-trail/core/repair';
+import {
+  isLeftOver,
+  type RecordedRepair,
+  returnsAfter,
+  sayPart,
+  sayRepair,
+  type VehiclePast,
+  type VehicleRepair,
+} from '@probe-trail/core/repair';
 import dayjs from 'dayjs';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -11,12 +18,14 @@ import classes from './RepairLines.module.css';
 
 interface LinesProps<One extends RecordedRepair> {
   readonly repairs: readonly One[];
+  /** Of repairs of a vehicle: its visits, to see what came back. */
+  readonly past?: VehiclePast;
   /** What can be done about each. */
   readonly actions?: (repair: One) => ReactNode;
 }
 
 /** Repairs, each with what was done, what was used, and whether it lasts. */
-export const RepairLines = <One extends RecordedRepair>({ repairs, actions }: LinesProps<One>) => (
+export const RepairLines = <One extends RecordedRepair>({ repairs, past, actions }: LinesProps<One>) => (
   <ul className={classes.repairs}>
     {repairs.map((one) => (
       <li key={one.repairId}>
@@ -25,7 +34,7 @@ export const RepairLines = <One extends RecordedRepair>({ repairs, actions }: Li
           <b>{sayRepair(one.repair)}</b>
           {one.failedBecause !== null && <p>It did not help: {one.failedBecause}</p>}
           <Details recorded={one} />
-          {isOfVehicle(one) && <CameBack repair={one} all={ofVehicle(repairs)} />}
+          {past && isOfVehicle(one) && <CameBack repair={one} past={past} />}
           <small className="soft">
             {one.by}, <Moment atMs={one.atMs} />
           </small>{' '}
@@ -38,20 +47,18 @@ export const RepairLines = <One extends RecordedRepair>({ repairs, actions }: Li
 
 const isOfVehicle = (repair: RecordedRepair): repair is VehicleRepair => 'madeGoodOn' in repair;
 
-/** The same cause was repaired before: what was done then did not last. */
-function CameBack({ repair, all }: { readonly repair: VehicleRepair; readonly all: readonly VehicleRepair[] }) {
-  const before = repairedBefore(repair, all);
-  if (!before) return null;
-  return (
-    <p>
-      <b>It came back:</b> the same was repaired {before.days === 0 ? 'on the same day' : sayCount(before.days, 'day')}
-      {before.days === 0 ? '' : ' earlier'}, on <Link to={`/jobs/${before.jobId}`}>that visit</Link>.
+/** The fault was there again on later visits: what was done did not last, or was not the cause. */
+function CameBack({ repair, past }: { readonly repair: VehicleRepair; readonly past: VehiclePast }) {
+  return returnsAfter(repair, past).map(({ jobId, by, what, days, kilometres }) => (
+    <p key={jobId}>
+      <b>It came back</b> after {days === 0 ? 'less than a day' : sayCount(days, 'day')}
+      {kilometres !== null && `, ${kilometres.toLocaleString('en')} km`}: {what.join(', ')} {returned[by]}, on{' '}
+      <Link to={`/jobs/${jobId}`}>that visit</Link>.
     </p>
-  );
+  ));
 }
 
-const ofVehicle = (repairs: readonly RecordedRepair[]): readonly VehicleRepair[] =>
-  repairs.flatMap((one) => (isOfVehicle(one) ? [one] : []));
+const returned = { cause: 'repaired again', part: 'replaced again', code: 'stood again' } as const;
 
 function markOf(repair: RecordedRepair) {
   if (repair.failedBecause !== null) return 'outOfSpec';

@@ -1,7 +1,7 @@
 import { Button, Modal } from '@mantine/core';
 import { formatFaultCode } from '@probe-trail/core/codes';
 import { standings } from '@probe-trail/core/job';
-import type { VehicleRepair } from '@probe-trail/core/repair';
+import type { VehiclePast } from '@probe-trail/core/repair';
 import type { VehicleFinding } from '@probe-trail/core/sideFinding';
 import {
   type CodeOverTime,
@@ -63,12 +63,12 @@ export function VehiclePage() {
 }
 
 function Sheet({ sheet }: { readonly sheet: VehicleSheet }) {
-  const { vehicle, odometer, codes, sideFindings, repairs } = sheet;
+  const { vehicle, odometer, codes, visits, sideFindings, repairs } = sheet;
   const line = useLine(vehicle.lineId);
   return (
     <div className={classes.columns}>
       <div>
-        <Repairs repairs={repairs} />
+        <Repairs past={{ repairs, visits, odometer }} />
         <Visits vehicleId={vehicle.vehicleId} />
         <Trails vehicleId={vehicle.vehicleId} />
         <SideFindings findings={sideFindings} />
@@ -148,12 +148,16 @@ function Trails({ vehicleId }: { readonly vehicleId: string }) {
 }
 
 /** Temporary ones first: they must not be forgotten. */
-function Repairs({ repairs }: { readonly repairs: readonly VehicleRepair[] }) {
-  if (repairs.length === 0) return null;
+function Repairs({ past }: { readonly past: VehiclePast }) {
+  if (past.repairs.length === 0) return null;
   return (
     <section aria-label="Repairs" className={classes.section}>
       <h2 className={classes.part}>Repairs</h2>
-      <RepairLines repairs={repairs} actions={({ jobId }) => <Link to={`/jobs/${jobId}`}>The visit</Link>} />
+      <RepairLines
+        repairs={past.repairs}
+        past={past}
+        actions={({ jobId }) => <Link to={`/jobs/${jobId}`}>The visit</Link>}
+      />
     </section>
   );
 }
