@@ -25,7 +25,9 @@ export { type Affected, type CommonCause, findCommonCauses } from './commonCause
 export {
   type CodeChange,
   type CodeChangeKind,
+  changesBetween,
   codeChanges,
+  codesByKey,
   compareSheets,
   type SheetComparison,
   type UnitChange,

@@ -88,6 +88,19 @@ export function evidenceTable(trail: Trail): EvidenceTable {
   };
 }
 
+/** How strongly each outcome speaks for one suspect or against it, as the table has it, without what the others come to. */
+export function strengthsFor(
+  trail: Trail,
+  suspectId: string,
+): readonly { readonly evidence: Evidence; readonly strength: Strength }[] {
+  const model = modelOf(trail);
+  const at = model.suspects.findIndex(({ id }) => id === suspectId);
+  return evidenceOf(trail).map((evidence) => {
+    const chance = at < 0 ? undefined : likelihoodsOf(model, toSeen(evidence));
+    return { evidence, strength: chance ? strengthOf(chance, model.prior, at) : 'silent' };
+  });
+}
+
 const nothingSaid = ({ suspects }: EvidenceModel): Likelihoods => ({
   bySuspect: new Float64Array(suspects.length).fill(1),
   offList: 1,

@@ -17,6 +17,7 @@ export {
   mainReasons,
   type Reason,
   type Strength,
+  strengthsFor,
   strengthWords,
 } from './evidenceTable.js';
 export { type Evidence, evidenceOf, type LineUpEntry, lineUp, offListShare, sayLikelihood } from './lineUp.js';

@@ -1,7 +1,9 @@
 import {
   type CodeChangeKind,
   type CodeSheet,
+  changesBetween,
   codeKey,
+  codesByKey,
   compareSheets,
   formatFaultCode,
   hasStatus,
@@ -35,7 +37,7 @@ export function codePoints(input: ProofInput, repair: RecordedRepair | undefined
   const clearedAt = clearingIn(later);
   const after = read.filter((sheet) => clearedAt !== undefined && placeOf(later, sheet) >= clearedAt);
   const newest = codes.length > 0 ? after.at(-1) : read.at(-1);
-  const changes = after.map((sheet) => ({ sheet, kinds: changesTo(before, sheet) }));
+  const changes = after.map((sheet) => ({ sheet, kindOf: changesBetween(before, sheet, true) }));
   const cameAtOnce = cameBackAtOnce(events.slice(0, at), sheets);
   const hint = early.length > 0 && !newest ? ' The sheet that was kept since was read before the repair.' : '';
   return [
@@ -56,8 +58,9 @@ const clearing = (isCleared: boolean): ProofPoint =>
 /** The newest sheet of several, with every code that was seen on any of them: one that was cleared meanwhile may come back as well. */
 function allThatStood(sheets: readonly CodeSheet[]): CodeSheet | undefined {
   const newest = sheets.at(-1);
-  const seen = sheets.flatMap(({ codes }) => codes.filter(({ status }) => isSeen(status)));
-  return newest && { ...newest, codes: [...new Map(seen.map((code) => [codeKey(code), code])).values()] };
+  const seen = new Map<string, SheetCode>();
+  for (const sheet of sheets) for (const [key, code] of codesByKey(sheet)) if (isSeen(code.status)) seen.set(key, code);
+  return newest && { ...newest, codes: [...seen.values()] };
 }
 
 /** The codes that must stay away: of those that stood, the ones that the plan is about, where it names any of them; those that we made ourselves never count. */
@@ -79,7 +82,10 @@ function codesToShow({ job, trails }: ProofInput, before: CodeSheet): readonly S
 
 interface CodeContext {
   /** What became of each code on the sheets that were read since the codes were cleared, in their order. */
-  readonly changes: readonly { readonly sheet: CodeSheet; readonly kinds: ReadonlyMap<string, CodeChangeKind> }[];
+  readonly changes: readonly {
+    readonly sheet: CodeSheet;
+    readonly kindOf: (key: string) => CodeChangeKind | undefined;
+  }[];
   readonly cameAtOnce: (code: SheetCode) => boolean;
   /** What is to be said of a sheet that does not count; empty for nothing. */
   readonly hint: string;
@@ -93,7 +99,7 @@ function codePoint(code: SheetCode, { changes, cameAtOnce, hint }: CodeContext):
   const point = (state: ProofPoint['state'], said: string, minutes = 0) =>
     aPoint('codes', `code ${codeKey(code)}`, what, { state, said, minutes });
   const key = codeKey(code);
-  const found = changes.map(({ sheet, kinds }) => ({ sheet, kind: kinds.get(key) }));
+  const found = changes.map(({ sheet, kindOf }) => ({ sheet, kind: kindOf(key) }));
   if (found.some(({ kind }) => kind !== undefined && cameBack.includes(kind)))
     return point('contradicted', `${name} came back after the codes were cleared.`);
   const newest = found.at(-1);
@@ -111,10 +117,6 @@ function codePoint(code: SheetCode, { changes, cameAtOnce, hint }: CodeContext):
 }
 
 const cameBack: readonly CodeChangeKind[] = ['cameBackAtOnce', 'cameBackAfterDriving', 'stayed'];
-
-/** What became of each code, by its key: one comparison a sheet, whatever the number of codes. */
-const changesTo = (before: CodeSheet, after: CodeSheet): ReadonlyMap<string, CodeChangeKind> =>
-  new Map(compareSheets(before, after, true).codes.map(({ code, kind }) => [codeKey(code), kind]));
 
 /** Which codes had come back at once when they were cleared before. */
 function cameBackAtOnce(events: readonly JobEvent[], sheets: readonly CodeSheet[]): (code: SheetCode) => boolean {

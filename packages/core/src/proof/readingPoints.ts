@@ -1,4 +1,4 @@
-import { evidenceTable, pointsAt, type Strength } from '../evidence/index.js';
+import { pointsAt, type Strength, strengthsFor } from '../evidence/index.js';
 import type { Job } from '../job/index.js';
 import { type Experiment, indexPlan, type Step, type StepReading } from '../plan/index.js';
 import type { RecordedRepair } from '../repair/index.js';
@@ -44,11 +44,9 @@ function ofTrail(trailId: string, trail: Trail, suspectId: string, repairId: str
 type TakenAgain = ReadonlyMap<string, readonly TakenReading[]>;
 
 function pointedHere(trailId: string, trail: Trail, suspectId: string, again: TakenAgain): readonly ProofPoint[] {
-  const { columns, rows } = evidenceTable(trail);
-  const strengths = rows.find(({ suspect }) => suspect.id === suspectId)?.strengths ?? [];
-  return columns.flatMap((evidence, at) => {
+  return strengthsFor(trail, suspectId).flatMap(({ evidence, strength }) => {
     if (evidence.source.kind !== 'step') return [];
-    if (!pointsAt(evidence, suspectId) && !speaksFor.has(strengths[at] ?? 'silent')) return [];
+    if (!pointsAt(evidence, suspectId) && !speaksFor.has(strength)) return [];
     const { step, waymark } = evidence.source;
     if (!canBeRepeated(step)) return [];
     return waymark.taken.flatMap((before) => {
