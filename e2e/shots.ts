@@ -1,6 +1,5 @@
 import { mkdir } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
-import type { PlanVersion } from '@probe-trail/core/plan';
 import type { Page } from 'puppeteer-core';
 import { openBrowser } from './support/browser.js';
 import { openServer } from './support/server.js';
@@ -48,7 +47,7 @@ const shots: Readonly<Record<string, Shot>> = {
   proof: { path: '/jobs/job-fg-10-fan', act: click('button[aria-controls] ::-p-text(proof)') },
   account: { path: '/jobs/job-fg-10-fan/account' },
   'choose-plan': { path: '/jobs/job-fg-07/plans' },
-  vehicle: { path: '/vehicles/fg-06' },
+  vehicle: { path: '/vehicles/fg-12' },
   plan: { path: '/plans/radiator-fan' },
   follow: { path: '/trails/fg-03-coolant', act: type('4.87') },
   sweep: { path: '/trails/shot-sweep', night: true, act: rows('1.24', '1.64', '2.04', '2.44', '2.84', '3.2') },
@@ -67,7 +66,11 @@ const shots: Readonly<Record<string, Shot>> = {
   editor: { path: '/plans/rear-lamps/edit?part=steps&step=look', person: 'ines' },
   library: { path: '/library?part=cards&card=coolantSensor', person: 'ines' },
   matrix: { path: '/plans/accelerator-pedal/edit?part=matrix', person: 'ines' },
-  versions: { path: '/plans/radiator-fan/versions', person: 'ines', act: click('::-p-text(What differs)') },
+  lessons: {
+    path: '/plans/coolant-temperature/lessons',
+    person: 'ines',
+    act: (page) => page.$$eval('h2', (all) => all.at(-2)?.scrollIntoView()),
+  },
 };
 
 const server = await openServer();
@@ -76,7 +79,6 @@ await mkdir(folder, { recursive: true });
 try {
   await send(server.url, 'POST', '/api/plans/rear-lamps/draft');
   await send(server.url, 'POST', '/api/plans/accelerator-pedal/draft');
-  await leaveBranchOpen();
   await trailAt(server.url, 'shot-sweep', 'accelerator-pedal', 'sweep1');
   await trailAt(server.url, 'shot-wire', 'boarding-ramp', 'drops');
   const volts = { plus: '11,9', 'K41-B': '11,5', 'M41-2': '2,6' };
@@ -108,26 +110,4 @@ async function take(
   await page.screenshot({ path: `${folder}/${name}.png` });
   await context.close();
   console.log(`${folder}/${name}.png`);
-}
-
-/** A draft in the middle of being written, so that the plan check has something to say. */
-async function leaveBranchOpen() {
-  const drafted = await send(server.url, 'POST', '/api/plans/radiator-fan/draft');
-  const { etag, document } = (await drafted.json()) as PlanVersion;
-  const steps = document.steps.map((step) => ({
-    ...step,
-    outcomes: step.id === 'groundDrop' ? step.outcomes.slice(0, 1) : step.outcomes,
-    proves: step.id === 'rest' ? 'Tells a flat battery before it spoils every later reading' : step.proves,
-    needs:
-      step.id === 'groundDrop'
-        ? [...step.needs, { what: 'loads', is: 'on', does: 'switchOn', settleSeconds: null }]
-        : step.needs,
-  }));
-  await send(
-    server.url,
-    'PUT',
-    '/api/plans/radiator-fan/draft',
-    { document: { ...document, steps } },
-    { 'if-match': etag },
-  );
 }

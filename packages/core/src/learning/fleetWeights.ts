@@ -3,6 +3,9 @@ import type { Plan, Suspect } from '../plan/index.js';
 /** How many proven causes the author's own weights count as much as. */
 export const authorsStrength = 10;
 
+/** What a plan takes as a weight. */
+const heaviest = 1000;
+
 export interface FleetWeight {
   readonly suspectId: string;
   readonly name: string;
@@ -17,7 +20,7 @@ export interface FleetWeight {
 /**
  * The weights of suspects with what was proven: the mean of a Dirichlet distribution whose prior is the author's weights, as strong as
  * `authorsStrength` proven causes, and whose data are the proven causes (Gelman and others, Bayesian Data Analysis, 3rd edition, 3.4). The sum of
- * the weights stays what it was; each is rounded to three significant digits.
+ * the weights stays what it was, unless one would be heavier than a plan takes; each is rounded to three significant digits.
  * @param proven how often each was the proven cause, by the id of the suspect
  */
 export function fleetWeights(
@@ -27,11 +30,18 @@ export function fleetWeights(
   const sum = suspects.reduce((all, { weight }) => all + weight, 0);
   const times = suspects.map(({ id }) => proven.get(id) ?? 0);
   const all = times.reduce((total, count) => total + count, 0);
-  return suspects.map(({ id, name, weight }, at) => {
-    const count = times[at] ?? 0;
-    const share = (authorsStrength * (weight / sum) + count) / (authorsStrength + all);
-    return { suspectId: id, name, weight, proven: count, fleetWeight: Number((share * sum).toPrecision(3)) };
+  const found = suspects.map(({ weight }, at) => {
+    const share = (authorsStrength * (weight / sum) + (times[at] ?? 0)) / (authorsStrength + all);
+    return share * sum;
   });
+  const scale = Math.min(1, heaviest / Math.max(...found));
+  return suspects.map(({ id, name, weight }, at) => ({
+    suspectId: id,
+    name,
+    weight,
+    proven: times[at] ?? 0,
+    fleetWeight: Number(((found[at] ?? 0) * scale).toPrecision(3)),
+  }));
 }
 
 /** Where a weight comes from, to stand beside it in the plan. */

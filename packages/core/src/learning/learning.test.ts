@@ -239,6 +239,13 @@ describe('fleetWeights', () => {
     expect(weightsOf({ motor: authorsStrength })).to.deep.equal([2, 1, 1.5, 5.5]);
   });
 
+  it('makes no weight that a plan would not take', () => {
+    const heavy = plan.suspects.map((suspect) => ({ ...suspect, weight: 900 }));
+    const weights = fleetWeights(heavy, new Map([['motor', 1000]])).map(({ fleetWeight }) => fleetWeight);
+    expect(Math.max(...weights)).to.equal(1000);
+    expect(Math.min(...weights)).to.be.greaterThan(0);
+  });
+
   it('is put into a plan with where it comes from, and leaves the plan as it is where nothing was proven', () => {
     const weights = fleetWeights(plan.suspects, new Map([['motor', 10]])).filter(
       ({ suspectId }) => suspectId !== 'feed',

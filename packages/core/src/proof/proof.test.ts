@@ -139,7 +139,7 @@ describe('proofOf', () => {
     ];
     const [, feed] = readings(proofWith([takenIn(), repaired()], [], walked(...feedAgain)));
     expect(feed).to.deep.equal(['feed: Feed in spec', 'contradicted', 'Feed is out of spec: 9.1 V, 12.4 V before.']);
-    // A step that nobody came to while looking for the cause.
+    // A step that nobody came to while looking for the cause; it can be done all the same.
     const onlyFuse = { ...wanted, suspects: wanted.suspects.map((one) => ({ ...one, proofStepIds: ['ground'] })) };
     const fuse = reduceTrail(
       onlyFuse,
@@ -149,6 +149,18 @@ describe('proofOf', () => {
         assumedBecause: null,
       }),
     );
+    const done = reduceTrail(
+      onlyFuse,
+      trailEvents(
+        opened,
+        chosen('look', 'seen', 'broken'),
+        taken('look', 'broken'),
+        { kind: 'concluded', conclusionId: 'fuse', assumedBecause: null },
+        ...again('0.05'),
+      ),
+    );
+    const proven = proofWith([takenIn(), repaired({ suspectId: 'fuse' })], [], done.ok ? done.value : null);
+    expect(readings(proven).at(-1)).to.deep.equal(['ground: Drop in spec', 'shown', '0.05 V now.']);
     const fresh = proofWith([takenIn(), repaired({ suspectId: 'fuse' })], [], fuse.ok ? fuse.value : null);
     expect(readings(fresh).at(-1)).to.deep.equal([
       'ground: Drop in spec',

@@ -36,6 +36,7 @@ const caughtUpAtOnce = 100;
 /** What trails taught: computed from their entries when nobody waits for it, added up, and answered from the sums. */
 export function makeLearningService({ due, store, trails, trailLines, jobs, plans, failed }: Sources) {
   const learn = async (trailId: string): Promise<void> => {
+    if (!isOpen) return;
     try {
       // Asked for first: an entry that comes meanwhile makes the lesson due again.
       const last = await store.lastEntries(trailId);
@@ -71,19 +72,30 @@ export function makeLearningService({ due, store, trails, trailLines, jobs, plan
   const trailsOf = async (one: Due): Promise<readonly string[]> =>
     one.kind === 'trail' ? [one.trailId] : (await trailLines.ofJob(one.jobId)).map(({ trailId }) => trailId);
 
+  let isOpen = true;
   const settle = oneAtATime(async () => {
     const trailIds = new Set((await Promise.all(due.take().map(trailsOf))).flat());
     for (const trailId of trailIds) await learn(trailId);
   });
 
   let timer: NodeJS.Timeout | undefined;
-  let isOpen = true;
   due.onNoted(() => {
     if (!isOpen) return;
     timer ??= setTimeout(() => {
       timer = undefined;
       void settle();
     }, calmMs).unref();
+  });
+
+  const catchUp = oneAtATime(async () => {
+    if (!isOpen) return;
+    for (const trailId of await store.orphaned()) await learn(trailId);
+    let after: string | undefined = '';
+    while (after !== undefined && isOpen) {
+      const some: readonly string[] = await store.stale(lessonRevision, after, caughtUpAtOnce);
+      for (const trailId of some) await learn(trailId);
+      after = some.at(-1);
+    }
   });
 
   return {
@@ -93,18 +105,8 @@ export function makeLearningService({ due, store, trails, trailLines, jobs, plan
     /** Computes what is due; it is done when all that was due at the call is. */
     settle,
 
-    /** Computes what changed while the server was not there, or was computed by other rules. */
-    catchUp: async (): Promise<void> => {
-      for (const trailId of await store.orphaned()) await learn(trailId);
-      let after = '';
-      for (;;) {
-        const some = isOpen ? await store.stale(lessonRevision, after, caughtUpAtOnce) : [];
-        for (const trailId of some) await learn(trailId);
-        const last = some.at(-1);
-        if (last === undefined) return;
-        after = last;
-      }
-    },
+    /** Computes what changed while the server was not there, or was computed by other rules; it goes on beside other work. */
+    catchUp,
 
     /** What was learned of a plan version. */
     ofVersion: async (planId: string, version: number): Promise<PlanLessons> => {
@@ -119,11 +121,11 @@ export function makeLearningService({ due, store, trails, trailLines, jobs, plan
       return store.ofAllPlans();
     },
 
-    /** Stops computing; what is due is found again at the next start. */
+    /** Stops computing, and is done when nothing reads or writes any more; what is due is found again at the next start. */
     close: async (): Promise<void> => {
       isOpen = false;
       clearTimeout(timer);
-      await settle();
+      await Promise.all([settle(), catchUp()]);
     },
   };
 }

@@ -13,6 +13,10 @@ describe('searching', () => {
       server.ask,
       'j1',
       jobEvent({ kind: 'noted', text: 'Key hangs behind the counter', isSideFinding: false }),
+      jobEvent({
+        kind: 'sideFound',
+        finding: { what: 'Brake hose chafed', urgency: 'unsafeNow', reading: '', minutes: null, photoIds: [] },
+      }),
     );
     await server.ask('POST', '/api/jobs/j1/sheets', {
       sheetId: 's1',
@@ -44,6 +48,7 @@ describe('searching', () => {
     ['000107', 'vehicle ID FG-07'],
     ['radi fan', 'job j1 FG-07'],
     ['key count', 'note j1 FG-07'],
+    ['brake hose', 'note j1 FG-07'],
     ['P0480', 'code j1 FG-07'],
     ['p048', 'code j1 FG-07'],
     ['C31·2', 'part cranking C31·2'],

@@ -14,7 +14,8 @@ export function ReadingStrips({ readings }: { readonly readings: readonly Readin
       {readings.length === 0 && <p>No reading with a number was taken yet.</p>}
       {readings.length > 0 && (
         <p className="soft">
-          Each column is a value, as high as it came often. Dark: taken where nothing was wrong, as a proof shows.
+          Each column is a value; the taller, the more often it came. Dark: taken where nothing was wrong, as a proof
+          shows.
         </p>
       )}
       <ul className={classes.strips}>
