@@ -10,7 +10,15 @@ import {
   provenFrom,
   type Seen,
 } from '@probe-trail/core/evidence';
-import { blankOutcome, blankPlan, blankStep, type Conclusion, type Plan, readPlanFile } from '@probe-trail/core/plan';
+import {
+  blankOutcome,
+  blankPlan,
+  blankStep,
+  blankSuspect,
+  type Conclusion,
+  type Plan,
+  readPlanFile,
+} from '@probe-trail/core/plan';
 import { atLeast, atMost, type Measured, medianMs } from './measured.js';
 
 const faultCount = 1000;
@@ -55,18 +63,9 @@ function randomFrom(seed: number): () => number {
  */
 function randomPlan(suspectCount: number, stepCount: number, random: () => number, alikeUntil = 0): Plan {
   const whole = (most: number) => Math.floor(random() * most);
-  const suspects = Array.from({ length: suspectCount }, (_, index) => ({
-    id: `s${index}`,
-    name: `Suspect ${index}`,
-    kind: 'part' as const,
-    weight: 1 + whole(9),
-    repair: '',
-    afterRepair: '',
-    companions: [],
-    tasks: [],
-    weightBecause: '',
-    proofStepIds: [],
-  }));
+  const suspects = Array.from({ length: suspectCount }, (_, index) =>
+    blankSuspect(`s${index}`, `Suspect ${index}`, { weight: 1 + whole(9) }),
+  );
   const steps = Array.from({ length: stepCount }, (_, index) => {
     const shows = suspects.map((_, suspect) => (index < alikeUntil && suspect < 10 ? 0 : whole(2 + (index % 2))));
     return {

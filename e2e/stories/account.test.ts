@@ -98,6 +98,8 @@ describe('the account of a job', () => {
     await ines.fill('Address', 'Moor Lane 4');
     await ines.click('Letter');
     const logo = await ines.page.waitForSelector('input[type="file"]');
+    await logo?.uploadFile(fileURLToPath(new URL('../../README.md', import.meta.url)));
+    await ines.see('“README.md” is not a picture that can be read here. It was not added.');
     await logo?.uploadFile(fileURLToPath(new URL('../../docs/screenshots/board.png', import.meta.url)));
     await ines.see('Remove it');
     await ines.click('Save');

@@ -190,7 +190,7 @@ describe('a bus that arrives, until its trail is started', () => {
     await tobi.goTo(`${jobPath}/plans`);
     await tobi.see('it is written for P0480-13');
     await tobi.see('the complaint sounds like “engine gets hot in traffic”');
-    await tobi.see('Used 2 times; found Ground stud G3 (2).');
+    await tobi.see('Used 3 times; found and proven: Ground stud G3 (1).');
     await tobi.click('Follow this plan');
     await tobi.see('First, on the vehicle');
     await tobi.see('FG-08');

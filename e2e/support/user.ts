@@ -80,7 +80,11 @@ export async function userIn(
     },
     fill: async (label, text) => {
       const field = await fieldCalled(page, label);
-      await field.click({ count: 3 });
+      await field.click();
+      // All of it, of a text with several lines too.
+      await page.keyboard.down('Control');
+      await page.keyboard.press('a');
+      await page.keyboard.up('Control');
       await page.keyboard.press('Backspace');
       await page.keyboard.type(text);
     },

@@ -1,22 +1,11 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import type { Expectation, Plan } from '../plan/index.js';
+import { blankSuspect, type Expectation, type Plan } from '../plan/index.js';
 import { anOutcome, aPlan, aReading, aStep, toConclusion } from '../testing/aPlan.js';
 import { taken, typed, walk } from '../testing/aWalk.js';
 import { evidenceModel, evidenceTable, lineUp, offListShare } from './index.js';
 
-const suspects = ['open', 'corroded', 'weak'].map((id) => ({
-  id,
-  name: id,
-  kind: 'part' as const,
-  weight: 1,
-  repair: '',
-  afterRepair: '',
-  companions: [],
-  tasks: [],
-  weightBecause: '',
-  proofStepIds: [],
-}));
+const suspects = ['open', 'corroded', 'weak'].map((id) => blankSuspect(id, id));
 const range = (suspectId: string, min: number | null, max: number | null): Expectation => ({
   kind: 'range',
   suspectId,

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { leadTo, type Outcome, type Plan } from '../plan/index.js';
+import { blankSuspect, leadTo, type Outcome, type Plan } from '../plan/index.js';
 import {
   aNeed,
   anOutcome,
@@ -52,18 +52,7 @@ const somePlan = (suspectCount: number, stepCount: number) => {
     )
     .map(([weights, steps]) =>
       aPlan({
-        suspects: ids.map((id, index) => ({
-          id,
-          name: id,
-          kind: 'part',
-          weight: weights[index] ?? 1,
-          repair: '',
-          afterRepair: '',
-          companions: [],
-          tasks: [],
-          weightBecause: '',
-          proofStepIds: [],
-        })),
+        suspects: ids.map((id, index) => blankSuspect(id, id, { weight: weights[index] ?? 1 })),
         steps: steps.map(({ minutes, outcomes }, index) =>
           aStep(`s${index}`, outcomes, { effort: { minutes, access: 'inReach', tools: [] } }),
         ),
@@ -403,18 +392,7 @@ describe('the cheapest tree', () => {
   it('is ended when it is told to, and not begun for more suspects than it can go through', () => {
     const many = (count: number): Plan => ({
       ...plan,
-      suspects: Array.from({ length: count }, (_, index) => ({
-        id: `x${index}`,
-        name: '',
-        kind: 'part',
-        weight: 1,
-        repair: '',
-        afterRepair: '',
-        companions: [],
-        tasks: [],
-        weightBecause: '',
-        proofStepIds: [],
-      })),
+      suspects: Array.from({ length: count }, (_, index) => blankSuspect(`x${index}`, '')),
     });
     const heard: number[] = [];
     const ended = cheapestTree(many(14), (share) => {

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { lineUp } from '../evidence/index.js';
-import { checkPlan, type Experiment, experimentNames, type Plan, stepSchema } from '../plan/index.js';
+import { blankSuspect, checkPlan, type Experiment, experimentNames, type Plan, stepSchema } from '../plan/index.js';
 import { validate } from '../schema/index.js';
 import { aPartCard, aPlan, toConclusion } from '../testing/aPlan.js';
 import { chosen, entered, taken, typed, walk } from '../testing/aWalk.js';
@@ -20,18 +20,7 @@ import {
 const kinds = Object.keys(experimentNames) as Experiment[];
 const roles = Object.keys(suspectRoles) as SuspectRole[];
 
-const suspects = roles.map((id) => ({
-  id,
-  name: suspectRoles[id],
-  kind: 'part' as const,
-  weight: 1,
-  repair: 'x',
-  afterRepair: 'x',
-  companions: [],
-  tasks: [],
-  weightBecause: '',
-  proofStepIds: [],
-}));
+const suspects = roles.map((id) => blankSuspect(id, suspectRoles[id], { repair: 'x', afterRepair: 'x' }));
 /** Each role has one suspect, of the same name. */
 const subjects: Subjects = Object.fromEntries(roles.map((role) => [role, [role]]));
 

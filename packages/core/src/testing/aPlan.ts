@@ -1,6 +1,7 @@
 import {
   blankHookUp,
   blankOutcome,
+  blankSuspect,
   type CurrentPath,
   type HookUp,
   type Need,
@@ -114,18 +115,8 @@ const feed: Spec = { kind: 'band', unit: 'V', min: 11.5, max: 14.8 };
 
 const when = (readingId: string, ...zoneIds: string[]) => [{ readingId, zoneIds }];
 
-const suspect = (id: string, weight: number): Plan['suspects'][number] => ({
-  id,
-  name: id,
-  kind: 'part',
-  weight,
-  repair: `Replace the ${id}.`,
-  afterRepair: 'Switch the fan on: it runs.',
-  companions: [],
-  tasks: [],
-  weightBecause: '',
-  proofStepIds: [],
-});
+const suspect = (id: string, weight: number) =>
+  blankSuspect(id, id, { weight, repair: `Replace the ${id}.`, afterRepair: 'Switch the fan on: it runs.' });
 
 const conclusion = (id: string, ...suspectIds: string[]) => ({ id, title: `Found: ${id}`, summary: '', suspectIds });
 

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { evidenceModel, lineUp, nextTests, supportOf } from '../evidence/index.js';
 
-import { checkPlan, planSchema, type Step } from '../plan/index.js';
+import { blankSuspect, checkPlan, planSchema, type Step } from '../plan/index.js';
 import { validate } from '../schema/index.js';
 import { aNeed, anOutcome, aPlan, aReading, aStep, toStep } from '../testing/aPlan.js';
 import { chosen, events, ignitionOn, opened, taken, typed, walk } from '../testing/aWalk.js';
@@ -13,18 +13,7 @@ type Loose = Parameters<typeof events>[number];
 
 const suspect = (id: string, weight = 1) => ({
   kind: 'suspectAdded' as const,
-  suspect: {
-    id,
-    name: `the ${id}`,
-    kind: 'part' as const,
-    weight,
-    repair: '',
-    afterRepair: '',
-    companions: [],
-    tasks: [],
-    weightBecause: '',
-    proofStepIds: [],
-  },
+  suspect: blankSuspect(id, `the ${id}`, { weight }),
 });
 
 /** A test of the supply at a lamp: in spec it clears the first suspect, else it points to it. */

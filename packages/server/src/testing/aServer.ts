@@ -2,7 +2,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Role } from '@probe-trail/core/person';
-import { blankOutcome, blankPlan, blankStep, type Plan } from '@probe-trail/core/plan';
+import { blankOutcome, blankPlan, blankStep, blankSuspect, type Plan } from '@probe-trail/core/plan';
 import type { TrailEvent } from '@probe-trail/core/trail';
 import type { Rig } from '@probe-trail/core/vehicleInterface';
 import type { FastifyInstance, InjectOptions } from 'fastify';
@@ -129,30 +129,8 @@ export const smallPlan = (more: Partial<Plan> = {}): Plan => ({
   ...blankPlan('cranking', 'Slow cranking after standing'),
   appliesTo: { lines: ['Loper 35'], engines: [], codes: [], complaints: [] },
   suspects: [
-    {
-      id: 'battery',
-      name: 'Battery',
-      kind: 'part',
-      weight: 3,
-      repair: 'Replace it.',
-      afterRepair: '',
-      companions: [],
-      tasks: [],
-      weightBecause: '',
-      proofStepIds: [],
-    },
-    {
-      id: 'cable',
-      name: 'Ground cable',
-      kind: 'ground',
-      weight: 1,
-      repair: 'Clean it.',
-      afterRepair: '',
-      companions: [],
-      tasks: [],
-      weightBecause: '',
-      proofStepIds: [],
-    },
+    blankSuspect('battery', 'Battery', { weight: 3, repair: 'Replace it.' }),
+    blankSuspect('cable', 'Ground cable', { kind: 'ground', repair: 'Clean it.' }),
   ],
   startStepId: 'rest',
   steps: [

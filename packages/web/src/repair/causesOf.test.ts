@@ -1,20 +1,9 @@
-import { blankPlan, type Plan, type Suspect } from '@probe-trail/core/plan';
+import { blankPlan, blankSuspect, type Plan, type Suspect } from '@probe-trail/core/plan';
 import { blankRepair } from '@probe-trail/core/repair';
 import { expect } from 'chai';
 import { causesOf, offeredRepair } from './causesOf';
 
-const suspect = (id: string, name: string, repair: string): Suspect => ({
-  id,
-  name,
-  kind: 'part',
-  weight: 1,
-  repair,
-  afterRepair: '',
-  companions: [],
-  tasks: [],
-  weightBecause: '',
-  proofStepIds: [],
-});
+const suspect = (id: string, name: string, repair: string): Suspect => blankSuspect(id, name, { repair });
 const planOf = (suspectIds: readonly string[]): Plan => ({
   ...blankPlan('fan', 'Fan'),
   suspects: [suspect('relay', 'Relay K7', 'Replace it.'), suspect('stud', 'Stud G3', 'Clean the stud.')],

@@ -1,4 +1,4 @@
-import { blankOutcome, blankPlan, blankReading, blankStep, type Plan } from '@probe-trail/core/plan';
+import { blankOutcome, blankPlan, blankReading, blankStep, blankSuspect, type Plan } from '@probe-trail/core/plan';
 import { configureStore } from '@reduxjs/toolkit';
 import { expect } from 'chai';
 import { createElement, type ReactNode } from 'react';
@@ -8,20 +8,7 @@ import { inBrowser } from '../testing/browser';
 /** One reading with two ways on, each to a conclusion. */
 const plan: Plan = {
   ...blankPlan('p', 'Feed'),
-  suspects: [
-    {
-      id: 'fuse',
-      name: 'Fuse',
-      kind: 'fuse',
-      weight: 1,
-      repair: '',
-      afterRepair: '',
-      companions: [],
-      tasks: [],
-      weightBecause: '',
-      proofStepIds: [],
-    },
-  ],
+  suspects: [blankSuspect('fuse', 'Fuse', { kind: 'fuse' })],
   startStepId: 'one',
   steps: [
     {

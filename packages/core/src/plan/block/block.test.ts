@@ -1,8 +1,9 @@
 import { expect } from 'chai';
 import { aHookUp, anOutcome, aPartCard, aPlan, aReading, aStep, toConclusion, toStep } from '../../testing/aPlan.js';
-import type { BlockUse } from '../index.js';
 import {
+  type BlockUse,
   blankPlan,
+  blankSuspect,
   blockOfSteps,
   checkPlan,
   comparePlans,
@@ -17,18 +18,8 @@ import {
   useOfVersion,
 } from '../index.js';
 
-const suspect = (id: string, name: string): Plan['suspects'][number] => ({
-  id,
-  name,
-  kind: 'ground',
-  weight: 2,
-  repair: 'Clean {ground}.',
-  afterRepair: '',
-  companions: [],
-  tasks: [],
-  weightBecause: '',
-  proofStepIds: [],
-});
+const suspect = (id: string, name: string) =>
+  blankSuspect(id, name, { kind: 'ground', weight: 2, repair: 'Clean {ground}.' });
 
 /** Look at a ground, then measure the drop over it under load. */
 const groundBlock = (more: Partial<Plan> = {}): Plan => ({
