@@ -72,6 +72,10 @@ describe('side findings', () => {
     await hanna.click('It is done');
     await hanna.see('It was seen to.');
     await until('next-visit', 'sideDone');
+    // On the visit on which it was noticed, nothing is offered again.
+    await hanna.goTo('/jobs/job-fg-07');
+    await hanna.see('Brake hose chafed');
+    await hanna.missing('From earlier visits');
     await hanna.goTo('/vehicles/fg-07');
     await hanna.see('It was seen to.');
     await hanna.leave();

@@ -12,6 +12,7 @@ export {
   wereCleared,
 } from './applyJobEvent.js';
 export { type Arrival, arrivalSchema, blankArrival, type Occasion, occasions } from './arrival.js';
+export { isOfEarlierVisit } from './isOfEarlierVisit.js';
 export type { Job, MeasuredVoltage } from './job.js';
 export {
   type AppendJobEvents,

@@ -8,6 +8,7 @@ import {
   shortestPassword,
 } from '@probe-trail/core/person';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { sayFailure } from '../api/api';
 import { Wait } from '../api/Wait';
 import { FormProblem } from '../fields/FormProblem';
@@ -26,10 +27,22 @@ const roleOptions = optionsOf(roles);
 /** Who works here; an administrator adds, disables and gives new passwords. */
 export function PeoplePage() {
   const { data, error, refetch } = usePeopleQuery();
-  const mayManage = useMay('managePeople');
+  const [mayManage, mayKeep] = [useMay('managePeople'), useMay('keepWorkshop')];
   const [opened, setOpened] = useState<Person | 'new' | undefined>();
   return (
-    <Page title="People" actions={mayManage && <Button onClick={() => setOpened('new')}>Add somebody</Button>}>
+    <Page
+      title="People"
+      actions={
+        <>
+          {mayKeep && (
+            <Button component={Link} to="/workshop" variant="subtle">
+              Workshop
+            </Button>
+          )}
+          {mayManage && <Button onClick={() => setOpened('new')}>Add somebody</Button>}
+        </>
+      }
+    >
       <Wait for={data} error={error} retry={refetch}>
         {(people) => (
           <ul className={`${rows.rows} ${classes.people}`}>

@@ -1,4 +1,5 @@
 import { Button } from '@mantine/core';
+import { isOfEarlierVisit } from '@probe-trail/core/job';
 import { isLeftOver, sayRepair, type VehicleRepair } from '@probe-trail/core/repair';
 import dayjs from 'dayjs';
 import { Link } from 'react-router';
@@ -13,7 +14,9 @@ import { Notice } from '../spec/Notice';
 export function LeftOverRepairs({ open }: { readonly open: OpenJob }) {
   const { job, jobId, repairs } = open;
   const isMadeGood = (repair: VehicleRepair) => job.madeGood.some(({ repairId }) => repairId === repair.repairId);
-  const left = repairs.filter((repair) => repair.jobId !== jobId && isLeftOver(repair) && !isMadeGood(repair));
+  const left = repairs.filter(
+    (repair) => isOfEarlierVisit(job, jobId, repair) && isLeftOver(repair) && !isMadeGood(repair),
+  );
   return left.map((repair) => <LeftOver key={repair.repairId} open={open} repair={repair} />);
 }
 

@@ -1,3 +1,4 @@
+import { isOfEarlierVisit } from '@probe-trail/core/job';
 import { isOpenFinding, type VehicleFinding } from '@probe-trail/core/sideFinding';
 import type { OpenJob } from '../job/useJob';
 
@@ -9,7 +10,7 @@ export const isDoneHere = ({ job }: OpenJob, findingId: string): boolean =>
 export function earlierFindings(open: OpenJob): readonly VehicleFinding[] {
   const { job, jobId, sideFindings } = open;
   return sideFindings
-    .filter((one) => one.jobId !== jobId && (isOpenFinding(one) || isOfThisVisit(open, one)))
+    .filter((one) => isOfEarlierVisit(job, jobId, one) && (isOpenFinding(one) || isOfThisVisit(open, one)))
     .map((one) => {
       const said = job.sideAnswers.findLast(({ findingId }) => findingId === one.findingId);
       return { ...one, answer: said ?? one.answer, doneOn: isDoneHere(open, one.findingId) ? jobId : one.doneOn };
