@@ -33,7 +33,7 @@ export const desk: Screen = { width: 1280, height: 800 };
 export const phone: Screen = { width: 390, height: 844 };
 export const tablet: Screen = { width: 820, height: 1180 };
 
-const waitMs = Number(process.env.WAIT_MS ?? 15_000);
+const waitMs = Number(process.env.WAIT_MS ?? 30_000);
 // How long something that stood there a moment ago is looked for.
 const goneMs = 1000;
 
