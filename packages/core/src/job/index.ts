@@ -28,6 +28,7 @@ export {
   jobEventPermissions,
   jobEventSchema,
   serverMadeKinds,
+  signatureLengths,
 } from './jobEvent.js';
 export { jobEventLengths } from './jobEventLengths.js';
 export { type LocalJob, openJob } from './localJob.js';

@@ -9,6 +9,7 @@ import {
   draftText,
   idOrNull,
   idText,
+  lengthsOf,
   photoIdText,
   unionByKind,
   wholeNumber,
@@ -37,6 +38,14 @@ const ofFinding = () => ({
   jobId: idText().meta({ description: 'the visit on which it was noticed' }),
   findingId: idText().meta({ description: 'the entry that recorded it' }),
 });
+
+const signatureSchema = closedObject({
+  photoId: photoIdText().meta({ description: 'what was drawn' }),
+  by: string().label('Who signs').required().max(80),
+});
+
+/** How long the name of whoever signs may be. */
+export const signatureLengths = lengthsOf(signatureSchema);
 
 const codeFields = {
   unitId: idText(),
@@ -101,7 +110,7 @@ const cases = {
     answer: string()
       .required()
       .oneOf(Object.keys(customerAnswers) as CustomerAnswer[]),
-    saidBy: draftText(80).meta({ description: 'who answered for the customer' }),
+    saidBy: draftText(120).meta({ description: 'who answered for the customer' }),
   }),
   sideDone: closedObject({ ...kindOf('sideDone'), ...ofFinding() }),
   repaired: closedObject({ ...kindOf('repaired'), repair: repairSchema.required() }),
@@ -176,10 +185,7 @@ const cases = {
       .min(1)
       .max(10)
       .meta({ description: 'the account as it was handed over to the customer' }),
-    signature: closedObject({
-      photoId: photoIdText().meta({ description: 'what was drawn' }),
-      by: string().label('Who signs').required().max(80),
-    })
+    signature: signatureSchema
       .nullable()
       .optional()
       .meta({ description: 'of whoever took the vehicle back; null: nobody signed' }),

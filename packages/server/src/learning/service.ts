@@ -25,8 +25,8 @@ interface Sources {
   readonly trailLines: Pick<TrailStore, 'ofJob'>;
   readonly jobs: Pick<JobService, 'jobOr404'>;
   readonly plans: Pick<PlanService, 'versionOr404'>;
-  /** Hears of a trail whose lesson could not be computed. */
-  readonly failed: (trailId: string, error: unknown) => void;
+  /** Hears of what could not be computed, such as the lesson of a trail; nobody waits for it who could be told. */
+  readonly failed: (what: string, error: unknown) => void;
 }
 
 /** Lessons are computed this long after an entry, all that came meanwhile together, or when somebody asks what was learned. */
@@ -35,6 +35,8 @@ const caughtUpAtOnce = 100;
 
 /** What trails taught: computed from their entries when nobody waits for it, added up, and answered from the sums. */
 export function makeLearningService({ due, store, trails, trailLines, jobs, plans, failed }: Sources) {
+  const computed = makeComputing({ trails, jobs });
+
   const learn = async (trailId: string): Promise<void> => {
     if (!isOpen) return;
     try {
@@ -43,34 +45,21 @@ export function makeLearningService({ due, store, trails, trailLines, jobs, plan
       await store.put(trailId, last && (await computed(trailId, last)));
     } catch (error) {
       // One trail that cannot be read must not keep what the others taught from being counted.
-      failed(trailId, error);
+      failed(`what trail ${trailId} taught`, error);
     }
     // Each lesson is a few milliseconds of work: others are served between two of them.
     await nextTurn();
   };
 
-  const computed = async (
-    trailId: string,
-    last: Pick<LessonRow, 'trailSeq' | 'jobSeq'>,
-  ): Promise<LessonRow | undefined> => {
-    const [trail, { events }] = await Promise.all([trails.stateOf(trailId), trails.log(trailId)]);
-    const { jobId, planId, planVersion } = trail;
-    if (planId === null || planVersion === null || trail.voided) return undefined;
-    const job = jobId === null ? undefined : await jobs.jobOr404(jobId);
-    const input: LessonInput = { trailId, trail, events, job: job?.voided ? undefined : job };
-    return {
-      trailId,
-      planId,
-      version: planVersion,
-      found: foundOf(input),
-      ...last,
-      revision: lessonRevision,
-      lesson: lessonOf(input),
-    };
+  const trailsOf = async (one: Due): Promise<readonly string[]> => {
+    if (one.kind === 'trail') return [one.trailId];
+    try {
+      return (await trailLines.ofJob(one.jobId)).map(({ trailId }) => trailId);
+    } catch (error) {
+      failed(`what job ${one.jobId} taught`, error);
+      return [];
+    }
   };
-
-  const trailsOf = async (one: Due): Promise<readonly string[]> =>
-    one.kind === 'trail' ? [one.trailId] : (await trailLines.ofJob(one.jobId)).map(({ trailId }) => trailId);
 
   let isOpen = true;
   const settle = oneAtATime(async () => {
@@ -89,12 +78,16 @@ export function makeLearningService({ due, store, trails, trailLines, jobs, plan
 
   const catchUp = oneAtATime(async () => {
     if (!isOpen) return;
-    for (const trailId of await store.orphaned()) await learn(trailId);
-    let after: string | undefined = '';
-    while (after !== undefined && isOpen) {
-      const some: readonly string[] = await store.stale(lessonRevision, after, caughtUpAtOnce);
-      for (const trailId of some) await learn(trailId);
-      after = some.at(-1);
+    try {
+      for (const trailId of await store.orphaned()) await learn(trailId);
+      let after: string | undefined = '';
+      while (after !== undefined && isOpen) {
+        const some: readonly string[] = await store.stale(lessonRevision, after, caughtUpAtOnce);
+        for (const trailId of some) await learn(trailId);
+        after = some.at(-1);
+      }
+    } catch (error) {
+      failed('what trails taught while the server was not there', error);
     }
   });
 
@@ -129,3 +122,23 @@ export function makeLearningService({ due, store, trails, trailLines, jobs, plan
     },
   };
 }
+
+/** What a trail teaches, from its log and its job as they are now; `undefined` where it teaches nothing. */
+const makeComputing =
+  ({ trails, jobs }: Pick<Sources, 'trails' | 'jobs'>) =>
+  async (trailId: string, last: Pick<LessonRow, 'trailSeq' | 'jobSeq'>): Promise<LessonRow | undefined> => {
+    const [trail, { events }] = await Promise.all([trails.stateOf(trailId), trails.log(trailId)]);
+    const { jobId, planId, planVersion } = trail;
+    if (planId === null || planVersion === null || trail.voided) return undefined;
+    const job = jobId === null ? undefined : await jobs.jobOr404(jobId);
+    const input: LessonInput = { trailId, trail, events, job: job?.voided ? undefined : job };
+    return {
+      trailId,
+      planId,
+      version: planVersion,
+      found: foundOf(input),
+      ...last,
+      revision: lessonRevision,
+      lesson: lessonOf(input),
+    };
+  };

@@ -58,7 +58,7 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
     trailLines: trailStore,
     jobs,
     plans,
-    failed: (trailId, error) => console.error(`What trail ${trailId} taught could not be counted:`, error),
+    failed: (what, error) => console.error(`It could not be counted ${what}:`, error),
   });
   const choosingStore = makeChoosingStore(database, learningStore);
   return {

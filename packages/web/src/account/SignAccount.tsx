@@ -1,4 +1,5 @@
 import { Button, Group, Modal, TextInput } from '@mantine/core';
+import { signatureLengths } from '@probe-trail/core/job';
 import { useEffect, useRef, useState } from 'react';
 import SignaturePad from 'signature_pad';
 import { keepPhoto } from '../photo/waitingPhotos';
@@ -15,8 +16,6 @@ interface SignProps {
   readonly isBusy: boolean;
   readonly onSigned: (signature: Signature) => Promise<void>;
 }
-
-const longestName = 80;
 
 /** Opens a field to sign in with a finger or a pen. */
 export function SignAccount({ isBusy, onSigned }: SignProps) {
@@ -55,7 +54,7 @@ function SignField({ isBusy, onSigned }: SignProps) {
         label="Name"
         size="md"
         required
-        maxLength={longestName}
+        maxLength={signatureLengths.by}
         value={by}
         onChange={(event) => setBy(event.currentTarget.value)}
       />
