@@ -2,7 +2,7 @@ import { blankHookUp, blankOutcome, blankPlan, blankStep, type Plan } from '@pro
 import { expect } from 'chai';
 import type { HTTPRequest } from 'puppeteer-core';
 import { largePlan } from '../support/largePlan.js';
-import { aUser, middleOf, reach, send, type User } from '../support/user.js';
+import { aUser, middleOf, pressOn, reach, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 describe('the author’s bench', () => {
@@ -200,7 +200,7 @@ describe('the author’s bench', () => {
     const ines = await open('/plans/radiator-fan/edit');
     await ines.click('All walks');
     await ines.see('min on average');
-    await (await reach(ines.page, ['ol[aria-label="Walks"] button'])).click();
+    await pressOn(() => reach(ines.page, ['ol[aria-label="Walks"] button']));
     await ines.page.waitForSelector('[data-faint]');
     await ines.leave();
   });

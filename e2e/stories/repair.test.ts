@@ -1,6 +1,6 @@
 import type { JobLog } from '@probe-trail/core/job';
 import type { ElementHandle } from 'puppeteer-core';
-import { aUser, choose, eventsOf, reach, send, type User } from '../support/user.js';
+import { aUser, choose, eventsOf, pressOn, reach, send, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 /** Presses the button of the line that says this. */
@@ -20,7 +20,7 @@ async function pressIn({ page }: User, line: string, button: string): Promise<vo
 
 /** Presses a condition in the form that says how it was tried. */
 const press = async ({ page }: User, condition: string): Promise<void> =>
-  (await reach(page, [`form[aria-label="Try it out"] label ::-p-text(${condition})`])).click();
+  pressOn(() => reach(page, [`form[aria-label="Try it out"] label ::-p-text(${condition})`]));
 
 /** Waits until it is so: what a device records is on its way for a moment. */
 async function until(isSo: () => Promise<boolean>): Promise<void> {
@@ -76,7 +76,7 @@ describe('a repair', () => {
     await hanna.press('Enter');
     await hanna.click('Go on: the next test');
     await hanna.click('Name the cause');
-    await (await reach(hanna.page, ['[role="dialog"] ::-p-text(Ground stud G3)'])).click();
+    await pressOn(() => reach(hanna.page, ['[role="dialog"] ::-p-text(Ground stud G3)']));
     await hanna.see('The readings do not show this');
     await hanna.click('Accept it as an assumption');
     await hanna.fill('Why you accept it', 'The stud turns in its hole');

@@ -28,8 +28,8 @@ export const openSeenBrowser = (profile?: string): Promise<Browser> => launch(fl
 
 async function launch(args: string[], profile?: string): Promise<Browser> {
   return puppeteer.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    headless: true,
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
+    headless: 'shell',
     args,
     // Without one, a folder is made for it and removed when it closes.
     ...(profile === undefined ? {} : { userDataDir: profile }),

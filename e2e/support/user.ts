@@ -65,11 +65,11 @@ export async function userIn(
       await page.goto(url + path, { waitUntil: 'domcontentloaded' });
     },
     click: async (text) => {
-      await (await reachIn(page, controls(text), 0, `“${text}”`)).click();
+      await pressOn(() => reachIn(page, controls(text), 0, `“${text}”`));
     },
     clickIfThere: async (text) => {
       const found = await findIn(page, (within) => named(within, text, ['button', 'link']), 0, goneMs);
-      await found?.click();
+      if (found) await pressOn(async () => found);
       return found !== undefined;
     },
     see: (text) => waitForText(page, text, true),
@@ -117,6 +117,29 @@ async function findIn(page: Page, groups: Groups, nth: number, mostMs: number): 
 /** The same, which must be there. */
 const reachIn = async (page: Page, groups: Groups, nth: number, said: string): Promise<ElementHandle> =>
   (await findIn(page, groups, nth, waitMs)) ?? expect.fail(`within reach there is no ${said}, place ${nth + 1}`);
+
+/** Presses what is found; where it moved away under the pointer, once more, as a person would. */
+export async function pressOn(find: () => Promise<ElementHandle>): Promise<void> {
+  for (let left = 3; left > 0; left -= 1) {
+    const found = await find();
+    const press = await found.evaluateHandle((element) => {
+      const seen = { isMissed: false };
+      document.addEventListener(
+        'pointerdown',
+        ({ target }) => {
+          const at = target instanceof Node ? target : document;
+          seen.isMissed = !element.contains(at) && !at.contains(element);
+        },
+        { capture: true, once: true },
+      );
+      return seen;
+    });
+    await found.click();
+    // A press that leads to another page takes the note with it.
+    if (!(await press.evaluate(({ isMissed }) => isMissed).catch(() => false))) return;
+  }
+  expect.fail('what was to be pressed moves away each time');
+}
 
 /** The nth of what these selectors find, the first selector before the next. */
 export const reach = (page: Page, selectors: readonly string[], nth = 0): Promise<ElementHandle> =>

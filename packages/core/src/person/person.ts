@@ -2,20 +2,23 @@ import { array, boolean, string } from 'yup';
 import { type Checked, closedObject, idText } from '../schema/index.js';
 import { type Role, roleNames } from './role.js';
 
+const units = string().oneOf(['metric', 'us'] as const);
+const theme = string().oneOf(['auto', 'day', 'night'] as const);
+const textSize = string().oneOf(['normal', 'large', 'largest'] as const);
+
 /** How somebody wants to see things, on every device. */
 export const preferencesSchema = closedObject({
-  units: string()
-    .required()
-    .oneOf(['metric', 'us'] as const),
-  theme: string()
-    .required()
-    .oneOf(['auto', 'day', 'night'] as const),
-  textSize: string()
-    .required()
-    .oneOf(['normal', 'large', 'largest'] as const),
+  units: units.required(),
+  theme: theme.required(),
+  textSize: textSize.required(),
 });
 
 export type Preferences = Checked<typeof preferencesSchema>;
+
+/** What somebody sets anew of it; the rest stays as it is. */
+export const preferencesChangeSchema = closedObject({ units, theme, textSize });
+
+export type PreferencesChange = Partial<Preferences>;
 
 const rolesField = array(string().required().oneOf(roleNames)).required().min(1, 'Choose at least one role').max(5);
 const nameField = string().required('${path} is missing').trim('${path} begins or ends with a space').max(80);

@@ -15,7 +15,7 @@ describe('a request from another site', () => {
     payload = '{"units":"us","theme":"auto","textSize":"normal"}',
   ) => {
     const answer = await server.app.inject({
-      method: 'PUT',
+      method: 'PATCH',
       url: '/api/session/preferences',
       headers: { cookie, host: 'localhost:4180', ...headers },
       payload,

@@ -92,9 +92,13 @@ describe('people and sessions', () => {
   });
 
   it('keeps how somebody wants to see things', async () => {
-    const wanted = { units: 'us', theme: 'night', textSize: 'large' };
-    await server.ask('PUT', '/api/session/preferences', wanted);
-    expect((await server.ask('GET', '/api/session')).body.person).to.deep.include({ preferences: wanted });
+    for (const change of [{ units: 'us' }, { theme: 'night' }, { textSize: 'large' }])
+      expect((await server.ask('PATCH', '/api/session/preferences', change)).status).to.equal(200);
+    const preferences = { units: 'us', theme: 'night', textSize: 'large' };
+    expect((await server.ask('GET', '/api/session')).body.person).to.deep.include({ preferences });
+    for (const wrong of [{ units: null }, { theme: 'dusk' }, { sound: 'loud' }])
+      expect((await server.ask('PATCH', '/api/session/preferences', wrong)).status).to.equal(400);
+    expect((await server.ask('GET', '/api/session')).body.person).to.deep.include({ preferences });
   });
 
   describe('managed by an administrator', () => {
@@ -236,10 +240,10 @@ describe('every route', () => {
     expect(own.sort()).to.deep.equal([
       'DELETE /api/session',
       'DELETE /api/session/everywhere',
+      'PATCH /api/session/preferences',
       'POST /api/people/first',
       'POST /api/session',
       'PUT /api/session/password',
-      'PUT /api/session/preferences',
     ]);
   });
 });

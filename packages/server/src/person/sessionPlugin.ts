@@ -2,8 +2,8 @@ import {
   type DemoAccount,
   type OwnPassword,
   ownPasswordSchema,
-  type Preferences,
-  preferencesSchema,
+  type PreferencesChange,
+  preferencesChangeSchema,
   type Session,
   type SignIn,
   signInSchema,
@@ -64,12 +64,12 @@ export const sessionPlugin: FastifyPluginAsync<SessionOptions> = async (app, { p
     return signOutBrowser(reply).code(204).send();
   });
 
-  app.put<{ Body: Preferences }>(
+  app.patch<{ Body: PreferencesChange }>(
     '/preferences',
-    { schema: { body: preferencesSchema, ...answers(personAnswer) }, config: signedIn },
+    { schema: { body: preferencesChangeSchema, ...answers(personAnswer) }, config: signedIn },
     async (request) => {
       const { id } = personOf(request);
-      await people.setPreferences(id, request.body);
+      await people.changePreferences(id, request.body);
       return people.find(id);
     },
   );

@@ -2,10 +2,11 @@ import {
   defaultPreferences,
   type Person,
   type PersonChange,
-  type Preferences,
+  type PreferencesChange,
   type Role,
 } from '@probe-trail/core/person';
 import { asc, eq, or, sql } from 'drizzle-orm';
+import type { SQLiteUpdateSetSource } from 'drizzle-orm/sqlite-core';
 import { LRUCache } from 'lru-cache';
 import type { Database } from '../db/openDatabase.js';
 import { personTable, toPerson } from './table.js';
@@ -40,7 +41,7 @@ export function makePersonStore({ orm }: Database) {
       .where(eq(personTable.id, id));
     return row?.formerNames ?? [];
   };
-  const update = async (id: string, change: Partial<typeof personTable.$inferInsert>): Promise<boolean> => {
+  const update = async (id: string, change: SQLiteUpdateSetSource<typeof personTable>): Promise<boolean> => {
     const { rowsAffected } = await orm.update(personTable).set(change).where(eq(personTable.id, id));
     known.delete(id);
     return rowsAffected === 1;
@@ -95,6 +96,7 @@ export function makePersonStore({ orm }: Database) {
       return update(id, { ...change, formerNames });
     },
     setPassword: (id: string, passwordHash: string) => update(id, { passwordHash }),
-    setPreferences: (id: string, preferences: Preferences) => update(id, { preferences }),
+    changePreferences: (id: string, change: PreferencesChange) =>
+      update(id, { preferences: sql`json_patch(${personTable.preferences}, ${JSON.stringify(change)})` }),
   };
 }

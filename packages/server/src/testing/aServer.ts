@@ -15,7 +15,7 @@ import { checkAnswer } from './checkAnswer.js';
 
 /** Sends a request and gives the status, the body and the etag. */
 export type Ask = (
-  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
+  method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',
   url: string,
   body?: object,
   headers?: Record<string, string>,

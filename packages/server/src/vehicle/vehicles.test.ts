@@ -59,7 +59,7 @@ describe('vehicles over HTTP', () => {
   });
 
   it('reads a number without unit in the unit of who typed it', async () => {
-    await server.ask('PUT', '/api/session/preferences', { units: 'us', theme: 'auto', textSize: 'normal' });
+    await server.ask('PATCH', '/api/session/preferences', { units: 'us' });
     expect((await odometer('52326')).body.km).to.equal(84211);
   });
 

@@ -3,7 +3,7 @@ import { may } from '@probe-trail/core/person';
 import { IconMoon, IconSun } from '@tabler/icons-react';
 import { memo, type ReactNode } from 'react';
 import { Link, NavLink } from 'react-router';
-import { usePerson, usePreferences, useSetPreferencesMutation } from '../session/sessionApi';
+import { useChangePreferencesMutation, usePerson } from '../session/sessionApi';
 import { useWaitingCount } from '../session/waitingApi';
 import { NetworkState } from './NetworkState';
 import classes from './Page.module.css';
@@ -88,15 +88,14 @@ function Who() {
 
 function DayNight() {
   const scheme = useComputedColorScheme('light', { getInitialValueInEffect: false });
-  const preferences = usePreferences();
-  const [save] = useSetPreferencesMutation();
+  const [change] = useChangePreferencesMutation();
   const other = scheme === 'light' ? 'dark' : 'light';
   return (
     <ActionIcon
       className={classes.dayNight}
       aria-label={other === 'dark' ? 'Night colours' : 'Day colours'}
       color="gray"
-      onClick={() => void save({ ...preferences, theme: other === 'dark' ? 'night' : 'day' })}
+      onClick={() => void change({ theme: other === 'dark' ? 'night' : 'day' })}
     >
       {other === 'dark' ? <IconMoon size={20} /> : <IconSun size={20} />}
     </ActionIcon>

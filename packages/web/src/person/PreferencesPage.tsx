@@ -7,9 +7,9 @@ import { useShortForm } from '../fields/useShortForm';
 import { Page } from '../frame/Page';
 import {
   useChangePasswordMutation,
+  useChangePreferencesMutation,
   usePerson,
   usePreferences,
-  useSetPreferencesMutation,
   useSignOutMutation,
 } from '../session/sessionApi';
 import { Notice } from '../spec/Notice';
@@ -25,9 +25,8 @@ const choices = {
 export function PreferencesPage() {
   const person = usePerson();
   const preferences = usePreferences();
-  const [save, { error }] = useSetPreferencesMutation();
+  const [change, { error }] = useChangePreferencesMutation();
   const [signOut] = useSignOutMutation();
-  const set = (change: Partial<Preferences>) => void save({ ...preferences, ...change });
   return (
     <Page
       title={person?.name ?? ''}
@@ -53,7 +52,7 @@ export function PreferencesPage() {
               aria-labelledby={`choice-${field}`}
               value={preferences[field]}
               data={optionsOf<string>(choices[field].options)}
-              onChange={(value) => set({ [field]: value })}
+              onChange={(value) => void change({ [field]: value })}
             />
           </div>
         ))}

@@ -6,6 +6,7 @@ import {
   type Permission,
   type Person,
   type Preferences,
+  type PreferencesChange,
   type Session,
   type SignIn,
 } from '@probe-trail/core/person';
@@ -80,8 +81,17 @@ export const sessionApi = api.injectEndpoints({
       },
       invalidatesTags: ['session'],
     }),
-    setPreferences: build.mutation<Person, Preferences>({
-      query: (body) => ({ url: 'session/preferences', method: 'PUT', body }),
+    changePreferences: build.mutation<Person, PreferencesChange>({
+      // It reaches the server though the page may be left in that moment.
+      query: (body) => ({ url: 'session/preferences', method: 'PATCH', body, keepalive: true }),
+      onQueryStarted: async (change, { dispatch, queryFulfilled }) => {
+        const shown = dispatch(
+          sessionApi.util.updateQueryData('session', undefined, ({ person }) => {
+            if (person) Object.assign(person.preferences, change);
+          }),
+        );
+        if (!(await isDone(queryFulfilled))) shown.undo();
+      },
       invalidatesTags: ['session'],
     }),
     changePassword: build.mutation<void, OwnPassword>({
@@ -98,7 +108,7 @@ export const {
   useSessionQuery,
   useSignInMutation,
   useSignOutMutation,
-  useSetPreferencesMutation,
+  useChangePreferencesMutation,
   useChangePasswordMutation,
   useAddFirstPersonMutation,
 } = sessionApi;
