@@ -20,16 +20,23 @@ export const newProfile = (): Promise<string> => mkdtemp(join(tmpdir(), 'probe-t
 // What a screen reader is told is kept up to date, also of what is scrolled away: the stories find things by it.
 const forReaders = '--force-renderer-accessibility';
 
-/** Debian's Chromium, headless, with a profile for the while where none is given. */
-export const openBrowser = (profile?: string): Promise<Browser> => launch([...flags, forReaders], profile);
+/** Debian's Chromium without its window, with a profile for the while where none is given. */
+export const openBrowser = (profile?: string): Promise<Browser> =>
+  launch(process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell', 'shell', [...flags, forReaders], profile);
 
-/** The same without what is kept for screen readers, as most people have it: for measuring. */
-export const openSeenBrowser = (profile?: string): Promise<Browser> => launch(flags, profile);
+/** The whole of it, without what is kept for screen readers, as most people have it: for measuring. */
+export const openSeenBrowser = (profile?: string): Promise<Browser> =>
+  launch('/usr/bin/chromium', true, flags, profile);
 
-async function launch(args: string[], profile?: string): Promise<Browser> {
+async function launch(
+  executablePath: string,
+  headless: true | 'shell',
+  args: string[],
+  profile: string | undefined,
+): Promise<Browser> {
   return puppeteer.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
-    headless: 'shell',
+    executablePath,
+    headless,
     args,
     // Without one, a folder is made for it and removed when it closes.
     ...(profile === undefined ? {} : { userDataDir: profile }),

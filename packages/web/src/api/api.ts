@@ -56,15 +56,20 @@ function keptUrl(args: string | FetchArgs): string | undefined {
 
 /** What the server answers; without a network what it answered last, if this device has it: that it is from then is said. */
 async function orKept(url: string, asked: Promise<Answer>, dispatch: BaseQueryApi['dispatch']): Promise<Answer> {
-  const { keepAnswer, keptAnswer } = await import('../device/keptAnswers');
-  void asked.then(({ error, data }) => (error ? undefined : keepAnswer(url, data)));
+  void asked.then(({ error, data }) => (error ? undefined : setTimeout(() => void keep(url, data), keepAfterMs)));
   const answer = await Promise.race([asked, afterMs(patienceMs)]);
   if (answer && !isUnanswered(answer)) return answer;
+  const { keptAnswer } = await import('../device/keptAnswers');
   const kept = await keptAnswer(url);
   if (!kept) return answer ?? asked;
   dispatch(keptShown({ fromMs: kept.atMs }));
   return { data: kept.data };
 }
+
+// The view that waits for an answer comes before its keeping.
+const keepAfterMs = 1000;
+const keep = async (url: string, data: unknown): Promise<void> =>
+  (await import('../device/keptAnswers')).keepAnswer(url, data);
 
 const isUnanswered = ({ error }: Answer) => error?.status === 'FETCH_ERROR' || error?.status === 'TIMEOUT_ERROR';
 const afterMs = (ms: number) => new Promise<undefined>((resolve) => setTimeout(resolve, ms));

@@ -29,12 +29,19 @@ createRoot(root).render(
   </StrictMode>,
 );
 
-// What waited when the page was closed is sent as soon as it is open again, whatever view is shown.
-void import('./sendOutbox').then(({ sendOutbox }) => {
-  const send = () => void store.dispatch(sendOutbox());
-  window.addEventListener('online', send);
-  send();
-});
+// The view comes before it.
+const sendAfterMs = 1000;
+
+// What waited when the page was closed is sent once it is open again, whatever view is shown.
+whenQuiet(
+  () => import('./sendOutbox'),
+  ({ sendOutbox }) => {
+    const send = () => void store.dispatch(sendOutbox());
+    window.addEventListener('online', send);
+    send();
+  },
+  sendAfterMs,
+);
 
 // Installed on the device, the interface opens without a network; only a page that came by a safe way may do so. It is brought
 // there once the first view stands: nobody waits for it.

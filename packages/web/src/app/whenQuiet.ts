@@ -3,11 +3,15 @@ const quietAfterMs = 4000;
 const againAfterMs = 30_000;
 
 /**
- * Does what nobody waits for, a while after the page was opened; where the server is away just then, and its code cannot be had, once more
+ * Does what nobody waits for, this long after the page was opened; where the server is away just then, and its code cannot be had, once more
  * later.
  * @returns the way to call it off
  */
-export function whenQuiet<Part>(load: () => Promise<Part>, work: (part: Part) => void): () => void {
+export function whenQuiet<Part>(
+  load: () => Promise<Part>,
+  work: (part: Part) => void,
+  afterMs = quietAfterMs,
+): () => void {
   let timer: ReturnType<typeof setTimeout>;
   let isOff = false;
   const later = (ms: number) => {
@@ -18,7 +22,7 @@ export function whenQuiet<Part>(load: () => Promise<Part>, work: (part: Part) =>
       );
     }, ms);
   };
-  later(quietAfterMs);
+  later(afterMs);
   return () => {
     isOff = true;
     clearTimeout(timer);
