@@ -21,6 +21,9 @@ const unitSchema = closedObject({
     .max(20)
     .meta({ description: 'other names under which reports list the unit' }),
   hangsOn: ids(20).meta({ description: 'the buses, feeds and grounds that the unit needs' }),
+  address: string()
+    .matches(/^[0-9A-F]{4}$/, '${path}: "${value}" is no address; one has four hexadecimal digits, such as 1A10')
+    .meta({ description: 'logical address over the network (ISO 13400-2); left out: the unit cannot be asked there' }),
 });
 
 const partSchema = closedObject({ id: idText(), name: draftText(120), hangsOn: ids(20) });

@@ -1,0 +1,87 @@
+import { readFile } from 'node:fs/promises';
+import { createInterface } from 'node:readline/promises';
+import type { Readable, Writable } from 'node:stream';
+import { type Checked, sayFaults, validate } from '@probe-trail/core/schema';
+import { type Line, lineSchema } from '@probe-trail/core/vehicle';
+import { type Rig, rigSchema } from '@probe-trail/core/vehicleInterface';
+import { Command, CommanderError } from 'commander';
+import type { Schema } from 'yup';
+import { commandIn, makeStandInVehicle, type OpenStandIn, openStandIn, type StandInVehicle } from './standIn/index.js';
+
+interface Options {
+  readonly line: string;
+  readonly vin: string;
+  readonly port: string;
+  readonly host: string;
+}
+
+/** A file or an option that makes no sense; the message is the sentence for it. */
+class Unusable extends Error {}
+
+/**
+ * The stand-in vehicle as a program: it is there until its input ends. A line of input tells it what happens to it.
+ * @returns the exit code: 0 when it ended as asked, 2 when it could not be started
+ */
+export async function run(args: readonly string[], input: Readable, out: Writable, error: Writable): Promise<number> {
+  const program = new Command('probe-trail-vehicle')
+    .description('A vehicle that is not there: answers over the network as one would (ISO 13400-2, ISO 14229-1).')
+    .argument('<rig>', 'what is wrong with it, as a rig file')
+    .requiredOption('--line <file>', 'its vehicle line')
+    .option('--vin <vin>', 'its identification number', 'ZZXSTANDNVEHCL000')
+    .option('--port <port>', 'the port at which it is there; 0: any that is free', '13400')
+    .option('--host <address>', 'the address at which it is there', '127.0.0.1')
+    .exitOverride()
+    .configureOutput({ writeOut: (text) => out.write(text), writeErr: (text) => error.write(text) });
+  try {
+    program.parse([...args], { from: 'user' });
+    const options = program.opts<Options>();
+    const vehicle = await vehicleOf(program.args[0] ?? '', options);
+    const standIn = await openAt(vehicle, options);
+    out.write(`${vehicle.vin} is there at ${options.host}:${standIn.port}\n`);
+    await obey(vehicle, input, out);
+    await standIn.close();
+    return 0;
+  } catch (problem) {
+    if (problem instanceof CommanderError) return problem.exitCode === 0 ? 0 : 2;
+    if (!(problem instanceof Unusable)) throw problem;
+    error.write(`${problem.message}\n`);
+    return 2;
+  }
+}
+
+async function vehicleOf(rigFile: string, { line, vin }: Options): Promise<StandInVehicle> {
+  const rig: Rig = await readChecked(rigFile, rigSchema);
+  const checkedLine: Line = await readChecked(line, lineSchema);
+  if (!/^[A-HJ-NPR-Z0-9]{17}$/.test(vin))
+    throw new Unusable(`--vin is “${vin}”. An identification number has 17 letters and digits, without I, O and Q.`);
+  return makeStandInVehicle(vin, rig, checkedLine);
+}
+
+async function openAt(vehicle: StandInVehicle, { port, host }: Options): Promise<OpenStandIn> {
+  if (!/^\d{1,5}$/.test(port) || Number(port) > 65_535)
+    throw new Unusable(`--port is “${port}”. It must be a whole number from 0 to 65535, such as 13400.`);
+  return openStandIn(vehicle, host, Number(port)).catch((problem: NodeJS.ErrnoException) => {
+    throw new Unusable(`The stand-in cannot be there at ${host}:${port}: ${problem.code ?? problem.message}.`);
+  });
+}
+
+/** Each line is one thing that happens; each is answered by a line, so that whoever tells it knows that it has happened. */
+async function obey(vehicle: StandInVehicle, input: Readable, out: Writable): Promise<void> {
+  for await (const line of createInterface({ input })) {
+    const command = commandIn(line);
+    if (command.ok) vehicle.tell(command.value);
+    out.write(command.ok ? 'done\n' : `${command.problem}\n`);
+  }
+}
+
+async function readChecked<Value>(file: string, schema: Schema<Value>): Promise<Checked<Schema<Value>>> {
+  const data = await readFile(file, 'utf8').then(
+    (text) => JSON.parse(text) as unknown,
+    (problem: Error) => {
+      throw new Unusable(`${file} cannot be read: ${problem.message}`);
+    },
+  );
+  const checked = validate(schema, data);
+  if (!checked.ok) throw new Unusable(`${file}: ${sayFaults(checked.problem)}.`);
+  return checked.value;
+}

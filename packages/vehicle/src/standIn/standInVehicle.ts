@@ -1,0 +1,139 @@
+import type { Line, LineUnit } from '@probe-trail/core/vehicle';
+import type { Rig } from '@probe-trail/core/vehicleInterface';
+import {
+  decodeRequest,
+  encodeRefusal,
+  encodeResponse,
+  everyCode,
+  refusals,
+  type UdsRequest,
+  type UdsResponse,
+  type UnitCode,
+} from '../uds/index.js';
+
+/** What can happen to a stand-in vehicle from outside: somebody works on it, or drives it. */
+export type StandInCommand =
+  /** These causes are repaired, and no others. */
+  { readonly kind: 'repaired'; readonly causes: readonly string[] } | { readonly kind: 'driven' };
+
+/** What a unit does with a request. */
+export type UnitAct =
+  | { readonly kind: 'answers'; readonly bytes: Uint8Array; readonly afterMs: number }
+  | { readonly kind: 'silent' }
+  | { readonly kind: 'unknown' }
+  /** The whole interface falls silent. */
+  | { readonly kind: 'cutOff' };
+
+export interface StandInVehicle {
+  readonly vin: string;
+  /** What the unit of this address does with a request. */
+  readonly ask: (address: number, bytes: Uint8Array) => UnitAct;
+  readonly tell: (command: StandInCommand) => void;
+}
+
+/** Address of a unit as the line has it. */
+export const addressOf = ({ address }: LineUnit): number | undefined =>
+  typeof address === 'string' ? Number.parseInt(address, 16) : undefined;
+
+/**
+ * A vehicle with the units of a line and the faults of a rig: units that take their time, some silent, codes that come back at once, when
+ * moving, or never.
+ */
+export function makeStandInVehicle(vin: string, rig: Rig, line: Line): StandInVehicle {
+  const unitByAddress = new Map(line.units.map((unit) => [addressOf(unit), unit] as const));
+  const cleared = new Set<string>();
+  let repaired: readonly string[] = [];
+  let hasMoved = false;
+  let hasFallenSilent = false;
+
+  const isRepaired = (cause: string | null) => cause !== null && repaired.includes(cause);
+  const isSilent = ({ id }: LineUnit) => rig.silentUnitIds.includes(id) && !isRepaired(rig.silentUntilRepaired);
+  const isBack = ({ returns, untilRepaired }: Rig['codes'][number]) =>
+    (returns === 'atOnce' || (returns === 'moving' && hasMoved)) && !isRepaired(untilRepaired);
+  const codesOf = ({ id }: LineUnit): readonly UnitCode[] =>
+    rig.codes
+      .filter((one) => one.unitId === id && (!cleared.has(id) || isBack(one)))
+      .map(({ code, failureType, status }) => ({ code, failureType, status }));
+  const clear = ({ id }: LineUnit) => {
+    cleared.add(id);
+    hasMoved = false;
+  };
+
+  return {
+    vin,
+    ask: (address, bytes) => {
+      const unit = unitByAddress.get(address);
+      if (!unit) return { kind: 'unknown' };
+      if (rig.fallsSilentAt === unit.id && !hasFallenSilent) {
+        hasFallenSilent = true;
+        return { kind: 'cutOff' };
+      }
+      if (isSilent(unit)) return { kind: 'silent' };
+      const answer = answerOf(bytes, { vin, codes: () => codesOf(unit), clear: () => clear(unit) });
+      return answer ? { kind: 'answers', bytes: answer, afterMs: rig.msPerUnit } : { kind: 'silent' };
+    },
+    tell: (command) => {
+      if (command.kind === 'driven') hasMoved = true;
+      else repaired = command.causes;
+    },
+  };
+}
+
+/** What a unit has and does. */
+interface UnitBehaviour {
+  readonly vin: string;
+  readonly codes: () => readonly UnitCode[];
+  readonly clear: () => void;
+}
+
+/** The identifier of the vehicle identification number: ISO 14229-1, annex C.1. */
+const vinIdentifier = 0xf190;
+/** Every bit of the status of a code is kept by the units. */
+const everyStatus = 0xff;
+const [p2Ms, p2StarMs] = [50, 5000];
+
+/** The answer to a request; `undefined` where it asks for none. */
+function answerOf(bytes: Uint8Array, unit: UnitBehaviour): Uint8Array | undefined {
+  const request = decodeRequest(bytes);
+  const service = bytes[0] ?? 0;
+  if (!request.ok) return encodeRefusal(service, request.problem);
+  if (request.value.kind === 'testerPresent' && !request.value.isAnswered) return undefined;
+  const response = responseOf(request.value, unit);
+  return typeof response === 'number' ? encodeRefusal(service, response) : encodeResponse(response);
+}
+
+/** The positive response, or the code of the refusal. */
+function responseOf(request: UdsRequest, unit: UnitBehaviour): UdsResponse | number {
+  switch (request.kind) {
+    case 'session':
+      return { kind: 'session', session: request.session, p2Ms, p2StarMs };
+    case 'testerPresent':
+      return { kind: 'testerPresent' };
+    case 'countCodes':
+      return { kind: 'countCodes', available: everyStatus, count: withStatus(unit, request.mask).length };
+    case 'codes':
+      return { kind: 'codes', available: everyStatus, codes: withStatus(unit, request.mask) };
+    case 'supportedCodes':
+      return { kind: 'supportedCodes', available: everyStatus, codes: unit.codes() };
+    case 'snapshots':
+    case 'extendedData': {
+      const { code, failureType } = request.code;
+      const known = unit.codes().find((one) => one.code === code && one.failureType === failureType);
+      return known ? { kind: request.kind, ...known, records: [] } : refusals.notThere;
+    }
+    case 'clearCodes':
+      if (request.group !== everyCode) return refusals.notThere;
+      unit.clear();
+      return { kind: 'clearCodes' };
+    case 'read':
+      return request.identifiers.every((identifier) => identifier === vinIdentifier)
+        ? { kind: 'read', values: [{ identifier: vinIdentifier, data: new TextEncoder().encode(unit.vin) }] }
+        : refusals.notThere;
+    case 'control':
+    case 'routine':
+      return refusals.notThere;
+  }
+}
+
+const withStatus = (unit: UnitBehaviour, mask: number): readonly UnitCode[] =>
+  unit.codes().filter(({ status }) => (status & mask) !== 0);
