@@ -30,7 +30,7 @@ module.exports = {
       severity: 'error',
       comment: 'The core imports nothing of the other packages, and nothing of Node.',
       from: { path: '^packages/core/src/' },
-      to: { path: '^packages/(server|web|cli)/' },
+      to: { path: '^packages/(vehicle|server|web|cli)/' },
     },
     {
       name: 'core-without-node',
@@ -41,16 +41,28 @@ module.exports = {
     {
       name: 'packages-apart',
       severity: 'error',
-      comment: 'Interface, server and command line meet in the core alone.',
+      comment: 'Interface, server and command line meet in the core alone; vehicles are spoken to by the server.',
       from: { path: '^packages/(server|web|cli)/' },
       to: { path: '^packages/(server|web|cli)/', pathNot: '^packages/$1/' },
+    },
+    {
+      name: 'vehicle-on-the-core',
+      severity: 'error',
+      from: { path: '^packages/vehicle/' },
+      to: { path: '^packages/(server|web|cli)/' },
+    },
+    {
+      name: 'vehicle-for-the-server',
+      severity: 'error',
+      from: { path: '^packages/(web|cli)/' },
+      to: { path: '^packages/vehicle/' },
     },
     {
       name: 'stories-from-outside',
       severity: 'error',
       comment: 'Stories use the interface as people do: they import none of its sources.',
       from: { path: '^e2e/' },
-      to: { path: '^packages/(server|web|cli)/src/' },
+      to: { path: '^packages/(vehicle|server|web|cli)/src/' },
     },
   ],
   options: {

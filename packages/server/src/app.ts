@@ -28,8 +28,9 @@ import type { Services } from './services/services.js';
 import { trailPlugin } from './trail/index.js';
 import { linePlugin, vehiclePlugin } from './vehicle/index.js';
 import { vehicleHistoryPlugin } from './vehicleHistory/index.js';
+import { noInterface } from './vehicleInterface/finders.js';
 import { interfacePlugin } from './vehicleInterface/index.js';
-import { makeSimulatedInterface } from './vehicleInterface/simulatedInterface.js';
+import { makeNetworkInterface } from './vehicleInterface/networkInterface.js';
 import type { VehicleInterface } from './vehicleInterface/vehicleInterface.js';
 import { webPlugin } from './web/index.js';
 import { workshopPlugin } from './workshop/index.js';
@@ -119,7 +120,7 @@ function makeServer(handler: RequestListener, tls: AppOptions['tls']): Server {
 
 /** Everything below `/api`: nothing that it answers is ever a page. */
 async function registerApi(api: FastifyInstance, options: AppOptions, services: Services): Promise<void> {
-  const { nowMs, newId, setupToken, demoAccounts = [], vehicleInterface = makeSimulatedInterface([]) } = options;
+  const { nowMs, newId, setupToken, demoAccounts = [], vehicleInterface = makeNetworkInterface(noInterface) } = options;
   const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos } = services;
   const { instruments, reviews, waiting, library, learning, workshop, search, health } = services;
   const headers = options.tls ? { ...apiHeaders, 'strict-transport-security': 'max-age=31536000' } : apiHeaders;
@@ -128,6 +129,7 @@ async function registerApi(api: FastifyInstance, options: AppOptions, services: 
   await api.register(healthPlugin, { prefix: '/health', health });
   // Appends are many and their answers short, and a reading is sent line by line: nothing stands around them that would wait.
   await api.register(trailPlugin, { prefix: '/trails', trails, nowMs, newId });
+  api.addHook('onClose', () => vehicleInterface.close());
   await api.register(interfacePlugin, { prefix: '/jobs', jobs, vehicles, vehicleInterface, nowMs });
   await api.register(photoPlugin, { prefix: '/photos', photos, nowMs });
   await api.register(async (scope) => {

@@ -1,20 +1,24 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { get } from 'node:http';
 import { get as getOverTls } from 'node:https';
+import { join } from 'node:path';
 import { text } from 'node:stream/consumers';
 import { fileURLToPath } from 'node:url';
+import type { Vehicle } from '@probe-trail/core/vehicle';
 import type { FastifyInstance } from 'fastify';
 import { buildApp } from './app.js';
 import { inDataFolder } from './db/dataFolder.js';
 import { sayMended } from './db/mendStored.js';
 import { openDatabase, StartProblem } from './db/openDatabase.js';
 import { readSessionSecret } from './db/sessionSecret.js';
-import { demoAccounts, demoRigs, loadDemo } from './demo/loadDemo.js';
+import { type DemoRig, demoAccounts, demoRigs, loadDemo } from './demo/loadDemo.js';
 import { openLog } from './edge/openLog.js';
 import { readSettings, type Settings } from './edge/settings.js';
 import { makeServices, type Services } from './services/services.js';
 import { warmUp } from './thread/pool.js';
-import { makeSimulatedInterface } from './vehicleInterface/simulatedInterface.js';
+import { firstFound, interfaceAt, makeStandIns, noInterface } from './vehicleInterface/finders.js';
+import { makeNetworkInterface } from './vehicleInterface/networkInterface.js';
+import { spawnStandIn } from './vehicleInterface/spawnStandIn.js';
 
 const root = fileURLToPath(new URL('../../../', import.meta.url));
 const demoFolder = `${root}demo`;
@@ -36,6 +40,9 @@ async function start(): Promise<void> {
   const accounts = isDemo ? await demoAccounts(demoFolder) : [];
   const setupToken = randomBytes(9).toString('base64url');
   const log = openLog(inDataFolder(dataFolder).log, settings.logLevel);
+  const standIns = makeStandIns(demoStandIns(await demoRigs(demoFolder)), services.jobStore.repairedCauses);
+  const connected = settings.vehicleInterface ? interfaceAt(settings.vehicleInterface) : noInterface;
+  const find = isDemo ? firstFound(standIns.find, connected) : connected;
   const app = await buildApp(
     {
       nowMs: Date.now,
@@ -43,8 +50,7 @@ async function start(): Promise<void> {
       webFolder: `${root}packages/web/dist`,
       sessionSecret: await readSessionSecret(dataFolder, settings.secret),
       demoAccounts: accounts,
-      // The simulated interface stands in wherever no real one is connected.
-      vehicleInterface: makeSimulatedInterface(await demoRigs(demoFolder), services.jobStore.repairedCauses),
+      vehicleInterface: makeNetworkInterface(find),
       logger: log.logger,
       hosts: settings.hosts,
       proxies: settings.proxies,
@@ -54,6 +60,7 @@ async function start(): Promise<void> {
     services,
   );
   stopWhenAsked(app, () => {
+    void standIns.close();
     database.close();
     log.close();
   });
@@ -69,6 +76,14 @@ async function start(): Promise<void> {
       'Passwords and readings go over this network unencrypted: see PROBE_TRAIL_TLS_CERT in docs/security.md.',
     );
 }
+
+/** Each bus of the demo world has a stand-in, which is started when its codes are first read. */
+const demoStandIns =
+  (rigs: readonly DemoRig[]) =>
+  ({ fleetNumber, lineId, vin }: Vehicle) => {
+    const known = rigs.find(({ rig }) => rig.fleetNumber === fleetNumber);
+    return known && spawnStandIn({ rig: known.file, line: join(demoFolder, 'lines', `${lineId}.line.json`) }, vin);
+  };
 
 async function sayHowToSetUp({ people }: Services, settings: Settings, setupToken: string): Promise<void> {
   if (!(await people.isEmpty())) return;

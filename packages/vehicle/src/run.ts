@@ -6,7 +6,15 @@ import { type Line, lineSchema } from '@probe-trail/core/vehicle';
 import { type Rig, rigSchema } from '@probe-trail/core/vehicleInterface';
 import { Command, CommanderError } from 'commander';
 import type { Schema } from 'yup';
-import { commandIn, makeStandInVehicle, type OpenStandIn, openStandIn, type StandInVehicle } from './standIn/index.js';
+import {
+  commandIn,
+  isWholeVin,
+  makeStandInVehicle,
+  type OpenStandIn,
+  openStandIn,
+  type StandInVehicle,
+  standInVin,
+} from './standIn/index.js';
 
 interface Options {
   readonly line: string;
@@ -27,7 +35,7 @@ export async function run(args: readonly string[], input: Readable, out: Writabl
     .description('A vehicle that is not there: answers over the network as one would (ISO 13400-2, ISO 14229-1).')
     .argument('<rig>', 'what is wrong with it, as a rig file')
     .requiredOption('--line <file>', 'its vehicle line')
-    .option('--vin <vin>', 'its identification number', 'ZZXSTANDNVEHCL000')
+    .option('--vin <vin>', 'its identification number', standInVin)
     .option('--port <port>', 'the port at which it is there; 0: any that is free', '13400')
     .option('--host <address>', 'the address at which it is there', '127.0.0.1')
     .exitOverride()
@@ -52,7 +60,7 @@ export async function run(args: readonly string[], input: Readable, out: Writabl
 async function vehicleOf(rigFile: string, { line, vin }: Options): Promise<StandInVehicle> {
   const rig: Rig = await readChecked(rigFile, rigSchema);
   const checkedLine: Line = await readChecked(line, lineSchema);
-  if (!/^[A-HJ-NPR-Z0-9]{17}$/.test(vin))
+  if (!isWholeVin(vin))
     throw new Unusable(`--vin is “${vin}”. An identification number has 17 letters and digits, without I, O and Q.`);
   return makeStandInVehicle(vin, rig, checkedLine);
 }
@@ -75,13 +83,12 @@ async function obey(vehicle: StandInVehicle, input: Readable, out: Writable): Pr
 }
 
 async function readChecked<Value>(file: string, schema: Schema<Value>): Promise<Checked<Schema<Value>>> {
-  const data = await readFile(file, 'utf8').then(
-    (text) => JSON.parse(text) as unknown,
-    (problem: Error) => {
-      throw new Unusable(`${file} cannot be read: ${problem.message}`);
-    },
-  );
+  const data = await readJson(file).catch((problem: Error) => {
+    throw new Unusable(`${file} cannot be read: ${problem.message}`);
+  });
   const checked = validate(schema, data);
   if (!checked.ok) throw new Unusable(`${file}: ${sayFaults(checked.problem)}.`);
   return checked.value;
 }
+
+const readJson = async (file: string): Promise<unknown> => JSON.parse(await readFile(file, 'utf8'));

@@ -25,7 +25,13 @@ export type ReadingProgress =
       readonly done: number;
       readonly of: number;
     }
-  | { readonly kind: 'unit'; readonly unit: SheetUnit; readonly codes: readonly SheetCode[] }
+  | {
+      readonly kind: 'unit';
+      readonly unit: SheetUnit;
+      readonly codes: readonly SheetCode[];
+      /** Why it was not read, as the end of a sentence; `null` where it was, or was silent. */
+      readonly because: string | null;
+    }
   /** The interface itself fell silent: what was read stands, the rest was not asked. */
   | { readonly kind: 'failed'; readonly message: string }
   | { readonly kind: 'end' };

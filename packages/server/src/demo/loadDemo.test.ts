@@ -79,9 +79,14 @@ describe('the demo world', () => {
   it('has simulated vehicles whose units and codes the line knows', async () => {
     const line = await server.services.vehicles.line('loper-35');
     const units = new Set(line?.units.map(({ id }) => id));
-    for (const { silentUnitIds, fallsSilentAt, codes } of await demoRigs(folder)) {
+    const texts = new Map(line?.codes.map(({ code, text }) => [code, text]));
+    expect(line?.units.filter(({ address }) => address === undefined)).to.deep.equal([]);
+    for (const { rig } of await demoRigs(folder)) {
+      const { silentUnitIds, fallsSilentAt, codes } = rig;
       const named = [...silentUnitIds, ...(fallsSilentAt ? [fallsSilentAt] : []), ...codes.map(({ unitId }) => unitId)];
       expect(named.filter((unitId) => !units.has(unitId))).to.deep.equal([]);
+      // The units send codes; their texts are the line's.
+      expect(codes.filter(({ code, text }) => texts.get(code) !== text)).to.deep.equal([]);
     }
   });
 

@@ -52,9 +52,16 @@ export const demoAccounts = async (folder: string): Promise<readonly DemoAccount
     password,
   }));
 
-/** The simulated vehicles. */
-export const demoRigs = async (folder: string): Promise<readonly Rig[]> =>
-  Promise.all((await filesIn(join(folder, 'rigs'))).map((file) => readChecked(file, rigSchema)));
+/** What is wrong with a vehicle of the demo world, and the file in which it stands. */
+export interface DemoRig {
+  readonly rig: Rig;
+  readonly file: string;
+}
+
+export const demoRigs = async (folder: string): Promise<readonly DemoRig[]> =>
+  Promise.all(
+    (await filesIn(join(folder, 'rigs'))).map(async (file) => ({ file, rig: await readChecked(file, rigSchema) })),
+  );
 
 const filesIn = async (folder: string): Promise<string[]> =>
   (await readdir(folder))

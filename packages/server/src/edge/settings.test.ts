@@ -21,6 +21,12 @@ describe('settings from outside', () => {
     ['port 0', { PORT: '0' }, 'PORT is “0”'],
     ['a port with a sign', { PORT: '-1' }, 'PORT is “-1”'],
     ['an empty port', { PORT: '' }, 'PORT is “”'],
+    ['an interface that is no address', { PROBE_TRAIL_INTERFACE: 'the bay' }, 'PROBE_TRAIL_INTERFACE is “the bay”'],
+    [
+      'an interface beyond the ports',
+      { PROBE_TRAIL_INTERFACE: '10.0.0.7:99999' },
+      'It can be none, discover, or an address',
+    ],
     ['a level of the log that is none', { LOG_LEVEL: 'loud' }, 'LOG_LEVEL is “loud”. It can be fatal'],
     ['half of a certificate', { PROBE_TRAIL_TLS_CERT: notPem }, 'Name both'],
     ['an empty certificate', { PROBE_TRAIL_TLS_CERT: notPem, PROBE_TRAIL_TLS_KEY: notPem }, 'is not a PEM file'],
@@ -40,5 +46,13 @@ describe('settings from outside', () => {
     );
     expect([...hosts]).to.include.members(['localhost', '127.0.0.1', '[::1]', 'bay.fellgate.example', '10.0.0.7']);
     expect([proxies, port]).to.deep.equal([['10.0.0.1'], 4180]);
+  });
+
+  it('say where vehicles are found', () => {
+    const at = (text: string) => readSettings({ PROBE_TRAIL_INTERFACE: text }, '/').vehicleInterface;
+    expect(at('none')).to.equal(undefined);
+    expect(at('discover')).to.deep.equal({ host: '255.255.255.255', port: 13_400 });
+    expect(at('192.168.8.10')).to.deep.equal({ host: '192.168.8.10', port: 13_400 });
+    expect(at('127.0.0.1:4100')).to.deep.equal({ host: '127.0.0.1', port: 4100 });
   });
 });

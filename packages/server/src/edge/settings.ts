@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { hostname, networkInterfaces } from 'node:os';
 import { join } from 'node:path';
+import { doipPort, type Endpoint } from '@probe-trail/vehicle/client';
 import { StartProblem } from '../db/startProblem.js';
 
 /** What is set from outside, checked. */
@@ -15,6 +16,8 @@ export interface Settings {
   readonly tls: { readonly cert: Buffer; readonly key: Buffer } | undefined;
   /** Names under which browsers may ask for the server, in lower case. */
   readonly hosts: ReadonlySet<string>;
+  /** Where vehicles are found on the network; `undefined`: nowhere but where a stand-in is. */
+  readonly vehicleInterface: Endpoint | undefined;
   /** Addresses of the proxies that may say for whom they ask. */
   readonly proxies: readonly string[];
 }
@@ -36,6 +39,7 @@ export function readSettings(env: NodeJS.ProcessEnv, root: string): Settings {
     logLevel: readLogLevel(env.LOG_LEVEL),
     tls: readTls(env.PROBE_TRAIL_TLS_CERT, env.PROBE_TRAIL_TLS_KEY),
     hosts: new Set([...ownNames(), ...listed(env.PROBE_TRAIL_HOSTS)].map((name) => name.toLowerCase())),
+    vehicleInterface: readInterface(env.PROBE_TRAIL_INTERFACE),
     proxies: listed(env.PROBE_TRAIL_PROXIES),
   };
 }
@@ -44,6 +48,20 @@ function readPort(text = '4180'): number {
   const port = Number(text);
   if (/^\d{1,5}$/.test(text) && port >= 1 && port <= 65_535) return port;
   throw new StartProblem(`PORT is “${text}”. It must be a whole number from 1 to 65535, such as 4180.`);
+}
+
+/** Address of all that is on the network. */
+const everywhere = '255.255.255.255';
+
+function readInterface(text = 'none'): Endpoint | undefined {
+  if (text === 'none' || text === '') return undefined;
+  const match = /^([\w.-]+?)(?::(\d{1,5}))?$/.exec(text);
+  const port = Number(match?.[2] ?? doipPort);
+  if (!match?.[1] || port < 1 || port > 65_535)
+    throw new StartProblem(
+      `PROBE_TRAIL_INTERFACE is “${text}”. It can be none, discover, or an address such as 192.168.8.10 or 192.168.8.10:${doipPort}.`,
+    );
+  return { host: text === 'discover' ? everywhere : match[1], port };
 }
 
 function readLogLevel(text = 'info'): string {

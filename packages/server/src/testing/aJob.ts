@@ -15,9 +15,9 @@ export const smallLine = (): Line => ({
     { id: 'F12', kind: 'feed', name: 'fuse F12' },
   ],
   units: [
-    { id: 'A10', name: 'engine control unit', aliases: [], hangsOn: ['bus', 'F12'] },
-    { id: 'A20', name: 'brake control unit', aliases: [], hangsOn: ['bus', 'F12'] },
-    { id: 'A40', name: 'door controller', aliases: [], hangsOn: ['bus'] },
+    { id: 'A10', name: 'engine control unit', aliases: [], hangsOn: ['bus', 'F12'], address: '1010' },
+    { id: 'A20', name: 'brake control unit', aliases: [], hangsOn: ['bus', 'F12'], address: '1020' },
+    { id: 'A40', name: 'door controller', aliases: [], hangsOn: ['bus'], address: '1040' },
   ],
   parts: [],
   codes: [],

@@ -4,13 +4,16 @@ import { join } from 'node:path';
 import type { Role } from '@probe-trail/core/person';
 import { blankOutcome, blankPlan, blankStep, blankSuspect, type Plan } from '@probe-trail/core/plan';
 import type { TrailEvent } from '@probe-trail/core/trail';
+import type { Vehicle } from '@probe-trail/core/vehicle';
 import type { Rig } from '@probe-trail/core/vehicleInterface';
+import { makeStandInVehicle, openStandIn } from '@probe-trail/vehicle/standIn';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import { buildApp } from '../app.js';
 import { type Database, openDatabase } from '../db/openDatabase.js';
 import { hashPassword } from '../person/passwords.js';
 import { makeServices, type Services } from '../services/services.js';
-import { makeSimulatedInterface } from '../vehicleInterface/simulatedInterface.js';
+import { makeStandIns, type StandIn } from '../vehicleInterface/finders.js';
+import { makeNetworkInterface } from '../vehicleInterface/networkInterface.js';
 import { checkAnswer } from './checkAnswer.js';
 
 /** Sends a request and gives the status, the body and the etag. */
@@ -54,6 +57,10 @@ export async function aServer(folder?: string, rigs: readonly Rig[] = []): Promi
   const dataFolder = folder ?? (await mkdtemp(join(tmpdir(), 'probe-trail-')));
   const database = await openDatabase(dataFolder);
   const services = makeServices(database, dataFolder, nowMs);
+  const standIns = makeStandIns((vehicle) => {
+    const rig = rigs.find(({ fleetNumber }) => fleetNumber === vehicle.fleetNumber);
+    return rig && standInOf(rig, vehicle, services);
+  }, services.jobStore.repairedCauses);
   let ids = 0;
   const options = {
     nowMs,
@@ -62,12 +69,13 @@ export async function aServer(folder?: string, rigs: readonly Rig[] = []): Promi
     sessionSecret: 'a secret of the tests that is long enough',
     hosts: new Set(['localhost', '127.0.0.1']),
     setupToken: testSetupToken,
-    vehicleInterface: makeSimulatedInterface(rigs, services.jobStore.repairedCauses),
+    vehicleInterface: makeNetworkInterface(standIns.find),
     logger: undefined,
   };
   const app = await buildApp(options, services);
   const close = async () => {
     await app.close();
+    await standIns.close();
     database.close();
   };
   const asNobody = makeAsk(app);
@@ -89,6 +97,16 @@ export async function aServer(folder?: string, rigs: readonly Rig[] = []): Promi
       await rm(dataFolder, { recursive: true });
     },
   };
+}
+
+/** The stand-in of a vehicle, in this process: starting a program for each test would take long. */
+async function standInOf(rig: Rig, { vin, lineId }: Vehicle, { vehicles }: Services): Promise<StandIn> {
+  const line = await vehicles.line(lineId);
+  if (!line) throw new Error(`there is no line ${lineId}`);
+  const vehicle = makeStandInVehicle(vin, rig, line);
+  const host = '127.0.0.1';
+  const { port, close } = await openStandIn(vehicle, host, 0);
+  return { endpoint: { host, port }, tell: async (command) => vehicle.tell(command), close };
 }
 
 async function signedIn(app: FastifyInstance, { people }: Services, name: string, role: Role): Promise<Ask> {

@@ -1,13 +1,18 @@
 import { sheetCodeSchema, sheetUnitSchema } from '@probe-trail/core/codes';
 import { closedObject, idText, unionByKind } from '@probe-trail/core/schema';
 import type { Cleared, ReadingProgress } from '@probe-trail/core/vehicleInterface';
-import { amount, answer, listOf, oneOf, text } from '../answer/index.js';
+import { amount, answer, listOf, oneOf, text, textOrNull } from '../answer/index.js';
 
 /** One line of what a reading answers. */
 export const readingLine = answer<ReadingProgress>()(
   unionByKind({
     asking: closedObject({ kind: oneOf('asking'), unitId: idText(), name: text(), done: amount(), of: amount() }),
-    unit: closedObject({ kind: oneOf('unit'), unit: sheetUnitSchema.required(), codes: listOf(sheetCodeSchema) }),
+    unit: closedObject({
+      kind: oneOf('unit'),
+      unit: sheetUnitSchema.required(),
+      codes: listOf(sheetCodeSchema),
+      because: textOrNull(),
+    }),
     failed: closedObject({ kind: oneOf('failed'), message: text() }),
     end: closedObject({ kind: oneOf('end') }),
   }),

@@ -1,6 +1,8 @@
 import { Readable } from 'node:stream';
+import type { SheetMoment } from '@probe-trail/core/codes';
 import { jobParamsSchema } from '@probe-trail/core/job';
-import type { LineUnit, Vehicle } from '@probe-trail/core/vehicle';
+import { groupBy } from '@probe-trail/core/list';
+import type { Line, LineUnit } from '@probe-trail/core/vehicle';
 import {
   type Cleared,
   type ClearingRequest,
@@ -9,6 +11,7 @@ import {
   type ReadingRequest,
   readingRequestSchema,
 } from '@probe-trail/core/vehicleInterface';
+import { LinkLost } from '@probe-trail/vehicle/client';
 import type { FastifyPluginAsync } from 'fastify';
 import { answers, sends } from '../answer/index.js';
 import type { JobService } from '../job/service.js';
@@ -17,7 +20,9 @@ import { AppError } from '../problem/index.js';
 import { vehicleOr404 } from '../vehicle/index.js';
 import type { VehicleStore } from '../vehicle/store.js';
 import { clearedAnswer, readingLine } from './answers.js';
-import { InterfaceSilent, type VehicleInterface } from './vehicleInterface.js';
+import { busOf } from './busOf.js';
+import { merged } from './merged.js';
+import type { ReachedVehicle, VehicleInterface } from './vehicleInterface.js';
 
 export interface InterfaceOptions {
   readonly jobs: JobService;
@@ -36,20 +41,24 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
   const params = jobParamsSchema;
   const config = { needs: 'workOnJobs' } as const;
 
-  const vehicleOf = async (jobId: string) => {
+  const reach = async (jobId: string, moment: SheetMoment): Promise<Reached> => {
     const vehicle = await vehicleOr404(vehicles, (await jobs.jobOr404(jobId)).vehicleId);
     const line = await vehicles.line(vehicle.lineId);
-    return { vehicle, units: line?.units ?? [] };
+    if (!line) throw new LinkLost(`Nothing is known of the units of ${vehicle.fleetNumber}: it has no vehicle line.`);
+    return { line, reached: await vehicleInterface.reach(vehicle, line, moment) };
   };
 
   app.post<JobRoute & { Body: ReadingRequest }>(
     '/:jobId/interface/reading',
     { schema: { params, body: readingRequestSchema, ...sends('application/x-ndjson', readingLine) }, config },
     async (request, reply) => {
-      const { params, body } = request;
-      const { vehicle, units } = await vehicleOf(params.jobId);
-      const asked = body.unitIds.length === 0 ? units : units.filter(({ id }) => body.unitIds.includes(id));
-      const lines = readUnits(vehicleInterface, vehicle, asked, body, app.beginStream(request, reply));
+      const { jobId } = request.params;
+      await jobs.jobOr404(jobId);
+      const lines = readUnits(
+        () => reach(jobId, request.body.moment),
+        request.body.unitIds,
+        app.beginStream(request, reply),
+      );
       return reply.type('application/x-ndjson').send(Readable.from(asText(lines)));
     },
   );
@@ -62,8 +71,7 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
       // Asked before anything is cleared: afterwards the codes are gone.
       if (!(await jobs.jobOr404(jobId)).isSheetKept)
         throw new AppError('JOB_EVENT_MISFIT', 'Keep a code sheet first: cleared codes cannot be read again.');
-      const { vehicle, units } = await vehicleOf(jobId);
-      const cleared = await clearUnits(vehicleInterface, vehicle, units, app.beginStream(request, reply));
+      const cleared = await clearUnits(() => reach(jobId, 'asFound'), app.beginStream(request, reply));
       const event = {
         kind: 'codesCleared',
         id: request.body.eventId,
@@ -76,51 +84,74 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
   );
 };
 
+/** A vehicle that is reached, and its line. */
+interface Reached {
+  readonly line: Line;
+  readonly reached: ReachedVehicle;
+}
+
+/** Asks the units of each bus one after the other, buses beside each other. */
 async function* readUnits(
-  vehicleInterface: VehicleInterface,
-  vehicle: Vehicle,
-  units: readonly LineUnit[],
-  { moment }: ReadingRequest,
+  reach: () => Promise<Reached>,
+  unitIds: readonly string[],
   signal: AbortSignal,
 ): AsyncGenerator<ReadingProgress> {
-  for (const [done, unit] of units.entries()) {
-    const { id: unitId, name } = unit;
-    yield { kind: 'asking', unitId, name, done, of: units.length };
-    try {
-      const codes = await vehicleInterface.readCodes(vehicle, unit, moment, signal);
-      yield { kind: 'unit', unit: { unitId, name, answer: codes ? 'answered' : 'silent' }, codes: codes ?? [] };
-    } catch (error) {
-      if (signal.aborted) return;
-      if (!(error instanceof InterfaceSilent)) throw error;
-      yield { kind: 'failed', message: error.message };
-      return;
-    }
+  let release = (): void => undefined;
+  try {
+    const { line, reached } = await reach();
+    release = reached.release;
+    const asked = unitIds.length === 0 ? line.units : line.units.filter(({ id }) => unitIds.includes(id));
+    const buses = groupBy(asked, (unit) => busOf(line, unit));
+    const progress = { done: 0, of: asked.length };
+    yield* merged([...buses.values()].map((units) => readBus(reached, units, progress, signal)));
+    yield { kind: 'end' };
+  } catch (error) {
+    if (signal.aborted) return;
+    if (!(error instanceof LinkLost)) throw error;
+    yield { kind: 'failed', message: error.message };
+  } finally {
+    release();
   }
-  yield { kind: 'end' };
+}
+
+async function* readBus(
+  reached: ReachedVehicle,
+  units: readonly LineUnit[],
+  progress: { done: number; readonly of: number },
+  signal: AbortSignal,
+): AsyncGenerator<ReadingProgress> {
+  for (const unit of units) {
+    const { id: unitId, name } = unit;
+    yield { kind: 'asking', unitId, name, ...progress };
+    const reply = await reached.readCodes(unit, signal);
+    progress.done += 1;
+    const codes = reply.answer === 'answered' ? reply.codes : [];
+    const because = reply.answer === 'unread' ? reply.because : null;
+    yield { kind: 'unit', unit: { unitId, name, answer: reply.answer }, codes, because };
+  }
+}
+
+/** Clears every unit. The one that does not answer keeps its codes, and is counted. */
+async function clearUnits(reach: () => Promise<Reached>, signal: AbortSignal): Promise<Cleared> {
+  let unitsCleared = 0;
+  let units: readonly LineUnit[] = [];
+  let release = (): void => undefined;
+  try {
+    const { line, reached } = await reach();
+    release = reached.release;
+    units = line.units;
+    for (const unit of units) if (await reached.clearCodes(unit, signal)) unitsCleared += 1;
+  } catch (error) {
+    // Some units are cleared already: that must be on record, so the rest counts as silent.
+    if (!(error instanceof LinkLost) && !signal.aborted) throw error;
+    if (unitsCleared === 0)
+      throw new AppError('INTERFACE_FAILED', error instanceof LinkLost ? error.message : 'Clearing was stopped.');
+  } finally {
+    release();
+  }
+  return { unitsCleared, unitsSilent: units.length - unitsCleared };
 }
 
 async function* asText(lines: AsyncIterable<ReadingProgress>): AsyncGenerator<string> {
   for await (const line of lines) yield `${JSON.stringify(line)}\n`;
-}
-
-/** Clears every unit. The one that does not answer keeps its codes, and is counted. */
-async function clearUnits(
-  vehicleInterface: VehicleInterface,
-  vehicle: Vehicle,
-  units: readonly LineUnit[],
-  signal: AbortSignal,
-): Promise<Cleared> {
-  let unitsCleared = 0;
-  try {
-    for (const unit of units) if (await vehicleInterface.clearCodes(vehicle, unit, signal)) unitsCleared += 1;
-  } catch (error) {
-    // Some units are cleared already: that must be on record, so the rest counts as silent.
-    if (!(error instanceof InterfaceSilent) && !signal.aborted) throw error;
-    if (unitsCleared === 0)
-      throw new AppError(
-        'INTERFACE_FAILED',
-        error instanceof InterfaceSilent ? error.message : 'Clearing was stopped.',
-      );
-  }
-  return { unitsCleared, unitsSilent: units.length - unitsCleared };
 }

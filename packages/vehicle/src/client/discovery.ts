@@ -1,6 +1,6 @@
 import { createSocket } from 'node:dgram';
 import { type Announcement, decodeDoip, encodeDoip, headerLength, isHeader } from '../doip/index.js';
-import type { Endpoint } from './connection.js';
+import { type Endpoint, LinkLost } from './connection.js';
 
 /** Port at which vehicles are asked who they are, and at which they take connections: ISO 13400-2, table 2. */
 export const doipPort = 13_400;
@@ -18,6 +18,7 @@ export interface FoundVehicle {
  * Asks a network, or one host, which vehicles are there. What is no announcement is passed over.
  * @param vin only this one; `undefined`: whoever is there
  * @returns those that answered in time, each once
+ * @throws LinkLost where the network cannot be asked
  */
 export async function discoverVehicles(host: string, port: number, vin?: string): Promise<readonly FoundVehicle[]> {
   const socket = createSocket('udp4');
@@ -27,7 +28,7 @@ export async function discoverVehicles(host: string, port: number, vin?: string)
     if (announcement) found.set(announcement.vin, { announcement, endpoint: { host: address, port } });
   });
   await new Promise<void>((resolve, reject) => {
-    socket.once('error', reject);
+    socket.once('error', () => reject(new LinkLost(`The network cannot be asked for vehicles at ${host}:${port}.`)));
     socket.bind(() => {
       socket.setBroadcast(true);
       socket.send(encodeDoip(vin === undefined ? { kind: 'whoIsThere' } : { kind: 'whoHasVin', vin }), port, host);

@@ -121,6 +121,7 @@ describe('the link to a vehicle', () => {
     expect(found?.endpoint).to.deep.equal({ host, port: standIn.port });
     expect(others).to.deep.equal([]);
     expect(await discoverVehicles(host, standIn.port, 'ZZXLP35T0N0000999')).to.deep.equal([]);
+    expect(await failureOf(discoverVehicles('no.such.host.example', 13_400))).to.be.instanceOf(LinkLost);
   });
 });
 

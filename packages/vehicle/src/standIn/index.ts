@@ -1,3 +1,9 @@
 export { commandIn } from './command.js';
 export { type OpenStandIn, openStandIn } from './openStandIn.js';
-export { addressOf, makeStandInVehicle, type StandInCommand, type StandInVehicle } from './standInVehicle.js';
+export {
+  isWholeVin,
+  makeStandInVehicle,
+  type StandInCommand,
+  type StandInVehicle,
+  standInVin,
+} from './standInVehicle.js';

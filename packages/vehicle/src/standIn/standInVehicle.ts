@@ -31,8 +31,14 @@ export interface StandInVehicle {
   readonly tell: (command: StandInCommand) => void;
 }
 
+/** The number of a stand-in whose vehicle has none. */
+export const standInVin = 'ZZXSTANDNVEHCL000';
+
+/** Whether it is an identification number as ISO 3779 has it, by its length and its signs. */
+export const isWholeVin = (vin: string): boolean => /^[A-HJ-NPR-Z0-9]{17}$/.test(vin);
+
 /** Address of a unit as the line has it. */
-export const addressOf = ({ address }: LineUnit): number | undefined =>
+const addressOf = ({ address }: LineUnit): number | undefined =>
   typeof address === 'string' ? Number.parseInt(address, 16) : undefined;
 
 /**

@@ -26,6 +26,9 @@ export function useReading(jobId: string, { draft, change }: DraftOfSheet): Read
     if (line.kind === 'asking') setAsking(line);
     if (line.kind === 'failed') setProblem(line.message);
     if (line.kind !== 'unit') return;
+    const { unit, because } = line;
+    if (because !== null)
+      setProblem((last) => [last, `${unit.name} was not read: ${because}.`].filter(Boolean).join(' '));
     latest.current = { ...latest.current, ...withProgress(latest.current, line) };
     change(withProgress(latest.current, line));
   };

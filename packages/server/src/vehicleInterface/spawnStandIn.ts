@@ -1,0 +1,52 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { createRequire } from 'node:module';
+import { createInterface } from 'node:readline';
+import { isWholeVin } from '@probe-trail/vehicle/standIn';
+import type { StandIn } from './finders.js';
+
+const program = createRequire(import.meta.url).resolve('@probe-trail/vehicle/program');
+const host = '127.0.0.1';
+
+export interface StandInFiles {
+  readonly rig: string;
+  readonly line: string;
+}
+
+/**
+ * Starts a stand-in vehicle as a program of its own, on a free port of this machine. It ends with the server.
+ * @param vin the number by which it is found; one that is none is passed over
+ */
+export async function spawnStandIn({ rig, line }: StandInFiles, vin: string): Promise<StandIn> {
+  const number = isWholeVin(vin) ? ['--vin', vin] : [];
+  const child = spawn(process.execPath, [program, rig, '--line', line, ...number, '--host', host, '--port', '0'], {
+    stdio: ['pipe', 'pipe', 'inherit'],
+  });
+  const lines = createInterface({ input: child.stdout })[Symbol.asyncIterator]();
+  const nextLine = async (): Promise<string> => {
+    const { value, done } = await lines.next();
+    if (done) throw new Error(`the stand-in of ${rig} has ended`);
+    return value;
+  };
+  const port = /:(\d+)$/.exec(await nextLine())?.[1];
+  if (port === undefined) throw new Error(`the stand-in of ${rig} does not say where it is`);
+  // One command at a time: each is answered by one line.
+  let last: Promise<unknown> = Promise.resolve();
+  return {
+    endpoint: { host, port: Number(port) },
+    tell: (command) => {
+      const told = last.then(async () => {
+        child.stdin.write(`${JSON.stringify(command)}\n`);
+        const said = await nextLine();
+        if (said !== 'done') throw new Error(`the stand-in of ${rig} does not understand: ${said}`);
+      });
+      last = told.catch(() => undefined);
+      return told;
+    },
+    close: async () => {
+      const ended = once(child, 'exit');
+      child.stdin.end();
+      await ended;
+    },
+  };
+}
