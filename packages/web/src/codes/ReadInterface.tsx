@@ -18,7 +18,7 @@ export function ReadInterface({ reading: { asking, problem, start, cancel }, dra
     return (
       <div className={classes.reading} role="status">
         <p>
-          Asking <b>{asking.name}</b>, {asking.done + 1} of {asking.of}
+          Asking <b>{[...asking.names.values()].join(', ')}</b>; {asking.done} of {asking.of} done
         </p>
         <Progress value={(100 * asking.done) / asking.of} size="lg" aria-label="Units read" />
         <Button variant="default" onClick={cancel}>

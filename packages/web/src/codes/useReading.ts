@@ -5,12 +5,19 @@ import { linesOf } from './linesOf';
 import type { DraftOfSheet } from './useSheetDraft';
 
 export interface Reading {
-  /** The unit that is being asked; `undefined` while nothing is read. */
-  readonly asking: { readonly name: string; readonly done: number; readonly of: number } | undefined;
+  /** How far it is; `undefined` while nothing is read. */
+  readonly asking: Asking | undefined;
   readonly problem: string | undefined;
   /** Asks these units; none: all. */
   readonly start: (unitIds: readonly string[]) => Promise<void>;
   readonly cancel: () => void;
+}
+
+/** The units that are being asked, one of each bus, by their names; and how many of all have been. */
+export interface Asking {
+  readonly names: ReadonlyMap<string, string>;
+  readonly done: number;
+  readonly of: number;
 }
 
 /** Reading through the vehicle interface: what has been read is in the draft at once, whatever happens then. */
@@ -23,7 +30,7 @@ export function useReading(jobId: string, { draft, change }: DraftOfSheet): Read
   useEffect(() => () => running.current?.abort(), []);
 
   const take = (line: ReadingProgress) => {
-    if (line.kind === 'asking') setAsking(line);
+    setAsking((last) => withAsking(last, line));
     if (line.kind === 'failed') setProblem(line.message);
     if (line.kind !== 'unit') return;
     const { unit, because } = line;
@@ -46,6 +53,14 @@ export function useReading(jobId: string, { draft, change }: DraftOfSheet): Read
     }
   };
   return { asking, problem, start, cancel: () => running.current?.abort() };
+}
+
+function withAsking(last: Asking | undefined, line: ReadingProgress): Asking | undefined {
+  const names = new Map(last?.names);
+  if (line.kind === 'asking') return { names: names.set(line.unitId, line.name), done: line.done, of: line.of };
+  if (line.kind !== 'unit' || !last) return last;
+  names.delete(line.unit.unitId);
+  return { ...last, names, done: last.done + 1 };
 }
 
 const sayBroken = (error: unknown) =>
