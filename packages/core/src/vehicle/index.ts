@@ -1,6 +1,14 @@
 // What other features and packages may use; every other file here is private to the folder.
 export { type CoverState, coverOf, sayCover } from './coverOf.js';
-export { type Cover, type Line, type LineUnit, lineSchema, type Supply } from './line.js';
+export {
+  type Cover,
+  type Line,
+  type LineUnit,
+  type LiveValueInfo,
+  lineSchema,
+  type Supply,
+  type UnitData,
+} from './line.js';
 export {
   type DistanceUnit,
   formatDistance,

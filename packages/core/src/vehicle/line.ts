@@ -1,5 +1,5 @@
-import { array, number, string } from 'yup';
-import { type Checked, closedObject, draftText, idText } from '../schema/index.js';
+import { array, boolean, number, string } from 'yup';
+import { type Checked, closedObject, draftText, idText, wholeNumber } from '../schema/index.js';
 
 export const lineFormat = 'probe-trail-line';
 
@@ -13,6 +13,31 @@ const supplySchema = closedObject({
   name: draftText(120),
 });
 
+const hexWord = () =>
+  string().matches(/^[0-9A-F]{4}$/, '${path}: "${value}" is no number of four hexadecimal digits, such as 1A10');
+
+const liveValueSchema = closedObject({
+  id: idText(),
+  name: draftText(120),
+  at: wholeNumber(254).meta({ description: 'its first byte in what the unit sends for the identifier; 0: the first' }),
+  bytes: number().required().integer().min(1).max(4),
+  isSigned: boolean().required().meta({ description: 'whether the bytes are a number with a sign (two’s complement)' }),
+  scale: number()
+    .required()
+    .test('scale', '${path} is 0', (scale) => scale !== 0),
+  offset: number().required().meta({ description: 'the value is the number times scale, plus offset' }),
+  unit: string().required().max(20),
+  least: number().required().meta({ description: 'what is under it cannot be' }),
+  most: number().required().meta({ description: 'what is over it cannot be' }),
+  invalid: number().nullable().defined().integer().meta({ description: 'the number that says that there is no value' }),
+});
+
+const unitDataSchema = closedObject({
+  identifier: hexWord().required(),
+  bytes: number().required().integer().min(1).max(255).meta({ description: 'how many bytes the unit sends for it' }),
+  values: array(liveValueSchema.required()).required().max(64),
+});
+
 const unitSchema = closedObject({
   id: idText(),
   name: draftText(120),
@@ -21,9 +46,12 @@ const unitSchema = closedObject({
     .max(20)
     .meta({ description: 'other names under which reports list the unit' }),
   hangsOn: ids(20).meta({ description: 'the buses, feeds and grounds that the unit needs' }),
-  address: string()
-    .matches(/^[0-9A-F]{4}$/, '${path}: "${value}" is no address; one has four hexadecimal digits, such as 1A10')
-    .meta({ description: 'logical address over the network (ISO 13400-2); left out: the unit cannot be asked there' }),
+  address: hexWord().meta({
+    description: 'logical address over the network (ISO 13400-2); left out: the unit cannot be asked there',
+  }),
+  data: array(unitDataSchema.required())
+    .max(200)
+    .meta({ description: 'what the unit tells while the vehicle is in use (ISO 14229-1, 11.2), by its identifiers' }),
 });
 
 const partSchema = closedObject({ id: idText(), name: draftText(120), hangsOn: ids(20) });
@@ -65,5 +93,8 @@ export const lineSchema = closedObject({
 
 export type Line = Checked<typeof lineSchema>;
 export type LineUnit = Line['units'][number];
+export type UnitData = NonNullable<LineUnit['data']>[number];
+/** A value that a unit tells, and how it stands in the bytes. */
+export type LiveValueInfo = UnitData['values'][number];
 export type Supply = Line['supplies'][number];
 export type Cover = Line['covers'][number];

@@ -36,6 +36,32 @@ export type ReadingProgress =
   | { readonly kind: 'failed'; readonly message: string }
   | { readonly kind: 'end' };
 
+/** Most values that are watched at a time. */
+export const mostLiveValues = 60;
+
+/** Query of `GET /api/jobs/:jobId/interface/live`: the keys of the values, set apart by commas. */
+export const liveQuerySchema = closedObject({
+  values: string()
+    .required('Name the values that are to be read')
+    .max(60 * 130),
+});
+
+export type LiveQuery = Checked<typeof liveQuerySchema>;
+
+/** A value by its key; `null`: the unit says that it has none. */
+export interface ToldValue {
+  readonly key: string;
+  readonly value: number | null;
+}
+
+/** One line of what a vehicle tells live. */
+export type LiveLine =
+  /** Values of one unit. */
+  | { readonly kind: 'values'; readonly atMs: number; readonly values: readonly ToldValue[] }
+  /** A unit tells nothing; why, as the end of a sentence, or `null` where it is silent. */
+  | { readonly kind: 'nothing'; readonly atMs: number; readonly unitId: string; readonly because: string | null }
+  | { readonly kind: 'failed'; readonly message: string };
+
 export interface Cleared {
   readonly unitsCleared: number;
   readonly unitsSilent: number;
@@ -65,6 +91,19 @@ export const rigSchema = closedObject({
     description: 'the cause whose repair makes the silent units answer; null: none',
   }),
   fallsSilentAt: idOrNull().meta({ description: 'the unit at which the interface falls silent the first time' }),
+  motion: string()
+    .oneOf(['parked', 'idling', 'driving'] as const)
+    .meta({ description: 'what the vehicle does while it is read; left out: it is parked' }),
+  valueFaults: array(
+    closedObject({
+      value: string().required().max(130).meta({ description: 'unit and value, such as A20.wheelSpeedFrontLeft' }),
+      kind: string()
+        .required()
+        .oneOf(['offset', 'gain', 'stuck', 'dropsOut'] as const),
+      amount: number().required(),
+      untilRepaired: causeText(),
+    }).required(),
+  ).max(100),
   codes: array(
     closedObject({
       unitId: idText(),

@@ -1,6 +1,6 @@
 import { sheetCodeSchema, sheetUnitSchema } from '@probe-trail/core/codes';
 import { closedObject, idText, unionByKind } from '@probe-trail/core/schema';
-import type { Cleared, ReadingProgress } from '@probe-trail/core/vehicleInterface';
+import type { Cleared, LiveLine, ReadingProgress } from '@probe-trail/core/vehicleInterface';
 import { amount, answer, listOf, oneOf, text, textOrNull } from '../answer/index.js';
 
 /** One line of what a reading answers. */
@@ -19,3 +19,14 @@ export const readingLine = answer<ReadingProgress>()(
 );
 
 export const clearedAnswer = answer<Cleared>()(closedObject({ unitsCleared: amount(), unitsSilent: amount() }));
+
+const toldValue = closedObject({ key: text(), value: amount().nullable() });
+
+/** One line of what a vehicle tells live. */
+export const liveLine = answer<LiveLine>()(
+  unionByKind({
+    values: closedObject({ kind: oneOf('values'), atMs: amount(), values: listOf(toldValue) }),
+    nothing: closedObject({ kind: oneOf('nothing'), atMs: amount(), unitId: idText(), because: textOrNull() }),
+    failed: closedObject({ kind: oneOf('failed'), message: text() }),
+  }),
+);

@@ -7,6 +7,10 @@ import {
   type Cleared,
   type ClearingRequest,
   clearingRequestSchema,
+  type LiveLine,
+  type LiveQuery,
+  liveQuerySchema,
+  mostLiveValues,
   type ReadingProgress,
   type ReadingRequest,
   readingRequestSchema,
@@ -19,9 +23,10 @@ import { personOf } from '../person/index.js';
 import { AppError } from '../problem/index.js';
 import { vehicleOr404 } from '../vehicle/index.js';
 import type { VehicleStore } from '../vehicle/store.js';
-import { clearedAnswer, readingLine } from './answers.js';
+import { clearedAnswer, liveLine, readingLine } from './answers.js';
 import { busOf } from './busOf.js';
 import { merged } from './merged.js';
+import { readLive } from './readLive.js';
 import type { ReachedVehicle, VehicleInterface } from './vehicleInterface.js';
 
 export interface InterfaceOptions {
@@ -35,7 +40,7 @@ interface JobRoute {
   Params: { jobId: string };
 }
 
-/** Reading and clearing the codes of a job's vehicle. A reading answers line by line, as the units do. */
+/** Reading and clearing the codes of a job's vehicle, and its live values. A reading answers line by line, as the units do. */
 export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app, options) => {
   const { jobs, vehicles, vehicleInterface, nowMs } = options;
   const params = jobParamsSchema;
@@ -54,10 +59,29 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
     async (request, reply) => {
       const { jobId } = request.params;
       await jobs.jobOr404(jobId);
-      const lines = readUnits(
-        () => reach(jobId, request.body.moment),
-        request.body.unitIds,
-        app.beginStream(request, reply),
+      const { moment, unitIds } = request.body;
+      const signal = app.beginStream(request, reply);
+      const lines = saidFailure(
+        () => reach(jobId, moment),
+        (reached) => readUnits(reached, unitIds, signal),
+        signal,
+      );
+      return reply.type('application/x-ndjson').send(Readable.from(asText(lines)));
+    },
+  );
+
+  app.get<JobRoute & { Querystring: LiveQuery }>(
+    '/:jobId/interface/live',
+    { schema: { params, querystring: liveQuerySchema, ...sends('application/x-ndjson', liveLine) }, config },
+    async (request, reply) => {
+      const { jobId } = request.params;
+      await jobs.jobOr404(jobId);
+      const keys = new Set(request.query.values.split(',').slice(0, mostLiveValues));
+      const signal = app.beginStream(request, reply);
+      const lines = saidFailure(
+        () => reach(jobId, 'asFound'),
+        ({ line, reached }) => readLive(keys, { line, reached, nowMs, signal }),
+        signal,
       );
       return reply.type('application/x-ndjson').send(Readable.from(asText(lines)));
     },
@@ -90,21 +114,17 @@ interface Reached {
   readonly reached: ReachedVehicle;
 }
 
-/** Asks the units of each bus one after the other, buses beside each other. */
-async function* readUnits(
+/** What a vehicle says line by line, and in the last line why there is no more, where the interface fails. */
+async function* saidFailure<Said>(
   reach: () => Promise<Reached>,
-  unitIds: readonly string[],
+  read: (reached: Reached) => AsyncGenerator<Said>,
   signal: AbortSignal,
-): AsyncGenerator<ReadingProgress> {
+): AsyncGenerator<Said | { readonly kind: 'failed'; readonly message: string }> {
   let release = (): void => undefined;
   try {
-    const { line, reached } = await reach();
-    release = reached.release;
-    const asked = unitIds.length === 0 ? line.units : line.units.filter(({ id }) => unitIds.includes(id));
-    const buses = groupBy(asked, (unit) => busOf(line, unit));
-    const progress = { done: 0, of: asked.length };
-    yield* merged([...buses.values()].map((units) => readBus(reached, units, progress, signal)));
-    yield { kind: 'end' };
+    const reached = await reach();
+    release = reached.reached.release;
+    yield* read(reached);
   } catch (error) {
     if (signal.aborted) return;
     if (!(error instanceof LinkLost)) throw error;
@@ -112,6 +132,19 @@ async function* readUnits(
   } finally {
     release();
   }
+}
+
+/** Asks the units of each bus one after the other, buses beside each other. */
+async function* readUnits(
+  { line, reached }: Reached,
+  unitIds: readonly string[],
+  signal: AbortSignal,
+): AsyncGenerator<ReadingProgress> {
+  const asked = unitIds.length === 0 ? line.units : line.units.filter(({ id }) => unitIds.includes(id));
+  const buses = groupBy(asked, (unit) => busOf(line, unit));
+  const progress = { done: 0, of: asked.length };
+  yield* merged([...buses.values()].map((units) => readBus(reached, units, progress, signal)));
+  yield { kind: 'end' };
 }
 
 async function* readBus(
@@ -152,6 +185,6 @@ async function clearUnits(reach: () => Promise<Reached>, signal: AbortSignal): P
   return { unitsCleared, unitsSilent: units.length - unitsCleared };
 }
 
-async function* asText(lines: AsyncIterable<ReadingProgress>): AsyncGenerator<string> {
+async function* asText(lines: AsyncIterable<ReadingProgress | LiveLine>): AsyncGenerator<string> {
   for await (const line of lines) yield `${JSON.stringify(line)}\n`;
 }

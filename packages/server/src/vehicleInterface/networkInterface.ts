@@ -1,7 +1,8 @@
 import type { SheetMoment } from '@probe-trail/core/codes';
+import { decodeValue } from '@probe-trail/core/liveValue';
 import type { Line, LineUnit, Vehicle } from '@probe-trail/core/vehicle';
-import { type Endpoint, LinkLost, openLink, type VehicleLink } from '@probe-trail/vehicle/client';
-import { everyCode } from '@probe-trail/vehicle/uds';
+import { type AskOptions, type Endpoint, LinkLost, openLink, type VehicleLink } from '@probe-trail/vehicle/client';
+import { everyCode, type Lengths, type ResponseTo, type UdsRequest } from '@probe-trail/vehicle/uds';
 import { busOf } from './busOf.js';
 import type { ReachedVehicle, UnitReply, VehicleInterface } from './vehicleInterface.js';
 
@@ -12,8 +13,6 @@ export type InterfaceFinder = (vehicle: Vehicle, line: Line, moment: SheetMoment
 const tester = 0x0e80;
 /** Every bit of a status: also codes that are not tested yet, or have passed, are told. */
 const everyStatus = 0xff;
-/** No values are asked for yet, so no lengths are known. */
-const unknownLengths = { ofIdentifier: () => undefined, ofExtended: () => undefined };
 
 interface SharedLink {
   readonly link: VehicleLink;
@@ -25,12 +24,18 @@ export function makeNetworkInterface(find: InterfaceFinder): VehicleInterface {
   const shared = new Map<string, SharedLink>();
 
   const linkTo = (vehicleId: string, line: Line, endpoint: Endpoint): SharedLink => {
-    const unitOf = new Map(line.units.map((unit) => [addressOf(unit), unit]));
-    const bus = (address: number) => {
-      const unit = unitOf.get(address);
-      return unit ? busOf(line, unit) : '';
-    };
-    const link = openLink({ endpoint, tester, busOf: bus, lengthsOf: () => unknownLengths });
+    const units = line.units.filter(({ address }) => address !== undefined);
+    const unitOf = new Map(units.map((unit) => [Number.parseInt(unit.address ?? '', 16), unit]));
+    const lengths = new Map([...unitOf].map(([address, unit]) => [address, lengthsOf(unit)]));
+    const link = openLink({
+      endpoint,
+      tester,
+      busOf: (address) => {
+        const unit = unitOf.get(address);
+        return unit ? busOf(line, unit) : '';
+      },
+      lengthsOf: (address) => lengths.get(address) ?? lengthsOf(undefined),
+    });
     const made = { link, users: 0 };
     shared.set(vehicleId, made);
     return made;
@@ -49,7 +54,7 @@ export function makeNetworkInterface(find: InterfaceFinder): VehicleInterface {
         if (shared.get(vehicleId) === one) shared.delete(vehicleId);
         void one.link.close();
       };
-      return { ...codesOver(one.link, line), release };
+      return { ...unitsOver(one.link, line), release };
     },
     close: async () => {
       await Promise.all([...shared.values()].map(({ link }) => link.close()));
@@ -57,25 +62,50 @@ export function makeNetworkInterface(find: InterfaceFinder): VehicleInterface {
   };
 }
 
-/** Reading and clearing codes over a link. */
-function codesOver(link: VehicleLink, line: Line): Omit<ReachedVehicle, 'release'> {
+/** What a unit is asked over a link, and what it says. */
+function unitsOver(link: VehicleLink, line: Line): Omit<ReachedVehicle, 'release'> {
   const textOf = new Map(line.codes.map(({ code, text }) => [code, text]));
-  const readCodes = async (unit: LineUnit, signal: AbortSignal): Promise<UnitReply> => {
-    const address = addressOf(unit);
-    if (address === undefined) return { answer: 'unread', because: 'its line gives it no address' };
-    const reply = await link.ask(address, { kind: 'codes', mask: everyStatus }, { signal });
-    if (reply.kind === 'silent') return { answer: 'silent' };
-    if (reply.kind !== 'answered') return { answer: 'unread', because: reply.says };
-    const codes = reply.response.codes.map((code) => ({ ...code, unitId: unit.id, text: textOf.get(code.code) ?? '' }));
-    return { answer: 'answered', codes };
+  return {
+    readCodes: async (unit, signal) => {
+      const reply = await askUnit(link, unit, { kind: 'codes', mask: everyStatus }, { signal });
+      if (reply.answer !== 'answered') return reply;
+      const { codes } = reply.response;
+      return {
+        answer: 'answered',
+        codes: codes.map((code) => ({ ...code, unitId: unit.id, text: textOf.get(code.code) ?? '' })),
+      };
+    },
+    readValues: async (unit, values, signal) => {
+      const identifiers = [...new Set(values.map(({ identifier }) => Number.parseInt(identifier, 16)))];
+      const reply = await askUnit(link, unit, { kind: 'read', identifiers }, { signal, urgency: 'live' });
+      if (reply.answer !== 'answered') return reply;
+      const dataOf = new Map(reply.response.values.map(({ identifier, data }) => [identifier, data]));
+      const told = values.map((value) => {
+        const data = dataOf.get(Number.parseInt(value.identifier, 16));
+        return { key: value.key, value: (data && decodeValue(data, value)) ?? null };
+      });
+      return { answer: 'answered', values: told };
+    },
+    clearCodes: async (unit, signal) =>
+      (await askUnit(link, unit, { kind: 'clearCodes', group: everyCode }, { signal })).answer === 'answered',
   };
-  const clearCodes = async (unit: LineUnit, signal: AbortSignal): Promise<boolean> => {
-    const address = addressOf(unit);
-    if (address === undefined) return false;
-    return (await link.ask(address, { kind: 'clearCodes', group: everyCode }, { signal })).kind === 'answered';
-  };
-  return { readCodes, clearCodes };
 }
 
-const addressOf = ({ address }: LineUnit): number | undefined =>
-  address === undefined ? undefined : Number.parseInt(address, 16);
+async function askUnit<Request extends UdsRequest>(
+  link: VehicleLink,
+  { address }: LineUnit,
+  request: Request,
+  options: AskOptions,
+): Promise<UnitReply<{ readonly response: ResponseTo<Request['kind']> }>> {
+  if (address === undefined) return { answer: 'unread', because: 'its line gives it no address' };
+  const reply = await link.ask(Number.parseInt(address, 16), request, options);
+  if (reply.kind === 'silent') return { answer: 'silent' };
+  if (reply.kind !== 'answered') return { answer: 'unread', because: reply.says };
+  return { answer: 'answered', response: reply.response };
+}
+
+/** How long what a unit sends is, as its line says. */
+const lengthsOf = (unit: LineUnit | undefined): Lengths => {
+  const known = new Map((unit?.data ?? []).map(({ identifier, bytes }) => [Number.parseInt(identifier, 16), bytes]));
+  return { ofIdentifier: (identifier) => known.get(identifier), ofExtended: () => undefined };
+};

@@ -1,12 +1,22 @@
 import type { SheetCode, SheetMoment } from '@probe-trail/core/codes';
+import type { LiveValue } from '@probe-trail/core/liveValue';
 import type { Line, LineUnit, Vehicle } from '@probe-trail/core/vehicle';
+import type { ToldValue } from '@probe-trail/core/vehicleInterface';
 
-/** What one unit said to the question for its codes. */
-export type UnitReply =
-  | { readonly answer: 'answered'; readonly codes: readonly SheetCode[] }
+/** What one unit said, with what it was asked for where it answered. */
+export type UnitReply<Told> =
+  | ({ readonly answer: 'answered' } & Told)
   | { readonly answer: 'silent' }
-  /** Its codes are not known; why, as the end of a sentence. */
+  /** What it was asked for is not known; why, as the end of a sentence. */
   | { readonly answer: 'unread'; readonly because: string };
+
+export interface CodesTold {
+  readonly codes: readonly SheetCode[];
+}
+
+export interface ValuesTold {
+  readonly values: readonly ToldValue[];
+}
 
 /** What stands between the server and the vehicles. */
 export interface VehicleInterface {
@@ -20,7 +30,13 @@ export interface VehicleInterface {
 
 /** Every call may take seconds, ends early when its signal is aborted, and throws `LinkLost` when the interface itself fails. */
 export interface ReachedVehicle {
-  readonly readCodes: (unit: LineUnit, signal: AbortSignal) => Promise<UnitReply>;
+  readonly readCodes: (unit: LineUnit, signal: AbortSignal) => Promise<UnitReply<CodesTold>>;
+  /** The values are all of this unit. */
+  readonly readValues: (
+    unit: LineUnit,
+    values: readonly LiveValue[],
+    signal: AbortSignal,
+  ) => Promise<UnitReply<ValuesTold>>;
   /** @returns whether the unit has cleared its codes */
   readonly clearCodes: (unit: LineUnit, signal: AbortSignal) => Promise<boolean>;
   readonly release: () => void;

@@ -1,4 +1,5 @@
-import type { Line, LineUnit } from '@probe-trail/core/vehicle';
+import { encodeValue } from '@probe-trail/core/liveValue';
+import type { Line, LineUnit, LiveValueInfo } from '@probe-trail/core/vehicle';
 import type { Rig } from '@probe-trail/core/vehicleInterface';
 import {
   decodeRequest,
@@ -6,10 +7,12 @@ import {
   encodeResponse,
   everyCode,
   refusals,
+  services,
   type UdsRequest,
   type UdsResponse,
   type UnitCode,
 } from '../uds/index.js';
+import { withFault, worldAt } from './world.js';
 
 /** What can happen to a stand-in vehicle from outside: somebody works on it, or drives it. */
 export type StandInCommand =
@@ -43,9 +46,10 @@ const addressOf = ({ address }: LineUnit): number | undefined =>
 
 /**
  * A vehicle with the units of a line and the faults of a rig: units that take their time, some silent, codes that come back at once, when
- * moving, or never.
+ * moving, or never; values of a world that moves on, some with faults.
+ * @param seconds since the stand-in was started; tests have a clock of their own
  */
-export function makeStandInVehicle(vin: string, rig: Rig, line: Line): StandInVehicle {
+export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = secondsSinceNow()): StandInVehicle {
   const unitByAddress = new Map(line.units.map((unit) => [addressOf(unit), unit] as const));
   const cleared = new Set<string>();
   let repaired: readonly string[] = [];
@@ -65,6 +69,21 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line): StandInVe
     hasMoved = false;
   };
 
+  const seed = [...vin].reduce((sum, letter) => sum + letter.charCodeAt(0), 0);
+  const numberOf = (unit: LineUnit, { id }: LiveValueInfo): number | undefined => {
+    const at = seconds();
+    const value = worldAt(rig.motion ?? 'parked', seed, at)[id];
+    const fault = rig.valueFaults?.find((one) => one.value === `${unit.id}.${id}` && !isRepaired(one.untilRepaired));
+    return value === undefined || !fault ? value : withFault(value, fault, at);
+  };
+  const dataOf = (unit: LineUnit, identifier: number): Uint8Array | undefined => {
+    const known = unit.data?.find((one) => Number.parseInt(one.identifier, 16) === identifier);
+    if (!known) return undefined;
+    const data = new Uint8Array(known.bytes);
+    for (const value of known.values) data.set(bytesOf(numberOf(unit, value), value), value.at);
+    return data;
+  };
+
   return {
     vin,
     ask: (address, bytes) => {
@@ -75,8 +94,14 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line): StandInVe
         return { kind: 'cutOff' };
       }
       if (isSilent(unit)) return { kind: 'silent' };
-      const answer = answerOf(bytes, { vin, codes: () => codesOf(unit), clear: () => clear(unit) });
-      return answer ? { kind: 'answers', bytes: answer, afterMs: rig.msPerUnit } : { kind: 'silent' };
+      const answer = answerOf(bytes, {
+        codes: () => codesOf(unit),
+        clear: () => clear(unit),
+        data: (identifier) => (identifier === vinIdentifier ? new TextEncoder().encode(vin) : dataOf(unit, identifier)),
+      });
+      // What a unit has at hand it tells quickly; its codes it has to look up.
+      const afterMs = bytes[0] === services.read ? Math.min(valueMs, rig.msPerUnit) : rig.msPerUnit;
+      return answer ? { kind: 'answers', bytes: answer, afterMs } : { kind: 'silent' };
     },
     tell: (command) => {
       if (command.kind === 'driven') hasMoved = true;
@@ -85,9 +110,20 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line): StandInVe
   };
 }
 
+function secondsSinceNow(): () => number {
+  const fromMs = performance.now();
+  return () => (performance.now() - fromMs) / 1000;
+}
+
+const valueMs = 8;
+
+/** A value in its bytes; one that is not there is sent as invalid, or as 0 where the line has no sign for that. */
+const bytesOf = (number: number | undefined, value: LiveValueInfo): readonly number[] =>
+  encodeValue(number ?? (value.invalid ?? 0) * value.scale + value.offset, value);
+
 /** What a unit has and does. */
 interface UnitBehaviour {
-  readonly vin: string;
+  readonly data: (identifier: number) => Uint8Array | undefined;
   readonly codes: () => readonly UnitCode[];
   readonly clear: () => void;
 }
@@ -132,13 +168,20 @@ function responseOf(request: UdsRequest, unit: UnitBehaviour): UdsResponse | num
       unit.clear();
       return { kind: 'clearCodes' };
     case 'read':
-      return request.identifiers.every((identifier) => identifier === vinIdentifier)
-        ? { kind: 'read', values: [{ identifier: vinIdentifier, data: new TextEncoder().encode(unit.vin) }] }
-        : refusals.notThere;
+      return readResponse(request.identifiers, unit);
     case 'control':
     case 'routine':
       return refusals.notThere;
   }
+}
+
+/** Of several identifiers those are told that the unit has: ISO 14229-1, 11.2. */
+function readResponse(identifiers: readonly number[], unit: UnitBehaviour): UdsResponse | number {
+  const values = identifiers.flatMap((identifier) => {
+    const data = unit.data(identifier);
+    return data ? [{ identifier, data }] : [];
+  });
+  return values.length > 0 ? { kind: 'read', values } : refusals.notThere;
 }
 
 const withStatus = (unit: UnitBehaviour, mask: number): readonly UnitCode[] =>

@@ -37,6 +37,7 @@ const views: Readonly<Record<PageName, RouteObject>> = {
   account: view(() => import('../account/AccountPage'), 'AccountPage'),
   sheets: view(() => import('../codes/SheetsPage'), 'SheetsPage'),
   newSheet: view(() => import('../codes/NewSheetPage'), 'NewSheetPage'),
+  live: view(() => import('../live/LivePage'), 'LivePage'),
   planChoice: view(() => import('../choosing/PlanChoicePage'), 'PlanChoicePage'),
   vehicles: view(() => import('../vehicle/VehiclesPage'), 'VehiclesPage'),
   newVehicle: view(() => import('../vehicle/NewVehiclePage'), 'NewVehiclePage'),

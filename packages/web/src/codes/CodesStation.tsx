@@ -59,6 +59,9 @@ export function CodesStation({ open, isDue }: StationBodyProps) {
         <Group mt="md">
           <ReadUnits jobId={jobId} isDue={isDue} />
           <ClearCodes open={open} />
+          <Button size="lg" mih={56} variant="default" component={Link} to={`/jobs/${jobId}/live`}>
+            Live values
+          </Button>
         </Group>
       )}
     </>

@@ -1,7 +1,7 @@
 import { isProblemDetails } from '@probe-trail/core/problem';
 import { type ReadingProgress, withProgress } from '@probe-trail/core/vehicleInterface';
 import { useEffect, useRef, useState } from 'react';
-import { linesOf } from './linesOf';
+import { jsonLines } from '../api/jsonLines';
 import type { DraftOfSheet } from './useSheetDraft';
 
 export interface Reading {
@@ -73,20 +73,10 @@ interface Asked {
   readonly unitIds: readonly string[];
 }
 
-/** The lines of the answer, as they arrive. */
-async function* readLines(jobId: string, asked: Asked, signal: AbortSignal): AsyncGenerator<ReadingProgress> {
-  const answer = await fetch(`/api/jobs/${jobId}/interface/reading`, {
+const readLines = (jobId: string, asked: Asked, signal: AbortSignal): AsyncGenerator<ReadingProgress> =>
+  jsonLines(`/api/jobs/${jobId}/interface/reading`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify(asked),
     signal,
   });
-  if (!answer.ok || !answer.body) throw await answer.json();
-  for await (const line of linesOf(piecesOf(answer.body))) yield JSON.parse(line) as ReadingProgress;
-}
-
-/** Streams cannot be iterated over in every browser yet. */
-async function* piecesOf(body: ReadableStream<Uint8Array<ArrayBuffer>>): AsyncGenerator<string> {
-  const reader = body.pipeThrough(new TextDecoderStream()).getReader();
-  for (let piece = await reader.read(); !piece.done; piece = await reader.read()) yield piece.value;
-}

@@ -28,6 +28,7 @@ export const pages = {
   account: { path: '/jobs/:jobId/account' },
   sheets: { path: '/jobs/:jobId/codes' },
   newSheet: { path: '/jobs/:jobId/codes/new' },
+  live: { path: '/jobs/:jobId/live' },
   planChoice: { path: '/jobs/:jobId/plans' },
   newVehicle: { path: '/vehicles/new' },
   vehicle: { path: '/vehicles/:vehicleId' },

@@ -1,0 +1,70 @@
+import type { Rig } from '@probe-trail/core/vehicleInterface';
+
+/** What a stand-in does while it is read. */
+export type Motion = NonNullable<Rig['motion']>;
+
+/** Quantities of a stand-in by the names that values of a line have, each in the unit of its value. */
+export type World = Readonly<Record<string, number>>;
+
+const ambientTemperature = 9;
+const ambientPressure = 98.6;
+const warm = 88;
+// The engine is warm by two thirds after so long.
+const warmingSeconds = 240;
+/** One lap of the yard: it pulls away, goes on, brakes, stands. */
+const lapSeconds = 60;
+const topSpeed = 50;
+
+/**
+ * The quantities of a vehicle at a moment. The same seed and moment give the same world.
+ * @param seconds since the stand-in was started
+ */
+export function worldAt(motion: Motion, seed: number, seconds: number): World {
+  const noise = (which: number) =>
+    (Math.sin(seconds * (1.7 + which) + seed) + Math.sin(seconds * 4.1 + which * seed)) / 2;
+  const speed = motion === 'driving' ? speedAt(seconds) : 0;
+  const isRunning = motion !== 'parked';
+  const isPulling = motion === 'driving' && seconds % lapSeconds < 15;
+  const pedal = isPulling ? 0.6 : 0;
+  const coolant =
+    ambientTemperature + (isRunning ? (warm - ambientTemperature) * (1 - Math.exp(-seconds / warmingSeconds)) : 0.4);
+  const wheel = (which: number) => Math.max(0, speed * (1 + 0.002 * noise(which)));
+  return {
+    coolantTemperature: coolant,
+    intakeAirTemperature: ambientTemperature + (isRunning ? 4 : 0),
+    outsideTemperature: ambientTemperature,
+    engineSpeed: isRunning ? 700 + 35 * speed + 6 * noise(1) : 0,
+    pedalTrack1: 0.75 + 2.6 * pedal,
+    pedalTrack2: (0.75 + 2.6 * pedal) / 2,
+    ambientPressure,
+    boostPressure: ambientPressure + (isRunning ? 1.5 + 80 * pedal + 0.4 * noise(2) : 0),
+    railPressure: isRunning ? 32 + speed + 0.5 * noise(3) : 0.2,
+    batteryVoltage: isRunning ? 14.1 + 0.04 * noise(4) : 12.55,
+    wheelSpeedFrontLeft: wheel(5),
+    wheelSpeedFrontRight: wheel(6),
+    wheelSpeedRearLeft: wheel(7),
+    wheelSpeedRearRight: wheel(8),
+    fanDuty: coolant > 82 ? 40 : 0,
+    fanCurrent: coolant > 82 ? 9 + 0.2 * noise(9) : 0,
+  };
+}
+
+function speedAt(seconds: number): number {
+  const inLap = seconds % lapSeconds;
+  if (inLap < 15) return (topSpeed * inLap) / 15;
+  if (inLap < 40) return topSpeed;
+  return inLap < 50 ? (topSpeed * (50 - inLap)) / 10 : 0;
+}
+
+/** A value as its sensor with a fault gives it; `undefined` while it gives none. */
+export function withFault(
+  value: number,
+  { kind, amount }: Pick<NonNullable<Rig['valueFaults']>[number], 'kind' | 'amount'>,
+  seconds: number,
+): number | undefined {
+  if (kind === 'offset') return value + amount;
+  if (kind === 'gain') return value * amount;
+  if (kind === 'stuck') return amount;
+  // It drops out for the last part of every seven seconds, as a chafed wire does over bumps.
+  return seconds % 7 > 7 - amount ? undefined : value;
+}

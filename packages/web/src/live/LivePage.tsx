@@ -1,0 +1,129 @@
+import { Button, Group, Select } from '@mantine/core';
+import { type LiveValue, liveValuesOf } from '@probe-trail/core/liveValue';
+import { mostLiveValues } from '@probe-trail/core/vehicleInterface';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { Wait } from '../api/Wait';
+import { useKeptState } from '../device/keptState';
+import { isListOf, isText } from '../device/shapes';
+import { Page } from '../frame/Page';
+import { type OpenJob, useJob } from '../job/useJob';
+import { Notice } from '../spec/Notice';
+import classes from './LivePage.module.css';
+import { LiveTile } from './LiveTile';
+import { makeLiveStore } from './liveStore';
+import { useLiveStream } from './useLiveStream';
+
+/** What the units of a vehicle tell just now. */
+export function LivePage() {
+  const { jobId = '' } = useParams();
+  const { open, error, retry } = useJob(jobId);
+  return (
+    <Page
+      title={`${open ? `${open.vehicle.fleetNumber}: ` : ''}live values`}
+      actions={
+        <Button variant="default" component={Link} to={`/jobs/${jobId}`}>
+          To the job
+        </Button>
+      }
+    >
+      <Wait for={open} error={error} retry={retry}>
+        {(job) => (job.line ? <LiveBoard open={job} values={liveValuesOf(job.line)} /> : <NoValues />)}
+      </Wait>
+    </Page>
+  );
+}
+
+const NoValues = () => <p>The model of this vehicle says nothing of values that its units tell.</p>;
+
+const isKeys = isListOf(isText);
+const none: readonly string[] = [];
+
+function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: readonly LiveValue[] }) {
+  const store = useRef(makeLiveStore()).current;
+  // Who looks at a model looks at the same values again.
+  const [keys, setKeys] = useKeptState<readonly string[]>(`live-${open.vehicle.lineId}`, none, isKeys);
+  const [isFrozen, setIsFrozen] = useState(false);
+  const second = useSeconds();
+  const known = useMemo(() => new Map(values.map((value) => [value.key, value])), [values]);
+  const shown = keys.flatMap((key) => known.get(key) ?? []);
+  const problem = useLiveStream(
+    open.jobId,
+    shown.map(({ key }) => key),
+    store,
+  );
+  const remove = useRef((key: string) => setKeys((last) => last.filter((one) => one !== key))).current;
+  if (values.length === 0) return <NoValues />;
+  return (
+    <>
+      {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
+      <Group className={classes.bar} gap="sm">
+        <AddValue
+          values={values.filter(({ key }) => !keys.includes(key))}
+          isFull={shown.length >= mostLiveValues}
+          onAdd={(key) => setKeys((last) => [...last, key])}
+        />
+        <Button
+          size="lg"
+          variant={isFrozen ? 'filled' : 'default'}
+          aria-pressed={isFrozen}
+          onClick={() => setIsFrozen((last) => !last)}
+        >
+          {isFrozen ? 'Go on' : 'Freeze'}
+        </Button>
+        <Button size="lg" variant="default" onClick={store.reset}>
+          Reset min and max
+        </Button>
+      </Group>
+      {shown.length === 0 ? (
+        <p className="soft">Add the values that you want to see. They are there again when you come back.</p>
+      ) : (
+        <ul className={classes.board}>
+          {shown.map((value) => (
+            <LiveTile
+              key={value.key}
+              value={value}
+              store={store}
+              isFrozen={isFrozen}
+              second={second}
+              onRemove={remove}
+            />
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+interface AddProps {
+  readonly values: readonly LiveValue[];
+  readonly isFull: boolean;
+  readonly onAdd: (key: string) => void;
+}
+
+/** A value is found by its name or by that of its unit. */
+function AddValue({ values, isFull, onAdd }: AddProps) {
+  return (
+    <Select
+      className={classes.add}
+      size="lg"
+      aria-label="Add a value"
+      placeholder={isFull ? `${mostLiveValues} at most` : 'Add a value'}
+      searchable
+      disabled={isFull}
+      value={null}
+      data={values.map(({ key, name, unitName }) => ({ value: key, label: `${name}, ${unitName}` }))}
+      onChange={(key) => key !== null && onAdd(key)}
+    />
+  );
+}
+
+/** Goes up once a second. */
+function useSeconds(): number {
+  const [second, setSecond] = useState(0);
+  useEffect(() => {
+    const timer = setInterval(() => setSecond((last) => last + 1), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  return second;
+}

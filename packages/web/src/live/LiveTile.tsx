@@ -1,0 +1,95 @@
+import { CloseButton } from '@mantine/core';
+import { decimalsOf, isPossible, type LiveValue } from '@probe-trail/core/liveValue';
+import { memo, useMemo, useRef, useSyncExternalStore } from 'react';
+import { deviceNowMs } from '../device/clock';
+import { sayCount } from '../ui/sayCount';
+import classes from './LivePage.module.css';
+import type { LiveStore } from './liveStore';
+import { Trace, traceMs } from './Trace';
+
+interface TileProps {
+  readonly value: LiveValue;
+  readonly store: LiveStore;
+  readonly isFrozen: boolean;
+  /** Goes up once a second, so that a value that stopped coming grows old. */
+  readonly second: number;
+  readonly onRemove: (key: string) => void;
+}
+
+/** A value that stopped coming for so long is grey. */
+const staleMs = 2000;
+
+/** One value: its number large, what it was since it was set back, the last minute behind it. */
+export const LiveTile = memo(function LiveTile({ value, store, isFrozen, second, onRemove }: TileProps) {
+  const { key, name, unitId, unitName, unit } = value;
+  const version = useVersion(store, key, isFrozen);
+  // The version says that the series has changed, the second that it may have grown old.
+  const shown = useMemo(() => shownOf(value, store), [value, store, version, isFrozen ? 0 : second]);
+  const say = (number: number) => number.toFixed(decimalsOf(value));
+  const { last, statistics, samples, atMs } = shown;
+  const isThere = last !== undefined && shown.isLastNewest && atMs - last.atMs <= staleMs;
+  return (
+    <li className={classes.tile} data-there={isThere}>
+      <header>
+        <h2>{name}</h2>
+        <small>{unitName}</small>
+        <CloseButton aria-label={`Remove ${name}`} size="lg" onClick={() => onRemove(key)} />
+      </header>
+      <p className={classes.number}>
+        <b>{last ? say(last.value) : '–'}</b> <span>{unit}</span>
+      </p>
+      <Trace samples={samples} toMs={atMs} span={20 * Math.abs(value.scale)} />
+      {statistics && (
+        <dl className={classes.facts}>
+          <Fact name="min" said={say(statistics.least)} />
+          <Fact name="mean" said={say(statistics.mean)} />
+          <Fact name="max" said={say(statistics.most)} />
+        </dl>
+      )}
+      <p className={classes.state}>{sayState(shown, value, store.sayNothing(unitId), isThere)}</p>
+    </li>
+  );
+});
+
+const Fact = ({ name, said }: { readonly name: string; readonly said: string }) => (
+  <div>
+    <dt>{name}</dt>
+    <dd>{said}</dd>
+  </div>
+);
+
+/** The version of a value; while the picture is frozen, that from before. */
+function useVersion(store: LiveStore, key: string, isFrozen: boolean): number {
+  const version = useSyncExternalStore(store.subscribe, () => store.versionOf(key));
+  const frozen = useRef(version);
+  if (!isFrozen) frozen.current = version;
+  return frozen.current;
+}
+
+function shownOf({ key }: LiveValue, store: LiveStore) {
+  const series = store.seriesOf(key);
+  const atMs = deviceNowMs();
+  const last = series.last();
+  return {
+    atMs,
+    last,
+    isLastNewest: last !== undefined && series.newest()?.atMs === last.atMs,
+    statistics: series.statistics(),
+    losses: series.losses(),
+    samples: series.since(atMs - traceMs),
+  };
+}
+
+function sayState(
+  { last, losses, atMs }: ReturnType<typeof shownOf>,
+  value: LiveValue,
+  nothing: string | undefined,
+  isThere: boolean,
+): string {
+  const lost = losses > 0 ? `dropped out ${sayCount(losses, 'time')}` : '';
+  if (last && isThere)
+    return isPossible(last.value, value) ? lost : `outside ${value.least} to ${value.most} ${value.unit}`;
+  const since = last ? `since ${Math.max(1, Math.round((atMs - last.atMs) / 1000))} s` : '';
+  const said = nothing === undefined ? `no value ${since}` : `${value.unitName}: ${nothing} ${since}`;
+  return [said.trim(), lost].filter((part) => part !== '').join('; ');
+}

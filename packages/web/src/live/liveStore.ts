@@ -1,0 +1,68 @@
+import { type LiveSeries, makeLiveSeries } from '@probe-trail/core/liveValue';
+import type { LiveLine } from '@probe-trail/core/vehicleInterface';
+
+/** What was looked at is there for so long without having been started; ten samples a second. */
+const keptMinutes = 15;
+const mostSamples = keptMinutes * 60 * 10;
+
+/** The values that a page watches, outside of what React draws: they change ten times a second. */
+export interface LiveStore {
+  readonly take: (line: LiveLine, atMs: number) => void;
+  readonly seriesOf: (key: string) => LiveSeries;
+  /** Why a unit tells nothing just now; `undefined` where it does. */
+  readonly sayNothing: (unitId: string) => string | undefined;
+  /** Goes up with every change of a value. */
+  readonly versionOf: (key: string) => number;
+  readonly subscribe: (onChange: () => void) => () => void;
+  readonly reset: () => void;
+}
+
+export function makeLiveStore(): LiveStore {
+  const series = new Map<string, LiveSeries>();
+  const versions = new Map<string, number>();
+  const nothing = new Map<string, string>();
+  const heard = new Set<() => void>();
+  let isTold = true;
+  const tell = () => {
+    if (!isTold) return;
+    isTold = false;
+    // Many values come within one frame; the picture is drawn once.
+    requestAnimationFrame(() => {
+      isTold = true;
+      for (const hear of heard) hear();
+    });
+  };
+  const changed = (key: string) => versions.set(key, (versions.get(key) ?? 0) + 1);
+  const seriesOf = (key: string): LiveSeries => {
+    const known = series.get(key) ?? makeLiveSeries(mostSamples);
+    series.set(key, known);
+    return known;
+  };
+  return {
+    seriesOf,
+    take: (line, atMs) => {
+      if (line.kind === 'failed') return;
+      if (line.kind === 'nothing') nothing.set(line.unitId, line.because ?? 'silent');
+      else
+        for (const { key, value } of line.values) {
+          nothing.delete(key.slice(0, key.indexOf('.')));
+          seriesOf(key).add({ atMs, value });
+          changed(key);
+        }
+      tell();
+    },
+    sayNothing: (unitId) => nothing.get(unitId),
+    versionOf: (key) => versions.get(key) ?? 0,
+    subscribe: (onChange) => {
+      heard.add(onChange);
+      return () => heard.delete(onChange);
+    },
+    reset: () => {
+      for (const [key, one] of series) {
+        one.reset();
+        changed(key);
+      }
+      tell();
+    },
+  };
+}
