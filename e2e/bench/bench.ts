@@ -15,6 +15,7 @@ import { presses } from './presses.js';
 import { proofMs } from './proof.js';
 import { randomTrailCount } from './randomTrails.js';
 import { technicianRates } from './technicians.js';
+import { vehicleRates } from './vehicle.js';
 
 // Measures what the product must reach, prints each with its target, and keeps the last run in docs/benchmarks.md. What is felt comes
 // first: a machine that has been busy for minutes is slower for a while. `npm run bench -- appendRate endurance` measures some parts
@@ -31,6 +32,7 @@ const parts = {
   offlineStart,
   arrivalRates,
   technicianRates,
+  vehicleRates,
   randomTrailCount,
   endurance,
   presses,

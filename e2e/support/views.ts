@@ -13,6 +13,7 @@ export const views: Readonly<Record<string, readonly [path: string, sign: string
   'code sheets': ['/jobs/job-fg-06/codes', 'Every unit'],
   'what codes share': ['/jobs/job-fg-14/codes', 'What they have in common'],
   'codes by hand': ['/jobs/job-fg-14/codes/new?from=hand', 'Keep this sheet'],
+  'live values': ['/jobs/job-fg-06/live', 'Reset min and max'],
   'choosing a plan': ['/jobs/job-fg-07/plans', 'Follow this plan'],
   'the vehicles': ['/vehicles', 'FG-14'],
   'a vehicle': ['/vehicles/fg-09', 'Codes over time'],
