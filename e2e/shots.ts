@@ -65,7 +65,18 @@ const shots: Readonly<Record<string, Shot>> = {
   record: { path: '/trails/fg-11-fan/record' },
   editor: { path: '/plans/rear-lamps/edit?part=steps&step=look', person: 'ines' },
   library: { path: '/library?part=cards&card=coolantSensor', person: 'ines' },
-  matrix: { path: '/plans/accelerator-pedal/edit?part=matrix', person: 'ines' },
+  live: {
+    path: '/jobs/job-fg-14/live',
+    size: [820, 1180],
+    act: async (page) => {
+      for (const words of ['engine speed', 'boost', 'ambient', 'coolant', 'supply', 'rail']) {
+        await click('input[aria-label="Add a value"]')(page);
+        await page.keyboard.type(words);
+        await page.keyboard.press('Enter');
+      }
+      await new Promise((resolve) => setTimeout(resolve, 20_000));
+    },
+  },
   lessons: {
     path: '/plans/coolant-temperature/lessons',
     person: 'ines',
@@ -78,7 +89,6 @@ const browser = await openBrowser();
 await mkdir(folder, { recursive: true });
 try {
   await send(server.url, 'POST', '/api/plans/rear-lamps/draft');
-  await send(server.url, 'POST', '/api/plans/accelerator-pedal/draft');
   await trailAt(server.url, 'shot-sweep', 'accelerator-pedal', 'sweep1');
   await trailAt(server.url, 'shot-wire', 'boarding-ramp', 'drops');
   const volts = { plus: '11,9', 'K41-B': '11,5', 'M41-2': '2,6' };

@@ -5,7 +5,14 @@ import { installIn, root, run } from './run.mjs';
 // Checks what may import what, and that the picture of it in the docs is today's. `--write` draws it anew.
 
 const cruiser = 'floors/node_modules/.bin/depcruise';
-const sources = ['packages/core/src', 'packages/vehicle/src', 'packages/server/src', 'packages/web/src', 'packages/cli/src', 'e2e'];
+const sources = [
+  'packages/core/src',
+  'packages/vehicle/src',
+  'packages/server/src',
+  'packages/web/src',
+  'packages/cli/src',
+  'e2e',
+];
 const docs = `${root}/docs/architecture.md`;
 const [begin, end] = ['<!-- the floors, drawn by npm run floors -->', '<!-- end of the floors -->'];
 

@@ -62,6 +62,11 @@ export type LiveLine =
   | { readonly kind: 'nothing'; readonly atMs: number; readonly unitId: string; readonly because: string | null }
   | { readonly kind: 'failed'; readonly message: string };
 
+/** One line of a watch over the buses: whether a unit answered just now. */
+export type WatchLine =
+  | { readonly kind: 'seen'; readonly unitId: string; readonly isThere: boolean }
+  | { readonly kind: 'failed'; readonly message: string };
+
 export interface Cleared {
   readonly unitsCleared: number;
   readonly unitsSilent: number;
@@ -91,6 +96,9 @@ export const rigSchema = closedObject({
     description: 'the cause whose repair makes the silent units answer; null: none',
   }),
   fallsSilentAt: idOrNull().meta({ description: 'the unit at which the interface falls silent the first time' }),
+  dropsOutUnitIds: array(idText())
+    .max(400)
+    .meta({ description: 'units that fall silent for the last part of every seven seconds, as with a chafed harness' }),
   motion: string()
     .oneOf(['parked', 'idling', 'driving'] as const)
     .meta({ description: 'what the vehicle does while it is read; left out: it is parked' }),

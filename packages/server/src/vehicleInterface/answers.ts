@@ -1,7 +1,7 @@
 import { sheetCodeSchema, sheetUnitSchema } from '@probe-trail/core/codes';
 import { closedObject, idText, unionByKind } from '@probe-trail/core/schema';
-import type { Cleared, LiveLine, ReadingProgress } from '@probe-trail/core/vehicleInterface';
-import { amount, answer, listOf, oneOf, text, textOrNull } from '../answer/index.js';
+import type { Cleared, LiveLine, ReadingProgress, WatchLine } from '@probe-trail/core/vehicleInterface';
+import { amount, answer, listOf, oneOf, text, textOrNull, yesOrNo } from '../answer/index.js';
 
 /** One line of what a reading answers. */
 export const readingLine = answer<ReadingProgress>()(
@@ -27,6 +27,14 @@ export const liveLine = answer<LiveLine>()(
   unionByKind({
     values: closedObject({ kind: oneOf('values'), atMs: amount(), values: listOf(toldValue) }),
     nothing: closedObject({ kind: oneOf('nothing'), atMs: amount(), unitId: idText(), because: textOrNull() }),
+    failed: closedObject({ kind: oneOf('failed'), message: text() }),
+  }),
+);
+
+/** One line of a watch over the buses. */
+export const watchLine = answer<WatchLine>()(
+  unionByKind({
+    seen: closedObject({ kind: oneOf('seen'), unitId: idText(), isThere: yesOrNo() }),
     failed: closedObject({ kind: oneOf('failed'), message: text() }),
   }),
 );

@@ -14,6 +14,7 @@ import {
   type ReadingProgress,
   type ReadingRequest,
   readingRequestSchema,
+  type WatchLine,
 } from '@probe-trail/core/vehicleInterface';
 import { LinkLost } from '@probe-trail/vehicle/client';
 import type { FastifyPluginAsync } from 'fastify';
@@ -23,10 +24,10 @@ import { personOf } from '../person/index.js';
 import { AppError } from '../problem/index.js';
 import { vehicleOr404 } from '../vehicle/index.js';
 import type { VehicleStore } from '../vehicle/store.js';
-import { clearedAnswer, liveLine, readingLine } from './answers.js';
+import { clearedAnswer, liveLine, readingLine, watchLine } from './answers.js';
 import { busOf } from './busOf.js';
 import { merged } from './merged.js';
-import { readLive } from './readLive.js';
+import { readLive, watchUnits } from './readLive.js';
 import type { ReachedVehicle, VehicleInterface } from './vehicleInterface.js';
 
 export interface InterfaceOptions {
@@ -81,6 +82,22 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
       const lines = saidFailure(
         () => reach(jobId, 'asFound'),
         ({ line, reached }) => readLive(keys, { line, reached, nowMs, signal }),
+        signal,
+      );
+      return reply.type('application/x-ndjson').send(Readable.from(asText(lines)));
+    },
+  );
+
+  app.get<JobRoute>(
+    '/:jobId/interface/watch',
+    { schema: { params, ...sends('application/x-ndjson', watchLine) }, config },
+    async (request, reply) => {
+      const { jobId } = request.params;
+      await jobs.jobOr404(jobId);
+      const signal = app.beginStream(request, reply);
+      const lines = saidFailure(
+        () => reach(jobId, 'asFound'),
+        ({ line, reached }) => watchUnits({ line, reached, signal }),
         signal,
       );
       return reply.type('application/x-ndjson').send(Readable.from(asText(lines)));
@@ -185,6 +202,6 @@ async function clearUnits(reach: () => Promise<Reached>, signal: AbortSignal): P
   return { unitsCleared, unitsSilent: units.length - unitsCleared };
 }
 
-async function* asText(lines: AsyncIterable<ReadingProgress | LiveLine>): AsyncGenerator<string> {
+async function* asText(lines: AsyncIterable<ReadingProgress | LiveLine | WatchLine>): AsyncGenerator<string> {
   for await (const line of lines) yield `${JSON.stringify(line)}\n`;
 }

@@ -3,7 +3,7 @@ import type { LiveLine, Rig } from '@probe-trail/core/vehicleInterface';
 import { expect } from 'chai';
 import { smallLine, takeInVehicle } from '../testing/aJob.js';
 import { aServer, type TestServer, testPassword } from '../testing/aServer.js';
-import { readLive } from './readLive.js';
+import { readLive, watchUnits } from './readLive.js';
 import type { ReachedVehicle } from './vehicleInterface.js';
 
 const aValue = (id: string, at: number) => ({
@@ -97,6 +97,7 @@ describe('values that are read again and again', () => {
     const reached: ReachedVehicle = {
       readCodes: async () => ({ answer: 'silent' }),
       clearCodes: async () => false,
+      isThere: async () => true,
       release: () => undefined,
       readValues: async ({ id }, values) => {
         asked.push(`${id}: ${values.map(({ key }) => key).join()}`);
@@ -115,5 +116,28 @@ describe('values that are read again and again', () => {
     const round = ['A10: A10.coolantTemperature,A10.intakeAirTemperature', 'A40: A40.outsideTemperature'];
     expect(asked).to.deep.equal([...round, ...round]);
     expect(lines[1]).to.deep.equal({ kind: 'nothing', atMs: 5, unitId: 'A40', because: 'it is busy; ask again' });
+  });
+});
+
+describe('a watch over the units', () => {
+  it('asks every unit that has an address again and again, and says whether it is there', async () => {
+    const control = new AbortController();
+    const reached: ReachedVehicle = {
+      readCodes: async () => ({ answer: 'silent' }),
+      readValues: async () => ({ answer: 'silent' }),
+      clearCodes: async () => false,
+      release: () => undefined,
+      isThere: async ({ id }) => id !== 'A40',
+    };
+    const small = smallLine();
+    const unreachable = { id: 'A50', name: 'lamp controller', aliases: [], hangsOn: ['bus'] };
+    const line: Line = { ...small, units: [...small.units, unreachable] };
+    const said: string[] = [];
+    for await (const one of watchUnits({ line, reached, signal: control.signal })) {
+      said.push(one.kind === 'seen' ? `${one.unitId} ${one.isThere}` : one.message);
+      if (said.length === 6) control.abort();
+    }
+    const round = ['A10 true', 'A20 true', 'A40 false'];
+    expect(said).to.deep.equal([...round, ...round]);
   });
 });

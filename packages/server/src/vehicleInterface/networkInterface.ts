@@ -75,6 +75,11 @@ function unitsOver(link: VehicleLink, line: Line): Omit<ReachedVehicle, 'release
         codes: codes.map((code) => ({ ...code, unitId: unit.id, text: textOf.get(code.code) ?? '' })),
       };
     },
+    // A refusal is an answer too.
+    isThere: async (unit, signal) => {
+      const present = { kind: 'testerPresent', isAnswered: true } as const;
+      return (await askUnit(link, unit, present, { signal, urgency: 'background' })).answer !== 'silent';
+    },
     readValues: async (unit, values, signal) => {
       const identifiers = [...new Set(values.map(({ identifier }) => Number.parseInt(identifier, 16)))];
       const reply = await askUnit(link, unit, { kind: 'read', identifiers }, { signal, urgency: 'live' });

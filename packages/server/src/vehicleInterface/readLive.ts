@@ -1,7 +1,7 @@
 import { groupBy } from '@probe-trail/core/list';
 import { type LiveValue, liveValuesOf } from '@probe-trail/core/liveValue';
 import type { Line } from '@probe-trail/core/vehicle';
-import type { LiveLine } from '@probe-trail/core/vehicleInterface';
+import type { LiveLine, WatchLine } from '@probe-trail/core/vehicleInterface';
 import { busOf } from './busOf.js';
 import { merged } from './merged.js';
 import type { ReachedVehicle } from './vehicleInterface.js';
@@ -28,21 +28,14 @@ export async function* readLive(keys: ReadonlySet<string>, watched: Watched): As
   const buses = groupBy(units, (unit) => busOf(watched.line, unit));
   yield* merged(
     [...buses.values()].map((ofBus) =>
-      watchBus(
+      inRounds(
         ofBus.map(({ id }) => byUnit.get(id) ?? []),
-        watched,
+        (values) => readOnce(values, watched),
+        roundMs,
+        watched.signal,
       ),
     ),
   );
-}
-
-async function* watchBus(units: readonly (readonly LiveValue[])[], watched: Watched): AsyncGenerator<LiveLine> {
-  while (!watched.signal.aborted) {
-    const fromMs = performance.now();
-    for (const values of units) yield await readOnce(values, watched);
-    const restMs = roundMs - (performance.now() - fromMs);
-    if (restMs > 0) await new Promise((resolve) => setTimeout(resolve, restMs));
-  }
 }
 
 async function readOnce(values: readonly LiveValue[], { line, reached, nowMs, signal }: Watched): Promise<LiveLine> {
@@ -52,4 +45,42 @@ async function readOnce(values: readonly LiveValue[], { line, reached, nowMs, si
   const reply = await reached.readValues(unit, values, signal);
   if (reply.answer === 'answered') return { kind: 'values', atMs: nowMs(), values: reply.values };
   return { kind: 'nothing', atMs: nowMs(), unitId, because: reply.answer === 'unread' ? reply.because : null };
+}
+
+/** No unit is asked more often whether it is there. */
+const watchRoundMs = 250;
+
+/** Asks every unit again and again whether it is there, until the signal is aborted. A unit without an address is not asked. */
+export async function* watchUnits({ line, reached, signal }: Omit<Watched, 'nowMs'>): AsyncGenerator<WatchLine> {
+  const units = line.units.filter(({ address }) => address !== undefined);
+  const buses = groupBy(units, (unit) => busOf(line, unit));
+  yield* merged(
+    [...buses.values()].map((ofBus) =>
+      inRounds(
+        ofBus,
+        async (unit): Promise<WatchLine> => ({
+          kind: 'seen',
+          unitId: unit.id,
+          isThere: await reached.isThere(unit, signal),
+        }),
+        watchRoundMs,
+        signal,
+      ),
+    ),
+  );
+}
+
+/** Asks each in turn, again and again, each round taking so long at least. */
+async function* inRounds<Asked, Said>(
+  all: readonly Asked[],
+  ask: (one: Asked) => Promise<Said>,
+  roundMs: number,
+  signal: AbortSignal,
+): AsyncGenerator<Said> {
+  while (!signal.aborted) {
+    const fromMs = performance.now();
+    for (const one of all) yield await ask(one);
+    const restMs = roundMs - (performance.now() - fromMs);
+    if (restMs > 0) await new Promise((resolve) => setTimeout(resolve, restMs));
+  }
 }

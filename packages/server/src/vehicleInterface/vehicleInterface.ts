@@ -31,6 +31,8 @@ export interface VehicleInterface {
 /** Every call may take seconds, ends early when its signal is aborted, and throws `LinkLost` when the interface itself fails. */
 export interface ReachedVehicle {
   readonly readCodes: (unit: LineUnit, signal: AbortSignal) => Promise<UnitReply<CodesTold>>;
+  /** Whether a unit answers at all. */
+  readonly isThere: (unit: LineUnit, signal: AbortSignal) => Promise<boolean>;
   /** The values are all of this unit. */
   readonly readValues: (
     unit: LineUnit,

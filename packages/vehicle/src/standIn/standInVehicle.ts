@@ -12,7 +12,7 @@ import {
   type UdsResponse,
   type UnitCode,
 } from '../uds/index.js';
-import { withFault, worldAt } from './world.js';
+import { isDroppedOut, withFault, worldAt } from './world.js';
 
 /** What can happen to a stand-in vehicle from outside: somebody works on it, or drives it. */
 export type StandInCommand =
@@ -57,7 +57,10 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
   let hasFallenSilent = false;
 
   const isRepaired = (cause: string | null) => cause !== null && repaired.includes(cause);
-  const isSilent = ({ id }: LineUnit) => rig.silentUnitIds.includes(id) && !isRepaired(rig.silentUntilRepaired);
+  const isGone = (unitId: string) =>
+    rig.silentUnitIds.includes(unitId) ||
+    (rig.dropsOutUnitIds?.includes(unitId) === true && isDroppedOut(seconds(), droppedSeconds));
+  const isSilent = ({ id }: LineUnit) => isGone(id) && !isRepaired(rig.silentUntilRepaired);
   const isBack = ({ returns, untilRepaired }: Rig['codes'][number]) =>
     (returns === 'atOnce' || (returns === 'moving' && hasMoved)) && !isRepaired(untilRepaired);
   const codesOf = ({ id }: LineUnit): readonly UnitCode[] =>
@@ -100,7 +103,8 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
         data: (identifier) => (identifier === vinIdentifier ? new TextEncoder().encode(vin) : dataOf(unit, identifier)),
       });
       // What a unit has at hand it tells quickly; its codes it has to look up.
-      const afterMs = bytes[0] === services.read ? Math.min(valueMs, rig.msPerUnit) : rig.msPerUnit;
+      const isQuick = bytes[0] === services.read || bytes[0] === services.testerPresent;
+      const afterMs = isQuick ? Math.min(valueMs, rig.msPerUnit) : rig.msPerUnit;
       return answer ? { kind: 'answers', bytes: answer, afterMs } : { kind: 'silent' };
     },
     tell: (command) => {
@@ -116,6 +120,7 @@ function secondsSinceNow(): () => number {
 }
 
 const valueMs = 8;
+const droppedSeconds = 2.5;
 
 /** A value in its bytes; one that is not there is sent as invalid, or as 0 where the line has no sign for that. */
 const bytesOf = (number: number | undefined, value: LiveValueInfo): readonly number[] =>

@@ -65,6 +65,8 @@ export function withFault(
   if (kind === 'offset') return value + amount;
   if (kind === 'gain') return value * amount;
   if (kind === 'stuck') return amount;
-  // It drops out for the last part of every seven seconds, as a chafed wire does over bumps.
-  return seconds % 7 > 7 - amount ? undefined : value;
+  return isDroppedOut(seconds, amount) ? undefined : value;
 }
+
+/** Whether what drops out is gone: for the last part of every seven seconds, as a chafed wire does over bumps. */
+export const isDroppedOut = (seconds: number, forSeconds: number): boolean => seconds % 7 > 7 - forSeconds;

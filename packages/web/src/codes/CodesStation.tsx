@@ -62,6 +62,9 @@ export function CodesStation({ open, isDue }: StationBodyProps) {
           <Button size="lg" mih={56} variant="default" component={Link} to={`/jobs/${jobId}/live`}>
             Live values
           </Button>
+          <Button size="lg" mih={56} variant="default" component={Link} to={`/jobs/${jobId}/watch`}>
+            Watch the units
+          </Button>
         </Group>
       )}
     </>

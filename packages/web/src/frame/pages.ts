@@ -29,6 +29,7 @@ export const pages = {
   sheets: { path: '/jobs/:jobId/codes' },
   newSheet: { path: '/jobs/:jobId/codes/new' },
   live: { path: '/jobs/:jobId/live' },
+  watch: { path: '/jobs/:jobId/watch' },
   planChoice: { path: '/jobs/:jobId/plans' },
   newVehicle: { path: '/vehicles/new' },
   vehicle: { path: '/vehicles/:vehicleId' },

@@ -1,9 +1,10 @@
 import { Button, Group, Select } from '@mantine/core';
 import { type LiveValue, liveValuesOf } from '@probe-trail/core/liveValue';
-import { mostLiveValues } from '@probe-trail/core/vehicleInterface';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { type LiveLine, mostLiveValues } from '@probe-trail/core/vehicleInterface';
+import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Wait } from '../api/Wait';
+import { deviceNowMs } from '../device/clock';
 import { useKeptState } from '../device/keptState';
 import { isListOf, isText } from '../device/shapes';
 import { Page } from '../frame/Page';
@@ -12,7 +13,8 @@ import { Notice } from '../spec/Notice';
 import classes from './LivePage.module.css';
 import { LiveTile } from './LiveTile';
 import { makeLiveStore } from './liveStore';
-import { useLiveStream } from './useLiveStream';
+import { useSeconds } from './useSeconds';
+import { useVehicleStream } from './useVehicleStream';
 
 /** What the units of a vehicle tell just now. */
 export function LivePage() {
@@ -47,10 +49,10 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
   const second = useSeconds();
   const known = useMemo(() => new Map(values.map((value) => [value.key, value])), [values]);
   const shown = keys.flatMap((key) => known.get(key) ?? []);
-  const problem = useLiveStream(
-    open.jobId,
-    shown.map(({ key }) => key),
-    store,
+  const asked = shown.map(({ key }) => key).join(',');
+  const problem = useVehicleStream<LiveLine>(
+    asked === '' ? undefined : `/api/jobs/${open.jobId}/interface/live?values=${encodeURIComponent(asked)}`,
+    (line) => store.take(line, deviceNowMs()),
   );
   const remove = useRef((key: string) => setKeys((last) => last.filter((one) => one !== key))).current;
   if (values.length === 0) return <NoValues />;
@@ -116,14 +118,4 @@ function AddValue({ values, isFull, onAdd }: AddProps) {
       onChange={(key) => key !== null && onAdd(key)}
     />
   );
-}
-
-/** Goes up once a second. */
-function useSeconds(): number {
-  const [second, setSecond] = useState(0);
-  useEffect(() => {
-    const timer = setInterval(() => setSecond((last) => last + 1), 1000);
-    return () => clearInterval(timer);
-  }, []);
-  return second;
 }

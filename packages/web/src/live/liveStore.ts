@@ -7,7 +7,7 @@ const mostSamples = keptMinutes * 60 * 10;
 
 /** The values that a page watches, outside of what React draws: they change ten times a second. */
 export interface LiveStore {
-  readonly take: (line: LiveLine, atMs: number) => void;
+  readonly take: (line: Exclude<LiveLine, { readonly kind: 'failed' }>, atMs: number) => void;
   readonly seriesOf: (key: string) => LiveSeries;
   /** Why a unit tells nothing just now; `undefined` where it does. */
   readonly sayNothing: (unitId: string) => string | undefined;
@@ -41,7 +41,6 @@ export function makeLiveStore(): LiveStore {
   return {
     seriesOf,
     take: (line, atMs) => {
-      if (line.kind === 'failed') return;
       if (line.kind === 'nothing') nothing.set(line.unitId, line.because ?? 'silent');
       else
         for (const { key, value } of line.values) {

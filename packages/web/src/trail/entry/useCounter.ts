@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { deviceNowMs } from '../../device/clock';
 import { useKeptState } from '../../device/keptState';
 import { isListOf, isNullOr, isNumber, isShaped } from '../../device/shapes';
-import { playTone } from './playTone';
+import { playTone } from '../../ui/playTone';
 import { placeOf, type ReadingProps } from './recordReading';
 
 interface KeptCount {

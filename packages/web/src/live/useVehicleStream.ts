@@ -1,31 +1,36 @@
 import { isProblemDetails } from '@probe-trail/core/problem';
-import type { LiveLine } from '@probe-trail/core/vehicleInterface';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { jsonLines } from '../api/jsonLines';
-import { deviceNowMs } from '../device/clock';
-import type { LiveStore } from './liveStore';
 
 const againAfterMs = 2000;
 
+interface Failed {
+  readonly kind: 'failed';
+  readonly message: string;
+}
+
 /**
- * Reads these values from the vehicle of a job for as long as the page stands, and begins again where the way to it was lost: what comes in
- * between is a gap.
+ * Listens to what a vehicle says for as long as the page stands, and begins again where the way to it was lost: what comes in between is a gap.
+ * @param url `undefined`: nothing is asked for
  * @returns why nothing comes, in a sentence; `undefined` while it does
  */
-export function useLiveStream(jobId: string, keys: readonly string[], store: LiveStore): string | undefined {
+export function useVehicleStream<Line extends { readonly kind: string }>(
+  url: string | undefined,
+  take: (line: Exclude<Line, Failed>) => void,
+): string | undefined {
   const [problem, setProblem] = useState<string | undefined>();
-  const values = keys.join(',');
+  const taken = useRef(take);
+  taken.current = take;
   useEffect(() => {
     setProblem(undefined);
-    if (values === '') return;
+    if (url === undefined) return;
     const control = new AbortController();
     let timer: ReturnType<typeof setTimeout> | undefined;
     const read = async () => {
       try {
-        const url = `/api/jobs/${jobId}/interface/live?values=${encodeURIComponent(values)}`;
-        for await (const line of jsonLines<LiveLine>(url, { signal: control.signal })) {
-          setProblem(line.kind === 'failed' ? line.message : undefined);
-          store.take(line, deviceNowMs());
+        for await (const line of jsonLines<Line | Failed>(url, { signal: control.signal })) {
+          setProblem(isFailed(line) ? line.message : undefined);
+          if (!isFailed(line)) taken.current(line as Exclude<Line, Failed>);
         }
       } catch (error) {
         if (!control.signal.aborted) setProblem(sayLost(error));
@@ -37,9 +42,11 @@ export function useLiveStream(jobId: string, keys: readonly string[], store: Liv
       control.abort();
       clearTimeout(timer);
     };
-  }, [jobId, values, store]);
+  }, [url]);
   return problem;
 }
+
+const isFailed = (line: { readonly kind: string }): line is Failed => line.kind === 'failed';
 
 const sayLost = (error: unknown): string =>
   isProblemDetails(error) ? error.detail : 'The server cannot be reached. What was seen is kept; it goes on by itself.';
