@@ -105,6 +105,13 @@ interface AddProps {
 
 /** A value is found by its name or by that of its unit. */
 function AddValue({ values, isFull, onAdd }: AddProps) {
+  const [words, setWords] = useState('');
+  const add = (key: string | null) => {
+    if (key === null) return;
+    onAdd(key);
+    // The next one is looked for by other words.
+    setWords('');
+  };
   return (
     <Select
       className={classes.add}
@@ -115,7 +122,9 @@ function AddValue({ values, isFull, onAdd }: AddProps) {
       disabled={isFull}
       value={null}
       data={values.map(({ key, name, unitName }) => ({ value: key, label: `${name}, ${unitName}` }))}
-      onChange={(key) => key !== null && onAdd(key)}
+      searchValue={words}
+      onSearchChange={setWords}
+      onChange={add}
     />
   );
 }
