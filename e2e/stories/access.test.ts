@@ -1,34 +1,15 @@
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { expect } from 'chai';
+import { expectAccessible } from '../support/axe.js';
 import { aUser, phone, type User } from '../support/user.js';
-import { prepareViews, seenAt, standsStill, views } from '../support/views.js';
+import { prepareViews, seenAt, views } from '../support/views.js';
 import { lookAtWidths } from '../support/widths.js';
 import { useWorld } from '../support/world.js';
-
-const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-
-interface Violation {
-  readonly id: string;
-  readonly nodes: readonly { readonly html: string; readonly failureSummary: string }[];
-}
 
 describe('axe-core finds no violation, and every width fits', () => {
   const world = useWorld();
   before(async () => {
     await prepareViews(world.server.url);
   });
-
-  const check = async (user: User, where: 'document' | `'[role="dialog"]'` = 'document') => {
-    await standsStill(user);
-    const violations = (await user.page.evaluate(
-      `axe.run(${where}).then((result) => result.violations)`,
-    )) as readonly Violation[];
-    const messages = violations.flatMap(({ id, nodes }) =>
-      nodes.slice(0, 3).map(({ html, failureSummary }) => `${id}: ${html.slice(0, 200)} ${failureSummary}`),
-    );
-    expect(messages, messages.join('\n')).to.deep.equal([]);
-  };
 
   const inScheme = (user: User, scheme: 'light' | 'dark') =>
     user.page.emulateMediaFeatures([
@@ -65,8 +46,7 @@ describe('axe-core finds no violation, and every width fits', () => {
     const nobody = await aUser(world.browser, world.server.url, null);
     await nobody.goTo('/');
     await nobody.see('Accounts of the demo world');
-    await nobody.page.evaluate(axe);
-    await check(nobody);
+    await expectAccessible(nobody);
     await nobody.leave();
   });
 
@@ -77,11 +57,10 @@ describe('axe-core finds no violation, and every width fits', () => {
       await user.goTo(path);
       for (const press of presses) await user.click(press);
       await user.see(sign);
-      await user.page.evaluate(axe);
       // Behind an open dialog nothing can be reached.
       const isDialog = presses.length > 0 && (await user.page.$('[role="dialog"]')) !== null;
       const where = isDialog ? `'[role="dialog"]'` : 'document';
-      await check(user, where);
+      await expectAccessible(user, where);
       const found = await lookAtWidths(user, name, sign);
       expect(found, found.join('\n')).to.deep.equal([]);
       await inScheme(user, 'dark');
@@ -89,7 +68,7 @@ describe('axe-core finds no violation, and every width fits', () => {
       // With touch turned on the page would be loaded anew.
       await user.page.setViewport({ ...phone, hasTouch: false });
       await seenAt(user, sign);
-      await check(user, where);
+      await expectAccessible(user, where);
       await user.leave();
     });
 });

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { expectAccessible } from '../support/axe.js';
 import { aUser } from '../support/user.js';
 import { prepareViews, views } from '../support/views.js';
 import { lookAtWidths } from '../support/widths.js';
@@ -16,6 +17,7 @@ describe('every page at every width', () => {
         const [path = '', sign = ''] = views[name] ?? [];
         await user.goTo(path);
         await user.see(sign);
+        await expectAccessible(user);
         const found = await lookAtWidths(user, name, sign);
         expect(found, found.join('\n')).to.deep.equal([]);
       }

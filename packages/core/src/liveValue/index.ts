@@ -1,4 +1,5 @@
 // What other features and packages may use; every other file here is private to the folder.
+export { alikeOthers, apartFrom } from './alike.js';
 export {
   type LivePoint,
   type LiveSample,

@@ -2,6 +2,8 @@ import { expect } from 'chai';
 import { array, assert, boolean, constant, constantFrom, double, integer, oneof, property, record } from 'fast-check';
 import type { LiveValueInfo } from '../vehicle/index.js';
 import {
+  alikeOthers,
+  apartFrom,
   decimalsOf,
   decodeValue,
   encodeValue,
@@ -153,5 +155,37 @@ describe('what a live value was', () => {
         },
       ),
     );
+  });
+});
+
+describe('values that are alike', () => {
+  const named = (key: string, name: string, unit = 'km/h') => ({
+    ...value({ name, unit }),
+    key,
+    unitId: 'A20',
+    unitName: 'brake control unit',
+    identifier: '2B01',
+  });
+  const wheels = ['front left', 'front right', 'rear left'].map((place) => named(place, `wheel speed, ${place}`));
+
+  it('are those named alike up to the comma, of one quantity, three at least', () => {
+    const others = alikeOthers([
+      ...wheels,
+      named('speed', 'wheel speed, of the gearbox', 'rpm'),
+      named('track1', 'accelerator pedal, track 1', 'V'),
+      named('track2', 'accelerator pedal, track 2', 'V'),
+    ]);
+    expect([...others]).to.deep.equal([
+      ['front left', ['front right', 'rear left']],
+      ['front right', ['front left', 'rear left']],
+      ['rear left', ['front left', 'front right']],
+    ]);
+  });
+
+  it('are told apart by the median of the others, which one wrong value hardly moves', () => {
+    expect(apartFrom(30, [50, 50.1, 49.9])).to.equal(-20);
+    expect(apartFrom(50, [30, 50.1, 49.9])).to.be.closeTo(0.1, 1e-9);
+    expect(apartFrom(50, [49, 52])).to.equal(-0.5);
+    expect(apartFrom(50, [49])).to.equal(undefined);
   });
 });

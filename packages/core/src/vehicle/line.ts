@@ -18,7 +18,10 @@ const hexWord = () =>
 
 const liveValueSchema = closedObject({
   id: idText(),
-  name: draftText(120),
+  name: draftText(120).meta({
+    description:
+      'values that measure the same at several places are named alike up to the first comma: “wheel speed, rear left”',
+  }),
   at: wholeNumber(254).meta({ description: 'its first byte in what the unit sends for the identifier; 0: the first' }),
   bytes: number().required().integer().min(1).max(4),
   isSigned: boolean().required().meta({ description: 'whether the bytes are a number with a sign (two’s complement)' }),

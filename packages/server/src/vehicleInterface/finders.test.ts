@@ -66,6 +66,30 @@ describe('where the interface of a vehicle is', () => {
   });
 });
 
+describe('a stand-in that has ended', () => {
+  it('is said, and started anew the next time', async () => {
+    let started = 0;
+    const standIns = makeStandIns(
+      () => {
+        started += 1;
+        const spawned = spawnStandIn(files, vehicle.vin);
+        return started > 1
+          ? spawned
+          : spawned.then(async (one) => {
+              await one.close();
+              return one;
+            });
+      },
+      async () => [],
+    );
+    const failure = await standIns.find(vehicle, smallLine(), 'asFound').catch((error: unknown) => error);
+    expect(String(failure)).to.include('The stand-in of FG-07 has ended.');
+    expect(await standIns.find(vehicle, smallLine(), 'asFound')).to.include({ host: '127.0.0.1' });
+    await standIns.close();
+    expect(started).to.equal(2);
+  });
+});
+
 describe('a vehicle over the network', () => {
   it('says of a unit why it is not read, and is told apart from a silent one', async () => {
     const standIn = await spawnStandIn(files, vehicle.vin);

@@ -54,8 +54,16 @@ export function makeStandIns(
     find: async (vehicle, _, moment) => {
       const standIn = await standInOf(vehicle);
       if (!standIn) return undefined;
-      await standIn.tell({ kind: 'repaired', causes: await repairedCauses(vehicle.vehicleId) });
-      if (moment === 'afterDriving') await standIn.tell({ kind: 'driven' });
+      const causes = await repairedCauses(vehicle.vehicleId);
+      try {
+        await standIn.tell({ kind: 'repaired', causes });
+        if (moment === 'afterDriving') await standIn.tell({ kind: 'driven' });
+      } catch {
+        started.delete(vehicle.vehicleId);
+        throw new LinkLost(
+          `The stand-in of ${vehicle.fleetNumber} has ended. It is started anew when it is read again.`,
+        );
+      }
       return standIn.endpoint;
     },
     close: async () => {

@@ -22,6 +22,9 @@ export async function spawnStandIn({ rig, line }: StandInFiles, vin: string): Pr
   const child = spawn(process.execPath, [program, rig, '--line', line, ...number, '--host', host, '--port', '0'], {
     stdio: ['pipe', 'pipe', 'inherit'],
   });
+  // One that could not be started, or has ended, says no more lines: that is noticed below.
+  child.on('error', () => undefined);
+  child.stdin.on('error', () => undefined);
   const lines = createInterface({ input: child.stdout })[Symbol.asyncIterator]();
   const nextLine = async (): Promise<string> => {
     const { value, done } = await lines.next();
@@ -44,6 +47,7 @@ export async function spawnStandIn({ rig, line }: StandInFiles, vin: string): Pr
       return told;
     },
     close: async () => {
+      if (child.exitCode !== null || child.signalCode !== null) return;
       const ended = once(child, 'exit');
       child.stdin.end();
       await ended;

@@ -7,6 +7,8 @@ export class LinkLost extends Error {}
 /** One connection that a vehicle has let in. */
 export interface Connection {
   readonly send: (message: DoipMessage) => void;
+  /** The interface took what was sent and says nothing: the connection is lost, though nobody has closed it. */
+  readonly giveUp: () => void;
   readonly close: () => void;
 }
 
@@ -54,7 +56,7 @@ export function openConnection(endpoint: Endpoint, tester: number, events: Conne
     const letIn = () => {
       isOpen = true;
       clearTimeout(timer);
-      resolve({ send, close: () => lose('The connection was closed.') });
+      resolve({ send, giveUp: () => lose(fellSilent), close: () => lose('The connection was closed.') });
     };
     const take = (message: DoipMessage) => {
       if (message.kind === 'areYouThere') send({ kind: 'iAmThere', tester });

@@ -198,6 +198,18 @@ describe('the link to a peer that does not keep to the standard', () => {
     });
   });
 
+  it('does not take an interface that says nothing for a silent unit', async () => {
+    server = createServer((socket) => {
+      socket.on('error', () => socket.destroy());
+      socket.once('data', () => socket.write(encodeDoip({ kind: 'activated', tester, entity: 0x1000, code: 0x10 })));
+    }).listen(0, host);
+    await once(server, 'listening');
+    link = linkTo((server.address() as { port: number }).port);
+    const failures = await Promise.all([engine, door].map((unit) => failureOf(link.ask(unit, allCodes))));
+    for (const failure of failures) expect(failure).to.be.instanceOf(LinkLost);
+    expect(String(failures[0])).to.include('The interface fell silent.');
+  });
+
   it('is lost with a sentence wherever an answer is cut off', async () => {
     const whole = encodeDoip({ kind: 'diagnostic', from: engine, to: tester, data: codes });
     for (let length = 0; length < whole.length; length += 1) {

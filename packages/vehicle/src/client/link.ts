@@ -153,13 +153,14 @@ function openLine({ endpoint, tester, lengthsOf }: LinkOptions): {
 
   return {
     ask: async (unit, request, signal) => {
-      const { send } = await connected();
+      const { send, giveUp } = await connected();
       signal?.throwIfAborted();
       const open = openByUnit.get(unit) ?? new Set();
       openByUnit.set(unit, open);
-      return waitForReply(request, open, signal, () =>
-        send({ kind: 'diagnostic', from: tester, to: unit, data: encodeRequest(request) }),
-      );
+      return waitForReply(request, open, signal, {
+        send: () => send({ kind: 'diagnostic', from: tester, to: unit, data: encodeRequest(request) }),
+        loseInterface: giveUp,
+      });
     },
     close: async () => {
       const opened = await connection?.catch(() => undefined);
@@ -178,16 +179,23 @@ function giveTo(open: ReadonlySet<Open>, data: Uint8Array, lengths: Lengths): vo
   }
 }
 
+interface Way {
+  readonly send: () => void;
+  /** Nobody has taken the request: that is no silence of the unit. */
+  readonly loseInterface: () => void;
+}
+
 /** Sends a request and waits: until it is answered, asks for more time no longer, stays silent, is called off, or the connection is lost. */
 function waitForReply(
   request: UdsRequest,
   open: Set<Open>,
   signal: AbortSignal | undefined,
-  send: () => void,
+  { send, loseInterface }: Way,
 ): Promise<Reply> {
   return new Promise((resolve, reject) => {
     let timer: ReturnType<typeof setTimeout>;
     let pending = 0;
+    let isTaken = false;
     const end = (settle: () => void) => {
       clearTimeout(timer);
       open.delete(one);
@@ -205,7 +213,8 @@ function waitForReply(
     const watch = (ms: number) => {
       timer = setTimeout(() => {
         const leftMs = silentAtMs - performance.now();
-        if (leftMs <= 0) reply({ kind: 'silent' });
+        if (leftMs <= 0 && isTaken) reply({ kind: 'silent' });
+        else if (leftMs <= 0) loseInterface();
         else watch(Math.min(leftMs, answerMs));
       }, ms);
     };
@@ -214,6 +223,7 @@ function waitForReply(
       else if (answer.kind === 'refused') reply({ ...answer, says: sayRefusal(answer.code) });
       else if (answer.kind === 'garbled') reply(answer);
       else if (answer.kind === 'pending') {
+        isTaken = true;
         pending += 1;
         if (pending <= mostPending) silentAfter(p2StarMs + wayMs);
       }
@@ -221,7 +231,10 @@ function waitForReply(
     const wasNotTaken = (code: number): void =>
       reply(code === unitUnreachable ? { kind: 'silent' } : { kind: 'refused', code, says: sayNotTaken(code) });
     // Once the unit asked for more time, that stands.
-    const wasTaken = () => pending === 0 && silentAfter(answerMs);
+    const wasTaken = () => {
+      isTaken = true;
+      if (pending === 0) silentAfter(answerMs);
+    };
     const one: Open = { request, take, wasTaken, wasNotTaken, giveUp };
     open.add(one);
     signal?.addEventListener('abort', callOff, { once: true });

@@ -1,5 +1,5 @@
 import { Button, Group, Select } from '@mantine/core';
-import { type LiveValue, liveValuesOf } from '@probe-trail/core/liveValue';
+import { alikeOthers, type LiveValue, liveValuesOf } from '@probe-trail/core/liveValue';
 import { type LiveLine, mostLiveValues } from '@probe-trail/core/vehicleInterface';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -48,7 +48,8 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
   const [isFrozen, setIsFrozen] = useState(false);
   const second = useSeconds();
   const known = useMemo(() => new Map(values.map((value) => [value.key, value])), [values]);
-  const shown = keys.flatMap((key) => known.get(key) ?? []);
+  const shown = useMemo(() => keys.flatMap((key) => known.get(key) ?? []), [keys, known]);
+  const alike = useMemo(() => alikeOthers(shown), [shown]);
   const asked = shown.map(({ key }) => key).join(',');
   const problem = useVehicleStream<LiveLine>(
     asked === '' ? undefined : `/api/jobs/${open.jobId}/interface/live?values=${encodeURIComponent(asked)}`,
@@ -86,6 +87,7 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
               key={value.key}
               value={value}
               store={store}
+              others={alike.get(value.key) ?? none}
               isFrozen={isFrozen}
               second={second}
               onRemove={remove}

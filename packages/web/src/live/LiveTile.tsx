@@ -1,5 +1,5 @@
 import { CloseButton } from '@mantine/core';
-import { decimalsOf, isPossible, type LiveValue } from '@probe-trail/core/liveValue';
+import { apartFrom, decimalsOf, isPossible, type LiveValue } from '@probe-trail/core/liveValue';
 import { memo, useMemo, useRef, useSyncExternalStore } from 'react';
 import { deviceNowMs } from '../device/clock';
 import { sayCount } from '../ui/sayCount';
@@ -10,6 +10,8 @@ import { Trace, traceMs } from './Trace';
 interface TileProps {
   readonly value: LiveValue;
   readonly store: LiveStore;
+  /** Keys of the values that measure the same at other places; none where there are too few. */
+  readonly others: readonly string[];
   readonly isFrozen: boolean;
   /** Goes up once a second, so that a value that stopped coming grows old. */
   readonly second: number;
@@ -20,13 +22,13 @@ interface TileProps {
 const staleMs = 2000;
 
 /** One value: its number large, what it was since it was set back, the last minute behind it. */
-export const LiveTile = memo(function LiveTile({ value, store, isFrozen, second, onRemove }: TileProps) {
+export const LiveTile = memo(function LiveTile({ value, store, others, isFrozen, second, onRemove }: TileProps) {
   const { key, name, unitId, unitName, unit } = value;
   const version = useVersion(store, key, isFrozen);
   // The version says that the series has changed, the second that it may have grown old.
-  const shown = useMemo(() => shownOf(value, store), [value, store, version, isFrozen ? 0 : second]);
+  const shown = useMemo(() => shownOf(value, store, others), [value, store, others, version, isFrozen ? 0 : second]);
   const say = (number: number) => number.toFixed(decimalsOf(value));
-  const { last, statistics, samples, atMs } = shown;
+  const { last, statistics, samples, atMs, apart } = shown;
   const isThere = last !== undefined && shown.isLastNewest && atMs - last.atMs <= staleMs;
   return (
     <li className={classes.tile} data-there={isThere}>
@@ -44,12 +46,16 @@ export const LiveTile = memo(function LiveTile({ value, store, isFrozen, second,
           <Fact name="min" said={say(statistics.least)} />
           <Fact name="mean" said={say(statistics.mean)} />
           <Fact name="max" said={say(statistics.most)} />
+          {apart !== undefined && isThere && <Fact name="to the others" said={signed(say(apart))} />}
         </dl>
       )}
       <p className={classes.state}>{sayState(shown, value, store.sayNothing(unitId), isThere)}</p>
     </li>
   );
 });
+
+/** A true minus, and a plus: it is a difference. */
+const signed = (said: string): string => (said.startsWith('-') ? `−${said.slice(1)}` : `+${said}`);
 
 const Fact = ({ name, said }: { readonly name: string; readonly said: string }) => (
   <div>
@@ -66,7 +72,7 @@ function useVersion(store: LiveStore, key: string, isFrozen: boolean): number {
   return frozen.current;
 }
 
-function shownOf({ key }: LiveValue, store: LiveStore) {
+function shownOf({ key }: LiveValue, store: LiveStore, others: readonly string[]) {
   const series = store.seriesOf(key);
   const atMs = deviceNowMs();
   const last = series.last();
@@ -75,6 +81,12 @@ function shownOf({ key }: LiveValue, store: LiveStore) {
     last,
     isLastNewest: last !== undefined && series.newest()?.atMs === last.atMs,
     statistics: series.statistics(),
+    apart:
+      last &&
+      apartFrom(
+        last.value,
+        others.flatMap((other) => store.seriesOf(other).newest()?.value ?? []),
+      ),
     losses: series.losses(),
     samples: series.since(atMs - traceMs),
   };
