@@ -16,6 +16,10 @@ const supplySchema = closedObject({
 const hexWord = () =>
   string().matches(/^[0-9A-F]{4}$/, '${path}: "${value}" is no number of four hexadecimal digits, such as 1A10');
 
+// Far beyond what any unit of measure is shown with.
+const largest = 1e9;
+const bounded = () => number().required().min(-largest).max(largest);
+
 const liveValueSchema = closedObject({
   id: idText(),
   name: draftText(120).meta({
@@ -25,14 +29,18 @@ const liveValueSchema = closedObject({
   at: wholeNumber(254).meta({ description: 'its first byte in what the unit sends for the identifier; 0: the first' }),
   bytes: number().required().integer().min(1).max(4),
   isSigned: boolean().required().meta({ description: 'whether the bytes are a number with a sign (two’s complement)' }),
-  scale: number()
-    .required()
-    .test('scale', '${path} is 0', (scale) => scale !== 0),
-  offset: number().required().meta({ description: 'the value is the number times scale, plus offset' }),
+  scale: bounded().test('scale', '${path} is 0', (scale) => scale !== 0),
+  offset: bounded().meta({ description: 'the value is the number times scale, plus offset' }),
   unit: string().required().max(20),
-  least: number().required().meta({ description: 'what is under it cannot be' }),
-  most: number().required().meta({ description: 'what is over it cannot be' }),
-  invalid: number().nullable().defined().integer().meta({ description: 'the number that says that there is no value' }),
+  least: bounded().meta({ description: 'what is under it cannot be' }),
+  most: bounded().meta({ description: 'what is over it cannot be' }),
+  invalid: number()
+    .nullable()
+    .defined()
+    .integer()
+    .min(0)
+    .max(2 ** 32 - 1)
+    .meta({ description: 'the number that says that there is no value' }),
 });
 
 const unitDataSchema = closedObject({

@@ -108,7 +108,7 @@ export const rigSchema = closedObject({
       kind: string()
         .required()
         .oneOf(['offset', 'gain', 'stuck', 'dropsOut'] as const),
-      amount: number().required(),
+      amount: number().required().min(-1e6).max(1e6),
       untilRepaired: causeText(),
     }).required(),
   ).max(100),
