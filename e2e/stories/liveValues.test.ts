@@ -53,12 +53,12 @@ describe('live values', () => {
   });
 
   it('that stopped coming are grey and say since when; they go on by themselves', async () => {
-    await tobi.see('no value since');
+    await tobi.see('no value for');
     await tobi.see('The server cannot be reached. What was seen is kept; it goes on by itself.');
     expect(await tileOf(tobi, 'supply voltage of the unit')).to.include('12.55');
     await world.server.start();
     await tobi.missing('The server cannot be reached');
-    await tobi.missing('no value since');
+    await tobi.missing('no value for');
   });
 
   it('are taken off again', async () => {

@@ -46,7 +46,7 @@ export const LiveTile = memo(function LiveTile({ value, store, others, isFrozen,
           <Fact name="min" said={say(statistics.least)} />
           <Fact name="mean" said={say(statistics.mean)} />
           <Fact name="max" said={say(statistics.most)} />
-          {apart !== undefined && isThere && <Fact name="to the others" said={signed(say(apart))} />}
+          {apart !== undefined && isThere && <Fact name="apart" said={signed(say(apart))} />}
         </dl>
       )}
       <p className={classes.state}>{sayState(shown, value, store.sayNothing(unitId), isThere)}</p>
@@ -55,7 +55,10 @@ export const LiveTile = memo(function LiveTile({ value, store, others, isFrozen,
 });
 
 /** A true minus, and a plus: it is a difference. */
-const signed = (said: string): string => (said.startsWith('-') ? `−${said.slice(1)}` : `+${said}`);
+function signed(said: string): string {
+  if (Number(said) === 0) return said.replace('-', '');
+  return said.startsWith('-') ? `−${said.slice(1)}` : `+${said}`;
+}
 
 const Fact = ({ name, said }: { readonly name: string; readonly said: string }) => (
   <div>
@@ -101,7 +104,7 @@ function sayState(
   const lost = losses > 0 ? `dropped out ${sayCount(losses, 'time')}` : '';
   if (last && isThere)
     return isPossible(last.value, value) ? lost : `outside ${value.least} to ${value.most} ${value.unit}`;
-  const since = last ? `since ${Math.max(1, Math.round((atMs - last.atMs) / 1000))} s` : '';
-  const said = nothing === undefined ? `no value ${since}` : `${value.unitName}: ${nothing} ${since}`;
+  const howLong = last ? `for ${Math.max(1, Math.round((atMs - last.atMs) / 1000))} s` : '';
+  const said = nothing === undefined ? `no value ${howLong}` : `${value.unitName}: ${nothing} ${howLong}`;
   return [said.trim(), lost].filter((part) => part !== '').join('; ');
 }

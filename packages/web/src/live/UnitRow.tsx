@@ -36,7 +36,7 @@ function sayPresence({ address }: LineUnit, presence: UnitPresence | undefined, 
   if (address === undefined) return 'its line gives it no address';
   if (!presence || !last) return 'not asked yet';
   if (wasNeverThere(presence)) return 'silent from the start';
-  return `${last.isThere ? 'answers' : 'silent'} since ${sayCount(Math.max(0, Math.round((nowMs - last.fromMs) / 1000)), 'second')}`;
+  return `${last.isThere ? 'answering' : 'silent'} for ${sayCount(Math.max(0, Math.round((nowMs - last.fromMs) / 1000)), 'second')}`;
 }
 
 function Strip({ presence, nowMs }: Pick<RowProps, 'presence' | 'nowMs'>) {
