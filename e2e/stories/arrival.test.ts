@@ -120,6 +120,9 @@ describe('a bus that arrives, until its trail is started', () => {
     await tobi.missing('Stop reading');
     await tobi.click('Keep this sheet');
     await tobi.see('Every unit');
+    // What each unit says that it is, and that one is none of those that belong on this model.
+    await tobi.see('part number LP35-A10-2, software 3.02');
+    await tobi.see('brake control unit: software 2.90; 3.02 or 3.01 belongs there');
     const { sheets } = await jobWithSheets(1);
     expect(sheets[0]?.units.map(({ answer }) => answer)).to.deep.equal(Array.from({ length: 10 }, () => 'answered'));
   });

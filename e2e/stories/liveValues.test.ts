@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { aUser, pickFirst, tablet, type User } from '../support/user.js';
+import { aUser, pickFirst, tablet, type User, until } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 /** What a tile says, by the name of its value. */
@@ -10,10 +10,6 @@ const tileOf = ({ page }: User, name: string): Promise<string> =>
       '',
     name,
   );
-
-async function until(isSo: () => Promise<boolean>): Promise<void> {
-  while (!(await isSo())) await new Promise((resolve) => setTimeout(resolve, 100));
-}
 
 describe('live values', () => {
   const world = useWorld();

@@ -1,6 +1,6 @@
 import type { JobLog } from '@probe-trail/core/job';
 import type { ElementHandle } from 'puppeteer-core';
-import { aUser, choose, eventsOf, pressOn, reach, send, type User } from '../support/user.js';
+import { aUser, choose, eventsOf, pressOn, reach, send, type User, until } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 /** Presses the button of the line that says this. */
@@ -21,11 +21,6 @@ async function pressIn({ page }: User, line: string, button: string): Promise<vo
 /** Presses a condition in the form that says how it was tried. */
 const press = async ({ page }: User, condition: string): Promise<void> =>
   pressOn(() => reach(page, [`form[aria-label="Try it out"] label ::-p-text(${condition})`]));
-
-/** Waits until it is so: what a device records is on its way for a moment. */
-async function until(isSo: () => Promise<boolean>): Promise<void> {
-  while (!(await isSo())) await new Promise((resolve) => setTimeout(resolve, 100));
-}
 
 const countOf = (events: readonly { readonly kind: string }[], kind: string): number =>
   events.filter((event) => event.kind === kind).length;

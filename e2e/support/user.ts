@@ -223,6 +223,11 @@ async function waitForText(page: Page, text: string, isThere: boolean): Promise<
   }
 }
 
+/** Waits until it is so: what a device records is on its way for a moment. */
+export async function until(isSo: () => Promise<boolean>): Promise<void> {
+  while (!(await isSo())) await new Promise((resolve) => setTimeout(resolve, 100));
+}
+
 /** Chooses a file where a press of something asks for one. */
 export async function chooseFile(page: Page, press: () => Promise<void>, file: string): Promise<void> {
   const [chooser] = await Promise.all([page.waitForFileChooser(), press()]);

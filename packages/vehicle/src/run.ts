@@ -36,7 +36,7 @@ export async function run(args: readonly string[], input: Readable, out: Writabl
     .argument('<rig>', 'what is wrong with it, as a rig file')
     .requiredOption('--line <file>', 'its vehicle line')
     .option('--vin <vin>', 'its identification number', standInVin)
-    .option('--port <port>', 'the port at which it is there; 0: any that is free', '13400')
+    .option('--port <port>', 'the port at which it is there; 0: whichever nobody uses', '13400')
     .option('--host <address>', 'the address at which it is there', '127.0.0.1')
     .exitOverride()
     .configureOutput({ writeOut: (text) => out.write(text), writeErr: (text) => error.write(text) });

@@ -20,12 +20,28 @@ export const unitAnswers = {
 export type SheetMoment = keyof typeof sheetMoments;
 export type UnitAnswer = keyof typeof unitAnswers;
 
+const identityText = () => string().max(60);
+
+/** What a unit says that it is; what it does not say is left out. */
+export const unitIdentitySchema = closedObject({
+  part: identityText(),
+  hardware: identityText(),
+  software: identityText(),
+  serial: identityText(),
+});
+
+export type UnitIdentity = Checked<typeof unitIdentitySchema>;
+
 export const sheetUnitSchema = closedObject({
   unitId: idText(),
   name: draftText(120),
   answer: string()
     .required()
     .oneOf(Object.keys(unitAnswers) as UnitAnswer[]),
+  identity: unitIdentitySchema
+    .nullable()
+    .optional()
+    .meta({ description: 'what it says that it is; null or left out: it was not asked' }),
 });
 
 export const sheetCodeSchema = closedObject({

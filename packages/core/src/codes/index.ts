@@ -16,7 +16,9 @@ export {
   sheetMoments,
   sheetUnitSchema,
   type UnitAnswer,
+  type UnitIdentity,
   unitAnswers,
+  unitIdentitySchema,
   unknownUnitId,
   withExpectedUnits,
 } from './codeSheet.js';
@@ -43,3 +45,10 @@ export {
   sayNotACode,
 } from './faultCode.js';
 export { type ReadCodeText, readCodeText, sayNothingFound } from './readCodeText.js';
+export {
+  type IdentityField,
+  type IdentityNotice,
+  identityNotices,
+  sayIdentity,
+  sayIdentityNotice,
+} from './unitIdentity.js';

@@ -60,6 +60,12 @@ const unitSchema = closedObject({
   address: hexWord().meta({
     description: 'logical address over the network (ISO 13400-2); left out: the unit cannot be asked there',
   }),
+  parts: array(string().required().max(60))
+    .max(20)
+    .meta({ description: 'part numbers that belong here; left out: any' }),
+  software: array(string().required().max(60))
+    .max(20)
+    .meta({ description: 'software that belongs here; left out: any' }),
   data: array(unitDataSchema.required())
     .max(200)
     .meta({ description: 'what the unit tells while the vehicle is in use (ISO 14229-1, 11.2), by its identifiers' }),

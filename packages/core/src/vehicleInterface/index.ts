@@ -1,5 +1,12 @@
 import { array, number, string } from 'yup';
-import { type NewSheet, type SheetCode, type SheetMoment, type SheetUnit, sheetMoments } from '../codes/index.js';
+import {
+  type NewSheet,
+  type SheetCode,
+  type SheetMoment,
+  type SheetUnit,
+  sheetMoments,
+  unitIdentitySchema,
+} from '../codes/index.js';
 import { type Checked, closedObject, idOrNull, idText, wholeNumber } from '../schema/index.js';
 
 /** Body of `POST /api/jobs/:jobId/interface/reading`: which units to ask; none: all of the line. */
@@ -99,6 +106,9 @@ export const rigSchema = closedObject({
   dropsOutUnitIds: array(idText())
     .max(400)
     .meta({ description: 'units that fall silent for the last part of every seven seconds, as with a chafed harness' }),
+  identities: array(unitIdentitySchema.shape({ unitId: idText() }).required())
+    .max(400)
+    .meta({ description: 'units that say that they are others than those that belong there' }),
   motion: string()
     .oneOf(['parked', 'idling', 'driving'] as const)
     .meta({ description: 'what the vehicle does while it is read; left out: it is parked' }),

@@ -175,9 +175,11 @@ async function* readBus(
     yield { kind: 'asking', unitId, name, ...progress };
     const reply = await reached.readCodes(unit, signal);
     progress.done += 1;
-    const codes = reply.answer === 'answered' ? reply.codes : [];
-    const because = reply.answer === 'unread' ? reply.because : null;
-    yield { kind: 'unit', unit: { unitId, name, answer: reply.answer }, codes, because };
+    const { answer } = reply;
+    const because = answer === 'unread' ? reply.because : null;
+    const told = answer === 'answered' ? { identity: reply.identity } : {};
+    const codes = answer === 'answered' ? reply.codes : [];
+    yield { kind: 'unit', unit: { unitId, name, answer, ...told }, codes, because };
   }
 }
 

@@ -1,4 +1,4 @@
-import type { SheetMoment } from '@probe-trail/core/codes';
+import type { SheetMoment, UnitIdentity } from '@probe-trail/core/codes';
 import { decodeValue } from '@probe-trail/core/liveValue';
 import type { Line, LineUnit, Vehicle } from '@probe-trail/core/vehicle';
 import { type AskOptions, type Endpoint, LinkLost, openLink, type VehicleLink } from '@probe-trail/vehicle/client';
@@ -73,6 +73,7 @@ function unitsOver(link: VehicleLink, line: Line): Omit<ReachedVehicle, 'release
       return {
         answer: 'answered',
         codes: codes.map((code) => ({ ...code, unitId: unit.id, text: textOf.get(code.code) ?? '' })),
+        identity: await identityOf(link, unit, signal),
       };
     },
     // A refusal is an answer too.
@@ -94,6 +95,37 @@ function unitsOver(link: VehicleLink, line: Line): Omit<ReachedVehicle, 'release
     clearCodes: async (unit, signal) =>
       (await askUnit(link, unit, { kind: 'clearCodes', group: everyCode }, { signal })).answer === 'answered',
   };
+}
+
+/** Identifiers of what a unit is: ISO 14229-1, annex C.1. */
+const identityIdentifiers = { part: 0xf187, hardware: 0xf191, software: 0xf195, serial: 0xf18c } as const;
+const longestIdentity = 60;
+
+/** Each is asked for alone, as nobody knows how long it is. What a unit does not tell is left out. */
+async function identityOf(link: VehicleLink, unit: LineUnit, signal: AbortSignal): Promise<UnitIdentity> {
+  const told: [string, string][] = [];
+  for (const [field, identifier] of Object.entries(identityIdentifiers)) {
+    const reply = await askUnit(link, unit, { kind: 'read', identifiers: [identifier] }, { signal });
+    const text = reply.answer === 'answered' ? textIn(reply.response.values[0]?.data) : '';
+    if (text !== '') told.push([field, text]);
+  }
+  return Object.fromEntries(told);
+}
+
+/** Letters and digits as a unit sends them, filled up with blanks or zeros; what is none is written as bytes. */
+function textIn(data: Uint8Array | undefined): string {
+  const text = Buffer.from(data ?? [])
+    .toString('latin1')
+    .replace(/[\0 \xff]+$/, '')
+    .trim();
+  const isText = /^[\x20-\x7e]*$/.test(text);
+  return (
+    isText
+      ? text
+      : Buffer.from(data ?? [])
+          .toString('hex')
+          .toUpperCase()
+  ).slice(0, longestIdentity);
 }
 
 async function askUnit<Request extends UdsRequest>(

@@ -1,4 +1,4 @@
-import type { SheetCode, SheetMoment } from '@probe-trail/core/codes';
+import type { SheetCode, SheetMoment, UnitIdentity } from '@probe-trail/core/codes';
 import type { LiveValue } from '@probe-trail/core/liveValue';
 import type { Line, LineUnit, Vehicle } from '@probe-trail/core/vehicle';
 import type { ToldValue } from '@probe-trail/core/vehicleInterface';
@@ -12,6 +12,8 @@ export type UnitReply<Told> =
 
 export interface CodesTold {
   readonly codes: readonly SheetCode[];
+  /** What it says that it is. */
+  readonly identity: UnitIdentity;
 }
 
 export interface ValuesTold {

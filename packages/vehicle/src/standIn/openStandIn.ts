@@ -35,7 +35,7 @@ const pendingAgainMs = 4000;
 
 /**
  * Lets testers connect to a stand-in vehicle: ISO 13400-2 over TCP, and over UDP at the same port who it is.
- * @param port 0: any that is free
+ * @param port 0: whichever nobody uses
  */
 export async function openStandIn(vehicle: StandInVehicle, host: string, port: number): Promise<OpenStandIn> {
   const sockets = new Set<Socket>();

@@ -100,7 +100,10 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
       const answer = answerOf(bytes, {
         codes: () => codesOf(unit),
         clear: () => clear(unit),
-        data: (identifier) => (identifier === vinIdentifier ? new TextEncoder().encode(vin) : dataOf(unit, identifier)),
+        data: (identifier) =>
+          identifier === vinIdentifier
+            ? new TextEncoder().encode(vin)
+            : (identityOf(rig, unit, identifier) ?? dataOf(unit, identifier)),
       });
       // What a unit has at hand it tells quickly; its codes it has to look up.
       const isQuick = bytes[0] === services.read || bytes[0] === services.testerPresent;
@@ -112,6 +115,19 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
       else repaired = command.causes;
     },
   };
+}
+
+/** What a unit says that it is: ISO 14229-1, annex C.1. One that the rig does not name is what belongs there. */
+function identityOf(rig: Rig, { id, parts, software }: LineUnit, identifier: number): Uint8Array | undefined {
+  const named = rig.identities?.find(({ unitId }) => unitId === id);
+  const said: Readonly<Record<number, string | undefined>> = {
+    61831: named?.part ?? parts?.[0],
+    61841: named?.hardware,
+    61845: named?.software ?? software?.[0],
+    61836: named?.serial,
+  };
+  const text = said[identifier];
+  return text === undefined ? undefined : new TextEncoder().encode(text);
 }
 
 function secondsSinceNow(): () => number {

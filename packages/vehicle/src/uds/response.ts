@@ -235,7 +235,7 @@ function decodePositive(request: UdsRequest, bytes: Bytes, lengths: Lengths): Ud
       bytes.end();
       return { kind: 'clearCodes' };
     case 'read':
-      return { kind: 'read', values: bytes.untilEnd(() => identifiedIn(bytes, lengths)) };
+      return { kind: 'read', values: readValues(request.identifiers, bytes, lengths) };
     case 'control': {
       bytes.skip(3);
       return { kind: 'control', identifier: request.identifier, act: request.act, state: bytes.rest() };
@@ -245,6 +245,15 @@ function decodePositive(request: UdsRequest, bytes: Bytes, lengths: Lengths): Ud
       return { kind: 'routine', act: request.act, routine: request.routine, result: bytes.rest() };
     }
   }
+}
+
+/** What was asked for alone needs no length: everything that is left is its data. */
+function readValues(asked: readonly number[], bytes: Bytes, lengths: Lengths): readonly IdentifiedData[] {
+  const [only, ...more] = asked;
+  if (only === undefined || more.length > 0 || lengths.ofIdentifier(only) !== undefined)
+    return bytes.untilEnd(() => identifiedIn(bytes, lengths));
+  bytes.skip(2);
+  return [{ identifier: only, data: bytes.rest() }];
 }
 
 function unitCode(bytes: Bytes): UnitCode {

@@ -139,6 +139,15 @@ describe('requests to a unit', () => {
     }
   });
 
+  it('for one value of unknown length take all that is left; of several the lengths must be known', () => {
+    const part = bytes('62 f187 4c503335');
+    expect(decodeAnswer({ kind: 'read', identifiers: [0xf187] }, part, lengths)).to.deep.equal({
+      kind: 'positive',
+      response: { kind: 'read', values: [{ identifier: 0xf187, data: bytes('4c503335') }] },
+    });
+    expect(decodeAnswer({ kind: 'read', identifiers: [0xf187, 0x0105] }, part, lengths).kind).to.equal('garbled');
+  });
+
   it('are refused in words', () => {
     const request: UdsRequest = { kind: 'codes', mask: 0xff };
     const refused = decodeAnswer(request, encodeRefusal(0x19, 0x22), lengths);

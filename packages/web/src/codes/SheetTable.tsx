@@ -4,6 +4,7 @@ import {
   formatFaultCode,
   type SheetCode,
   type SheetUnit,
+  sayIdentity,
   sayStatus,
   unitAnswers,
 } from '@probe-trail/core/codes';
@@ -56,7 +57,10 @@ function UnitRow({ open, sheet, unit, codes }: RowProps) {
   return (
     <div className={classes.unit}>
       <VerdictMark kind={markOfUnit(unit, codes)} size={20} />
-      <b>{unit.name}</b>
+      <span>
+        <b>{unit.name}</b>
+        <small>{sayIdentity(unit.identity)}</small>
+      </span>
       <span className="soft">
         {unit.answer === 'answered' && codes.length === 0 ? 'no code' : unitAnswers[unit.answer]}
       </span>

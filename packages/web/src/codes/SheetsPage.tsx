@@ -9,6 +9,7 @@ import { type OpenJob, useJob } from '../job/useJob';
 import { ClearCodes } from './ClearCodes';
 import { CommonCauses } from './CommonCauses';
 import { Comparison } from './Comparison';
+import { OtherUnits } from './OtherUnits';
 import classes from './SheetsPage.module.css';
 import { SheetTable } from './SheetTable';
 
@@ -68,6 +69,7 @@ function Sheets({ open }: { readonly open: OpenJob }) {
         )}
       </div>
       {against && <Comparison open={open} before={against} after={shown} />}
+      <OtherUnits open={open} sheet={shown} />
       <CommonCauses open={open} sheet={shown} />
       <SheetTable open={open} sheet={shown} />
     </>

@@ -5,12 +5,13 @@ import {
   type SheetUnit,
   sheetMoments,
   type UnitAnswer,
+  type UnitIdentity,
   unitAnswers,
   withExpectedUnits,
 } from '@probe-trail/core/codes';
 import { nanoid } from 'nanoid';
 import { useKeptState } from '../device/keptState';
-import { isListOf, isNullOr, isNumber, isOneOf, isShaped, isText } from '../device/shapes';
+import { isListOf, isMissingOr, isNullOr, isNumber, isOneOf, isShaped, isText } from '../device/shapes';
 import type { OpenJob } from '../job/useJob';
 
 export type SheetSource = NewSheet['source'];
@@ -31,11 +32,23 @@ export interface DraftOfSheet {
   readonly forget: () => void;
 }
 
+const isIdentity = isShaped<UnitIdentity>({
+  part: isMissingOr(isText),
+  hardware: isMissingOr(isText),
+  software: isMissingOr(isText),
+  serial: isMissingOr(isText),
+});
+
 const isSheetDraft = isShaped<SheetDraft>({
   sheetId: isText,
   moment: isOneOf(Object.keys(sheetMoments) as SheetMoment[]),
   units: isListOf(
-    isShaped<SheetUnit>({ unitId: isText, name: isText, answer: isOneOf(Object.keys(unitAnswers) as UnitAnswer[]) }),
+    isShaped<SheetUnit>({
+      unitId: isText,
+      name: isText,
+      answer: isOneOf(Object.keys(unitAnswers) as UnitAnswer[]),
+      identity: isMissingOr(isNullOr(isIdentity)),
+    }),
   ),
   codes: isListOf(
     isShaped<SheetCode>({

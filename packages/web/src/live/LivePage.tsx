@@ -36,7 +36,7 @@ export function LivePage() {
   );
 }
 
-const NoValues = () => <p>The model of this vehicle says nothing of values that its units tell.</p>;
+const NoValues = () => <p>No live values of this model are known.</p>;
 
 const isKeys = isListOf(isText);
 const none: readonly string[] = [];

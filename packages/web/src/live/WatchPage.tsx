@@ -29,9 +29,7 @@ export function WatchPage() {
       }
     >
       <Wait for={open} error={error} retry={retry}>
-        {({ line }) =>
-          line ? <Watch jobId={jobId} line={line} /> : <p>The model of this vehicle says nothing of its units.</p>
-        }
+        {({ line }) => (line ? <Watch jobId={jobId} line={line} /> : <p>The units of this model are not known.</p>)}
       </Wait>
     </Page>
   );
