@@ -1,8 +1,8 @@
 import { useWindowEvent } from '@mantine/hooks';
 
 /**
- * In every field whose list is all that can be chosen, what is typed and Enter takes the first option that is left. The library takes one only after an arrow
- * key has chosen it.
+ * In every field whose list is all that can be chosen, what is typed and Enter takes the option that an arrow key has chosen, else the first that
+ * is left. The library takes one only after an arrow key has chosen it.
  */
 export function usePickFirst(): void {
   useWindowEvent('keydown', pickFirst, { capture: true });
@@ -17,10 +17,10 @@ function pickFirst(event: KeyboardEvent): void {
   if (!target.matches(pickers) || target.getAttribute('aria-expanded') !== 'true' || target.value.trim() === '') return;
   const list = document.getElementById(target.getAttribute('aria-controls') ?? '');
   const options = [...(list?.querySelectorAll<HTMLElement>('[role="option"]:not([data-combobox-disabled])') ?? [])];
-  if (options.some((option) => option.hasAttribute('data-combobox-selected'))) return;
-  const [first] = options;
-  if (!first) return;
+  // What stands out is what is taken: on a slow device the library forgets for a moment which one that is.
+  const chosen = options.find((option) => option.hasAttribute('data-combobox-selected')) ?? options[0];
+  if (!chosen) return;
   event.preventDefault();
   event.stopPropagation();
-  first.click();
+  chosen.click();
 }

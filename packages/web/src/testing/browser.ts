@@ -11,6 +11,7 @@ const fromBrowser = [
   'navigator',
   'HTMLElement',
   'HTMLIFrameElement',
+  'HTMLInputElement',
   'Node',
 ] as const;
 const globals = {
