@@ -26,16 +26,20 @@ interface EditorProps {
 }
 
 /** What a sheet says before it is kept: every unit with its answer, every code; all of it can be put right. */
-export function SheetEditor({ line, draft: { sheet, change } }: EditorProps) {
+export function SheetEditor({ line, draft: { sheet, edit } }: EditorProps) {
   const units = sheet.units;
-  const setUnit = (unit: SheetUnit) => change({ units: units.map((one) => (one.unitId === unit.unitId ? unit : one)) });
-  const setCodes = (codes: readonly SheetCode[]) =>
-    change({ codes, units: withoutEmpty(units, codes).map((unit) => withAnswer(unit, codes)) });
+  const setAnswer = (unitId: string, answer: UnitAnswer) =>
+    edit((now) => ({ units: now.units.map((one) => (one.unitId === unitId ? { ...one, answer } : one)) }));
+  const setCodes = (change: (codes: readonly SheetCode[]) => readonly SheetCode[]) =>
+    edit((now) => {
+      const codes = change(now.codes);
+      return { codes, units: withoutEmpty(now.units, codes).map((unit) => withAnswer(unit, codes)) };
+    });
   const moveCodes = (from: string, to: string) =>
-    setCodes(sheet.codes.map((code) => (code.unitId === from ? { ...code, unitId: to } : code)));
+    setCodes((codes) => codes.map((code) => (code.unitId === from ? { ...code, unitId: to } : code)));
   return (
     <div className={classes.editor}>
-      <AddCode units={units} onAdd={(code) => setCodes([...sheet.codes, code])} />
+      <AddCode units={units} onAdd={(code) => setCodes((codes) => [...codes, code])} />
       {units.map((unit) => (
         <section key={unit.unitId} className={classes.unit} aria-label={unit.name}>
           <div>
@@ -57,7 +61,7 @@ export function SheetEditor({ line, draft: { sheet, change } }: EditorProps) {
             w={140}
             data={optionsOf(unitAnswers)}
             value={unit.answer}
-            onChange={(answer) => setUnit({ ...unit, answer: (answer ?? 'unread') as UnitAnswer })}
+            onChange={(answer) => setAnswer(unit.unitId, (answer ?? 'unread') as UnitAnswer)}
           />
           <ul>
             {sheet.codes.map((code, at) =>
@@ -67,8 +71,8 @@ export function SheetEditor({ line, draft: { sheet, change } }: EditorProps) {
                   code={code}
                   line={line}
                   units={units}
-                  onChange={(next) => setCodes(sheet.codes.map((one, index) => (index === at ? next : one)))}
-                  onRemove={() => setCodes(sheet.codes.filter((_, index) => index !== at))}
+                  onChange={(next) => setCodes((codes) => codes.map((one) => (one === code ? next : one)))}
+                  onRemove={() => setCodes((codes) => codes.filter((one) => one !== code))}
                 />
               ) : null,
             )}

@@ -29,6 +29,8 @@ export interface DraftOfSheet {
   /** The draft with every unit of the line on it. */
   readonly sheet: SheetDraft;
   readonly change: (change: Partial<SheetDraft>) => void;
+  /** Changes the sheet as it is now: a reading may have gone on since it was drawn. */
+  readonly edit: (edit: (now: SheetDraft) => Partial<SheetDraft>) => void;
   readonly forget: () => void;
 }
 
@@ -64,8 +66,14 @@ const isSheetDraft = isShaped<SheetDraft>({
 export function useSheetDraft({ jobId, job, line }: OpenJob, source: SheetSource): DraftOfSheet {
   const blank: SheetDraft = { sheetId: nanoid(), moment: likelyMoment(job), units: [], codes: [] };
   const [draft, set, forget] = useKeptState(`sheet-${jobId}-${source}`, blank, isSheetDraft);
-  const sheet = { ...draft, units: withExpectedUnits(line, draft.units) };
-  return { draft, sheet, change: (more) => set((last) => ({ ...last, ...more })), forget };
+  const whole = (now: SheetDraft): SheetDraft => ({ ...now, units: withExpectedUnits(line, now.units) });
+  return {
+    draft,
+    sheet: whole(draft),
+    change: (more) => set((last) => ({ ...last, ...more })),
+    edit: (edit) => set((last) => ({ ...last, ...edit(whole(last)) })),
+    forget,
+  };
 }
 
 /** After clearing, the next sheet is read to see what came back. */
