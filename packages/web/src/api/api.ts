@@ -68,8 +68,12 @@ async function orKept(url: string, asked: Promise<Answer>, dispatch: BaseQueryAp
 
 // The view that waits for an answer comes before its keeping.
 const keepAfterMs = 1000;
-const keep = async (url: string, data: unknown): Promise<void> =>
-  (await import('../device/keptAnswers')).keepAnswer(url, data);
+// Where its code cannot be had, the server is away: the next answer is kept.
+const keep = (url: string, data: unknown): Promise<void> =>
+  import('../device/keptAnswers').then(
+    ({ keepAnswer }) => keepAnswer(url, data),
+    () => undefined,
+  );
 
 const isUnanswered = ({ error }: Answer) => error?.status === 'FETCH_ERROR' || error?.status === 'TIMEOUT_ERROR';
 const afterMs = (ms: number) => new Promise<undefined>((resolve) => setTimeout(resolve, ms));
