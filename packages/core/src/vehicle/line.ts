@@ -62,10 +62,10 @@ const unitSchema = closedObject({
   }),
   parts: array(string().required().max(60))
     .max(20)
-    .meta({ description: 'part numbers that belong here; left out: any' }),
+    .meta({ description: 'part numbers that belong here; left out: not known' }),
   software: array(string().required().max(60))
     .max(20)
-    .meta({ description: 'software that belongs here; left out: any' }),
+    .meta({ description: 'software that belongs here; left out: not known' }),
   data: array(unitDataSchema.required())
     .max(200)
     .meta({ description: 'what the unit tells while the vehicle is in use (ISO 14229-1, 11.2), by its identifiers' }),

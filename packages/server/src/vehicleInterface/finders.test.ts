@@ -112,6 +112,8 @@ describe('a vehicle over the network', () => {
       because: 'it knows no unit of this address',
     });
     expect(await reached.clearCodes(unit(), never)).to.equal(false);
+    const there = await Promise.all([unit('1010'), unit('1099'), unit()].map((one) => reached.isThere(one, never)));
+    expect(there).to.deep.equal([true, false, false]);
     reached.release();
     await vehicles.close();
     await standIn.close();

@@ -76,10 +76,12 @@ function unitsOver(link: VehicleLink, line: Line): Omit<ReachedVehicle, 'release
         identity: await identityOf(link, unit, signal),
       };
     },
-    // A refusal is an answer too.
-    isThere: async (unit, signal) => {
+    // A refusal is an answer too; what the vehicle did not pass on is none.
+    isThere: async ({ address }, signal) => {
+      if (address === undefined) return false;
       const present = { kind: 'testerPresent', isAnswered: true } as const;
-      return (await askUnit(link, unit, present, { signal, urgency: 'background' })).answer !== 'silent';
+      const { kind } = await link.ask(Number.parseInt(address, 16), present, { signal, urgency: 'background' });
+      return kind !== 'silent' && kind !== 'notReached';
     },
     readValues: async (unit, values, signal) => {
       const identifiers = [...new Set(values.map(({ identifier }) => Number.parseInt(identifier, 16)))];

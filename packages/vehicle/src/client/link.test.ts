@@ -51,7 +51,10 @@ describe('the link to a vehicle', () => {
   it('says of a unit that it is silent, that the vehicle does not know it, or that it refuses', async () => {
     await open({ silentUnitIds: ['A20'] });
     expect(await link.ask(brakes, allCodes)).to.deep.equal({ kind: 'silent' });
-    expect(await link.ask(0x1099, allCodes)).to.include({ kind: 'refused', says: 'it knows no unit of this address' });
+    expect(await link.ask(0x1099, allCodes)).to.include({
+      kind: 'notReached',
+      says: 'it knows no unit of this address',
+    });
     expect(await link.ask(engine, { kind: 'read', identifiers: [0x0105] })).to.include({
       kind: 'refused',
       says: 'it does not have what was asked for',

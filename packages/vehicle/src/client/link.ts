@@ -16,8 +16,10 @@ import { type Connection, type Endpoint, type LinkLost, openConnection } from '.
 /** What a unit said to a request. */
 export type Reply<Response = UdsResponse> =
   | { readonly kind: 'answered'; readonly response: Response }
-  /** It refuses, or the vehicle did not pass the request on; `says` is the end of a sentence. */
+  /** The unit refuses; `says` is the end of a sentence. */
   | { readonly kind: 'refused'; readonly code: number; readonly says: string }
+  /** The vehicle did not pass the request on: of the unit nothing is known. */
+  | { readonly kind: 'notReached'; readonly says: string }
   | { readonly kind: 'silent' }
   /** It answers in another form than its description. */
   | { readonly kind: 'garbled'; readonly says: string };
@@ -229,7 +231,7 @@ function waitForReply(
       }
     };
     const wasNotTaken = (code: number): void =>
-      reply(code === unitUnreachable ? { kind: 'silent' } : { kind: 'refused', code, says: sayNotTaken(code) });
+      reply(code === unitUnreachable ? { kind: 'silent' } : { kind: 'notReached', says: sayNotTaken(code) });
     // Once the unit asked for more time, that stands.
     const wasTaken = () => {
       isTaken = true;
