@@ -138,6 +138,7 @@ async function releaseLongSweep(url: string): Promise<void> {
             name: 'Long',
             derivedFrom: null,
             hookUp: null,
+            live: null,
             expects: [],
             spec: {
               kind: 'sweep',

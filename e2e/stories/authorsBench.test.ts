@@ -302,6 +302,7 @@ describe('the author’s bench', () => {
               name: 'Signal',
               derivedFrom: null,
               hookUp: null,
+              live: null,
               expects: [],
               spec: {
                 kind: 'zones',
@@ -315,6 +316,7 @@ describe('the author’s bench', () => {
               name: 'Half',
               derivedFrom: null,
               hookUp: null,
+              live: null,
               expects: [],
               spec: { kind: 'formula', unit: 'V', min: null, max: null },
             },
@@ -396,6 +398,7 @@ describe('the author’s bench', () => {
             name: '',
             derivedFrom: null,
             hookUp: null,
+            live: null,
             expects: [],
             spec: { kind: 'formula', unit: 'V', min: '9^9'.repeat(200), max: null },
           },
@@ -407,7 +410,7 @@ describe('the author’s bench', () => {
       steps: Array.from({ length: 10_000 }, (_, index) => blankStep(`s${index}`, 'x')),
     };
     for (const [text, message] of [
-      [JSON.stringify({ ...largePlan(3), formatVersion: 9 }), 'format version 9'],
+      [JSON.stringify({ ...largePlan(3), formatVersion: 10 }), 'format version 10'],
       [JSON.stringify(tooMany), 'steps'],
       [withFormula, 'at most 300 characters'],
     ] as const) {

@@ -12,6 +12,7 @@ const seen = (id: string, ...names: string[]) => ({
   name: 'What is seen',
   derivedFrom: null,
   hookUp: null,
+  live: null,
   expects: [],
   spec: { kind: 'choice' as const, options: names.map((name) => ({ id: name, name, meaning: '', ok: true })) },
 });

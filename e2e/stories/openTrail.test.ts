@@ -21,6 +21,7 @@ const presumes: Plan = {
           name: 'Sound',
           derivedFrom: null,
           hookUp: null,
+          live: null,
           expects: [],
           spec: {
             kind: 'choice',

@@ -1,4 +1,5 @@
 import { countWalks, effortOf } from '../evidence/index.js';
+import { sayLiveReading } from '../liveValue/index.js';
 import {
   type Conclusion,
   type GoTo,
@@ -142,10 +143,10 @@ const paperStep = (plan: Plan, step: Step, number: number, goals: Goals): PaperS
   instruction: stepFields.instruction.say(step, plan),
   cautions: step.cautions,
   effort: stepFields.effort.say(step),
-  readings: step.readings.map(({ id, name, spec, derivedFrom }) => ({
+  readings: step.readings.map(({ id, name, spec, derivedFrom, live }) => ({
     name: name || id,
     limits: saySpec(spec),
-    from: derivedFrom ?? undefined,
+    from: derivedFrom ?? (live ? `the vehicle: ${sayLiveReading(live)}` : undefined),
   })),
   outcomes: step.outcomes.map((outcome) => ({
     // With one reading its name stands right above.

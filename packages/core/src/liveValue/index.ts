@@ -1,6 +1,20 @@
 // What other features and packages may use; every other file here is private to the folder.
 export { alikeOthers, apartFrom } from './alike.js';
 export {
+  type LiveReading,
+  type LiveSource,
+  liveReadingSchema,
+  liveSourceSchema,
+  type OverWindow,
+  overWindow,
+  sayLiveReading,
+  sayWindow,
+  staleMs,
+  traceOf,
+  type WindowTake,
+  windowTakes,
+} from './liveReading.js';
+export {
   type LivePoint,
   type LiveSample,
   type LiveSeries,
@@ -9,4 +23,14 @@ export {
   stretchesOf,
   thinned,
 } from './liveSeries.js';
-export { decimalsOf, decodeValue, encodeValue, isPossible, type LiveValue, liveValuesOf } from './liveValue.js';
+export {
+  decimalsOf,
+  decodeValue,
+  encodeValue,
+  isPossible,
+  type LiveValue,
+  liveValuesOf,
+  sayLiveNumber,
+  type TakenLive,
+  takeLive,
+} from './liveValue.js';

@@ -54,6 +54,7 @@ export {
   type Step,
   type StepReading,
   type Suspect,
+  stepReadingSchema,
   stepSchema,
   suspectSchema,
   type Task,

@@ -31,6 +31,7 @@ export const aStep = (id: string, outcomes: readonly Outcome[], more: Partial<St
   proves: '',
   needs: [],
   hookUp: null,
+  actuator: null,
   instruction: '',
   cautions: [],
   readings: [],
@@ -48,6 +49,7 @@ export const aReading = (id: string, spec: Spec, more: Partial<StepReading> = {}
   derivedFrom: null,
   spec,
   hookUp: null,
+  live: null,
   expects: [],
   ...more,
 });

@@ -1,4 +1,5 @@
 import { evaluateFormula } from '../formula/index.js';
+import type { LiveSource } from '../liveValue/index.js';
 import type { StepReading } from '../plan/index.js';
 import { parseReading, type Reading, type ReadingProblem } from '../reading/index.js';
 import { failed, ok, type Result } from '../result/index.js';
@@ -18,10 +19,11 @@ import {
   notJudged,
   optionOf,
   type SeriesSpec,
+  type UncertaintyOf,
   type Verdict,
   withoutValue,
 } from '../spec/index.js';
-import { canBeNegative } from '../units/index.js';
+import { canBeNegative, convertStep, findUnit, unitOf } from '../units/index.js';
 import type { MeasuringContext } from './measuringContext.js';
 import type { Entry } from './trailEvent.js';
 
@@ -63,11 +65,25 @@ export function judgeEntry({ spec }: StepReading, entry: Entry, context: Measuri
 
 const wrongEntry = (expected: string) => failed<EntryProblem>({ kind: 'wrongEntry', expected });
 
-function judgeTyped(spec: MeasuredSpec, { text, leadsSwapped }: EntryOf<'typed'>, context: MeasuringContext): Judged {
+function judgeTyped(spec: MeasuredSpec, entry: EntryOf<'typed'>, context: MeasuringContext): Judged {
+  const { text, leadsSwapped, live } = entry;
   const parsed = parseReading(text, { unit: spec.unit, ambientKPa: context.ambientKPa });
   if (!parsed.ok) return failed({ kind: 'reading', problem: parsed.problem });
-  const reading = leadsSwapped && canBeNegative(spec.unit) ? turned(parsed.value) : parsed.value;
-  return ok({ reading, verdict: judgeMeasured(spec, reading, context), rows: [] });
+  const isTurned = leadsSwapped && !live && canBeNegative(spec.unit);
+  const reading = isTurned ? turned(parsed.value) : parsed.value;
+  const uncertaintyOf: UncertaintyOf = (one) => (live ? uncertaintyOfLive(live, one) : context.uncertaintyOf(one));
+  return ok({ reading, verdict: judgeMeasured(spec, reading, { ...context, uncertaintyOf }), rows: [] });
+}
+
+/**
+ * Uncertainty (k = 2) of what the vehicle told, in the unit of the reading: what is known of its sensor, and half a step of its bytes at least.
+ * The meter of the step has no part in it.
+ */
+function uncertaintyOfLive({ step, within, unit }: LiveSource, reading: Reading): number | null {
+  if (reading.kind !== 'exact') return null;
+  const told = findUnit(unit);
+  const inItsUnit = Math.max(within ?? 0, step / 2);
+  return told ? convertStep(inItsUnit, told, unitOf(reading.unit)) : inItsUnit;
 }
 
 /** The verdict on one number, by the limits that hold here and now; where there are none, that is the verdict. */
@@ -100,7 +116,7 @@ export function rowNames(spec: SeriesSpec): readonly string[] {
   }
 }
 
-function judgeRows(spec: SeriesSpec, { texts }: EntryOf<'rows'>, context: MeasuringContext): Judged {
+function judgeRows(spec: SeriesSpec, { texts, live }: EntryOf<'rows'>, context: MeasuringContext): Judged {
   const names = rowNames(spec);
   if (texts.length !== names.length) return wrongEntry(`row of ${names.length} numbers`);
   const readings: Reading[] = [];
@@ -109,7 +125,12 @@ function judgeRows(spec: SeriesSpec, { texts }: EntryOf<'rows'>, context: Measur
     if (!parsed.ok) return failed({ kind: 'reading', problem: parsed.problem, row: names[index] ?? '' });
     readings.push(parsed.value);
   }
-  return ok(judgeSeries(spec, readings, context));
+  const liveOf = new Map(readings.map((reading, index) => [reading, live?.[index]]));
+  const uncertaintyOf: UncertaintyOf = (one) => {
+    const source = liveOf.get(one);
+    return source ? uncertaintyOfLive(source, one) : context.uncertaintyOf(one);
+  };
+  return ok(judgeSeries(spec, readings, { ...context, uncertaintyOf }));
 }
 
 function judgeSeries(spec: SeriesSpec, readings: readonly Reading[], { uncertaintyOf }: MeasuringContext): JudgedEntry {

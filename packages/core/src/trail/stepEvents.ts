@@ -17,7 +17,7 @@ import { instrumentOf, measuringContextOf } from './measuringContext.js';
 import type { Misfit } from './misfit.js';
 import { returnFromProof } from './proofEvents.js';
 import { closeCallAsks, isAdded, type TakenReading, type Trail, type TrailPosition, type Waymark } from './trail.js';
-import type { TrailEventOf } from './trailEvent.js';
+import type { Entry, TrailEventOf } from './trailEvent.js';
 
 /** What happens on a step: its readings, its outcome, and the ways out of it. */
 
@@ -65,12 +65,18 @@ function toTaken(draft: Draft, step: Step, event: TrailEventOf<'readingEntered'>
     by,
     typedFirst,
     stillStands,
-    instrument: measuredWith(draft, step, readingId),
+    instrument: isWhollyLive(entry) ? undefined : measuredWith(draft, step, readingId),
     takenIn: draft.believed,
     tries: before ? [...before.tries, before.verdict] : [],
     acceptedBecause: undefined,
   };
 }
+
+/** What the vehicle told was measured with none of the workshop's instruments. */
+const isWhollyLive = (entry: Entry): boolean => {
+  if (entry.kind === 'typed') return entry.live != null;
+  return entry.kind === 'rows' && entry.texts.every((_, index) => entry.live?.[index] != null);
+};
 
 /** The name of the instrument of a reading, where the trail knows it. */
 function measuredWith(draft: Draft, step: Step, readingId: string): string | undefined {

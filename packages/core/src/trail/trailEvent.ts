@@ -1,7 +1,9 @@
 import { array, boolean, number, type ObjectShape, string } from 'yup';
+import { actuatorUseSchema } from '../actuator/index.js';
 import { type InstrumentFunction, instrumentFunctions, instrumentSchema } from '../instrument/index.js';
+import { liveReadingSchema, liveSourceSchema } from '../liveValue/index.js';
 import { entryFields, voidingFields } from '../log/index.js';
-import { partCardSchema, pathSchema, stepSchema, suspectSchema, taskSchema } from '../plan/index.js';
+import { partCardSchema, pathSchema, stepReadingSchema, stepSchema, suspectSchema, taskSchema } from '../plan/index.js';
 import {
   type Checked,
   closedObject,
@@ -34,10 +36,18 @@ export const entrySchema = unionByKind({
     leadsSwapped: boolean()
       .optional()
       .meta({ description: 'red where the step wants black: the sign is turned round before it is judged' }),
+    live: liveSourceSchema
+      .nullable()
+      .optional()
+      .meta({ description: 'what the vehicle told, where it was not read from a meter; left out: from a meter' }),
   }),
   rows: closedObject({
     kind: kind('rows'),
     texts: array(shown()).required().min(2).max(200).meta({ description: 'one for each row, in their order' }),
+    live: array(liveSourceSchema.nullable().defined())
+      .max(200)
+      .optional()
+      .meta({ description: 'for each row what the vehicle told, or null where it was read from a meter' }),
   }),
   counted: closedObject({
     kind: kind('counted'),
@@ -92,6 +102,14 @@ const addedSuspectSchema = suspectSchema.shape({
   tasks: array(taskSchema.required()).max(30).optional(),
   weightBecause: string().max(300).optional(),
   proofStepIds: array(idText()).max(20).optional(),
+});
+
+/** A step as it is added on a trail; of one that a device kept from before format 9, some of it is missing. */
+const addedStepSchema = stepSchema.shape({
+  actuator: actuatorUseSchema.nullable().optional(),
+  readings: array(stepReadingSchema.shape({ live: liveReadingSchema.nullable().optional() }).required())
+    .required()
+    .max(12),
 });
 
 /** What can happen on a trail. What each of them means is written in `applyTrailEvent`, and nowhere else. */
@@ -182,7 +200,7 @@ export const trailEventSchema = unionByKind({
       .meta({ description: 'the load was seen working or amps were measured; false: neither; null: not looked' }),
   }),
   stepAdded: event('stepAdded', {
-    step: stepSchema.required().meta({ description: 'its outcomes lead nowhere: the trail goes on where it was' }),
+    step: addedStepSchema.required().meta({ description: 'its outcomes lead nowhere: the trail goes on where it was' }),
   }),
   stepOpened: event('stepOpened', { stepId: idText().meta({ description: 'a step that was added' }) }),
   stepLeft: event('stepLeft', { stepId: idText().meta({ description: 'it is not done now, and stays to be done' }) }),

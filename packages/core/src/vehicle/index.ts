@@ -1,7 +1,9 @@
 // What other features and packages may use; every other file here is private to the folder.
 export { type CoverState, coverOf, sayCover } from './coverOf.js';
 export {
+  type ActuatorInfo,
   type Cover,
+  keyOnLine,
   type Line,
   type LineUnit,
   type LiveValueInfo,

@@ -1,5 +1,5 @@
 import { array, boolean, number, string } from 'yup';
-import { type Checked, closedObject, draftText, idText, wholeNumber } from '../schema/index.js';
+import { type Checked, closedObject, draftText, idText, nameOfThing, wholeNumber } from '../schema/index.js';
 
 export const lineFormat = 'probe-trail-line';
 
@@ -41,12 +41,65 @@ const liveValueSchema = closedObject({
     .min(0)
     .max(2 ** 32 - 1)
     .meta({ description: 'the number that says that there is no value' }),
+  within: number().min(0).max(largest).meta({
+    description: 'how far sensor and unit may be off together, in its unit; left out: not known',
+  }),
 });
 
 const unitDataSchema = closedObject({
   identifier: hexWord().required(),
   bytes: number().required().integer().min(1).max(255).meta({ description: 'how many bytes the unit sends for it' }),
   values: array(liveValueSchema.required()).required().max(64),
+});
+
+/** Unit and what it has on a vehicle line, such as `A10.coolantTemperature`. */
+export const keyOnLine = () =>
+  string()
+    .required()
+    .max(161)
+    .matches(
+      /^[\w.-]+\.[\w.-]+$/,
+      '${path}: "${value}" is not the name of a unit and of what it has, such as A10.engineSpeed',
+    );
+
+const actuatorSchema = closedObject({
+  id: idText(),
+  name: draftText(120),
+  identifier: hexWord().required(),
+  bytes: number().required().integer().min(1).max(4).meta({ description: 'how many bytes say its command' }),
+  scale: bounded().test('scale', '${path} is 0', (scale) => scale !== 0),
+  offset: bounded().meta({ description: 'the command is the number times scale, plus offset' }),
+  unit: string().defined().max(20).meta({ description: 'of the command; empty, with 0 to 1: off and on' }),
+  least: bounded(),
+  most: bounded(),
+  needs: array(closedObject({ what: nameOfThing(60), is: string().required().max(60) }).required())
+    .max(20)
+    .meta({ description: 'vehicle state in which it is safe to run; it is confirmed before' }),
+  onlyWhile: array(
+    closedObject({
+      value: keyOnLine(),
+      min: bounded().nullable().defined(),
+      max: bounded().nullable().defined(),
+    }).required(),
+  )
+    .max(10)
+    .meta({ description: 'values of the vehicle that are checked before it runs and while it does' }),
+  longestSeconds: wholeNumber(600).min(1).meta({ description: 'it is stopped after so long' }),
+  mayStay: boolean().required().meta({
+    description: 'whether it may run without being held, for as long as it may run at all',
+  }),
+  effects: array(
+    closedObject({
+      value: keyOnLine(),
+      shows: string()
+        .required()
+        .oneOf(['acts', 'follows'] as const)
+        .meta({ description: 'acts: it draws its own current; follows: a sensor that must answer' }),
+      change: number().required().moreThan(0).max(largest).meta({ description: 'by how much it must change at least' }),
+    }).required(),
+  )
+    .max(10)
+    .meta({ description: 'what must change when it runs' }),
 });
 
 const unitSchema = closedObject({
@@ -69,6 +122,9 @@ const unitSchema = closedObject({
   data: array(unitDataSchema.required())
     .max(200)
     .meta({ description: 'what the unit tells while the vehicle is in use (ISO 14229-1, 11.2), by its identifiers' }),
+  actuators: array(actuatorSchema.required())
+    .max(100)
+    .meta({ description: 'what the unit can be told to do (ISO 14229-1, 13.2)' }),
 });
 
 const partSchema = closedObject({ id: idText(), name: draftText(120), hangsOn: ids(20) });
@@ -113,5 +169,6 @@ export type LineUnit = Line['units'][number];
 export type UnitData = NonNullable<LineUnit['data']>[number];
 /** A value that a unit tells, and how it stands in the bytes. */
 export type LiveValueInfo = UnitData['values'][number];
+export type ActuatorInfo = NonNullable<LineUnit['actuators']>[number];
 export type Supply = Line['supplies'][number];
 export type Cover = Line['covers'][number];

@@ -1,13 +1,8 @@
 import { array, number, string } from 'yup';
-import {
-  type NewSheet,
-  type SheetCode,
-  type SheetMoment,
-  type SheetUnit,
-  sheetMoments,
-  unitIdentitySchema,
-} from '../codes/index.js';
-import { type Checked, closedObject, idOrNull, idText, wholeNumber } from '../schema/index.js';
+import { type NewSheet, type SheetCode, type SheetMoment, type SheetUnit, sheetMoments } from '../codes/index.js';
+import { jobParamsSchema } from '../job/index.js';
+import { type Checked, closedObject, idText } from '../schema/index.js';
+import { keyOnLine } from '../vehicle/index.js';
 
 /** Body of `POST /api/jobs/:jobId/interface/reading`: which units to ask; none: all of the line. */
 export const readingRequestSchema = closedObject({
@@ -50,7 +45,7 @@ export const mostLiveValues = 60;
 export const liveQuerySchema = closedObject({
   values: string()
     .required('Name the values that are to be read')
-    .max(60 * 130),
+    .max(60 * 162),
 });
 
 export type LiveQuery = Checked<typeof liveQuerySchema>;
@@ -64,7 +59,12 @@ export interface ToldValue {
 /** One line of what a vehicle tells live. */
 export type LiveLine =
   /** Values of one unit. */
-  | { readonly kind: 'values'; readonly atMs: number; readonly values: readonly ToldValue[] }
+  | {
+      readonly kind: 'values';
+      readonly atMs: number;
+      readonly unitId: string;
+      readonly values: readonly ToldValue[];
+    }
   /** A unit tells nothing; why, as the end of a sentence, or `null` where it is silent. */
   | { readonly kind: 'nothing'; readonly atMs: number; readonly unitId: string; readonly because: string | null }
   | { readonly kind: 'failed'; readonly message: string };
@@ -92,51 +92,48 @@ export function withProgress(
   };
 }
 
-const causeText = () => string().nullable().defined().max(160);
+// A request that says again that the key is held.
+const commandNumber = () => number().required().min(-1e9).max(1e9);
 
-/** A simulated vehicle of the demo world, as the simulated interface finds it. */
-export const rigSchema = closedObject({
-  fleetNumber: string().required().max(20),
-  msPerUnit: number().required().integer().min(0).max(10_000),
-  silentUnitIds: array(idText()).required().max(400),
-  silentUntilRepaired: causeText().meta({
-    description: 'the cause whose repair makes the silent units answer; null: none',
-  }),
-  fallsSilentAt: idOrNull().meta({ description: 'the unit at which the interface falls silent the first time' }),
-  dropsOutUnitIds: array(idText())
-    .max(400)
-    .meta({ description: 'units that fall silent for the last part of every seven seconds, as with a chafed harness' }),
-  identities: array(unitIdentitySchema.shape({ unitId: idText() }).required())
-    .max(400)
-    .meta({ description: 'units that say that they are others than those that belong there' }),
-  motion: string()
-    .oneOf(['parked', 'idling', 'driving'] as const)
-    .meta({ description: 'what the vehicle does while it is read; left out: it is parked' }),
-  valueFaults: array(
-    closedObject({
-      value: string().required().max(130).meta({ description: 'unit and value, such as A20.wheelSpeedFrontLeft' }),
-      kind: string()
-        .required()
-        .oneOf(['offset', 'gain', 'stuck', 'dropsOut'] as const),
-      amount: number().required().min(-1e6).max(1e6),
-      untilRepaired: causeText(),
-    }).required(),
-  ).max(100),
-  codes: array(
-    closedObject({
-      unitId: idText(),
-      code: string().required().max(20),
-      failureType: string().nullable().defined().max(10),
-      text: string().defined().max(300),
-      status: wholeNumber(255),
-      returns: string()
-        .required()
-        .oneOf(['atOnce', 'moving', 'never'] as const),
-      untilRepaired: causeText().meta({ description: 'the cause whose repair keeps it from coming back; null: none' }),
-    }).required(),
-  )
-    .required()
-    .max(4000),
+/**
+ * Body of `POST /api/jobs/:jobId/interface/acting`: an actuator runs for as long as its answer is listened to, and it is said again and again
+ * that its key is held. The name of the run is given by the device.
+ */
+export const actingRequestSchema = closedObject({
+  runId: idText(),
+  actuator: keyOnLine(),
+  command: commandNumber(),
 });
+export type ActingRequest = Checked<typeof actingRequestSchema>;
 
-export type Rig = Checked<typeof rigSchema>;
+/** Params of `PUT /api/jobs/:jobId/interface/acting/:runId`: the key is still held; with the command that stands now. */
+export const actingRunParamsSchema = jobParamsSchema.shape({ runId: idText() });
+export const stillHeldSchema = closedObject({ command: commandNumber() });
+export type StillHeld = Checked<typeof stillHeldSchema>;
+
+/** So often a device says that the key is held, in ms; where nothing is heard for three times as long, the actuator is stopped. */
+export const heldEveryMs = 400;
+
+/** One line of what happens while an actuator runs. */
+export type ActingLine =
+  | Exclude<LiveLine, { readonly kind: 'failed' }>
+  /** The unit has confirmed a command. */
+  | { readonly kind: 'acting'; readonly atMs: number; readonly command: number }
+  /** It has ended, or has not begun. */
+  | {
+      readonly kind: 'stopped';
+      readonly atMs: number;
+      /** Why, in a sentence; `null` where it was let go. */
+      readonly because: string | null;
+      /** Whether the unit has confirmed that it has the actuator back; also where it never ran. */
+      readonly isConfirmed: boolean;
+    }
+  | { readonly kind: 'failed'; readonly message: string };
+
+/** What `DELETE /api/jobs/:jobId/interface/acting` answers. */
+export interface StoppedActing {
+  /** How many actuators of the vehicle ran, and were stopped. */
+  readonly stopped: number;
+}
+
+export { type Rig, rigSchema } from './rig.js';

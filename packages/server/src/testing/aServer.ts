@@ -160,6 +160,7 @@ export const smallPlan = (more: Partial<Plan> = {}): Plan => ({
           name: 'Voltage',
           derivedFrom: null,
           hookUp: null,
+          live: null,
           expects: [],
           spec: { kind: 'band', unit: 'V', min: 12.2, max: null },
         },

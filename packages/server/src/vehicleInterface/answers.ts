@@ -1,6 +1,13 @@
 import { sheetCodeSchema, sheetUnitSchema } from '@probe-trail/core/codes';
 import { closedObject, idText, unionByKind } from '@probe-trail/core/schema';
-import type { Cleared, LiveLine, ReadingProgress, WatchLine } from '@probe-trail/core/vehicleInterface';
+import type {
+  ActingLine,
+  Cleared,
+  LiveLine,
+  ReadingProgress,
+  StoppedActing,
+  WatchLine,
+} from '@probe-trail/core/vehicleInterface';
 import { amount, answer, listOf, oneOf, text, textOrNull, yesOrNo } from '../answer/index.js';
 
 /** One line of what a reading answers. */
@@ -22,14 +29,25 @@ export const clearedAnswer = answer<Cleared>()(closedObject({ unitsCleared: amou
 
 const toldValue = closedObject({ key: text(), value: amount().nullable() });
 
-/** One line of what a vehicle tells live. */
-export const liveLine = answer<LiveLine>()(
+const toldLines = {
+  values: closedObject({ kind: oneOf('values'), atMs: amount(), unitId: idText(), values: listOf(toldValue) }),
+  nothing: closedObject({ kind: oneOf('nothing'), atMs: amount(), unitId: idText(), because: textOrNull() }),
+  failed: closedObject({ kind: oneOf('failed'), message: text() }),
+};
+
+/** One line of what happens while an actuator runs. */
+export const actingLine = answer<ActingLine>()(
   unionByKind({
-    values: closedObject({ kind: oneOf('values'), atMs: amount(), values: listOf(toldValue) }),
-    nothing: closedObject({ kind: oneOf('nothing'), atMs: amount(), unitId: idText(), because: textOrNull() }),
-    failed: closedObject({ kind: oneOf('failed'), message: text() }),
+    ...toldLines,
+    acting: closedObject({ kind: oneOf('acting'), atMs: amount(), command: amount() }),
+    stopped: closedObject({ kind: oneOf('stopped'), atMs: amount(), because: textOrNull(), isConfirmed: yesOrNo() }),
   }),
 );
+
+export const stoppedAnswer = answer<StoppedActing>()(closedObject({ stopped: amount() }));
+
+/** One line of what a vehicle tells live. */
+export const liveLine = answer<LiveLine>()(unionByKind(toldLines));
 
 /** One line of a watch over the buses. */
 export const watchLine = answer<WatchLine>()(

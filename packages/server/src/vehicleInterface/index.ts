@@ -1,41 +1,30 @@
 import { Readable } from 'node:stream';
-import type { SheetMoment } from '@probe-trail/core/codes';
 import { jobParamsSchema } from '@probe-trail/core/job';
 import { groupBy } from '@probe-trail/core/list';
-import type { Line, LineUnit } from '@probe-trail/core/vehicle';
+import type { LineUnit } from '@probe-trail/core/vehicle';
 import {
   type Cleared,
   type ClearingRequest,
   clearingRequestSchema,
-  type LiveLine,
   type LiveQuery,
   liveQuerySchema,
   mostLiveValues,
   type ReadingProgress,
   type ReadingRequest,
   readingRequestSchema,
-  type WatchLine,
 } from '@probe-trail/core/vehicleInterface';
 import { LinkLost } from '@probe-trail/vehicle/client';
 import type { FastifyPluginAsync } from 'fastify';
 import { answers, sends } from '../answer/index.js';
-import type { JobService } from '../job/service.js';
 import { personOf } from '../person/index.js';
 import { AppError } from '../problem/index.js';
-import { vehicleOr404 } from '../vehicle/index.js';
-import type { VehicleStore } from '../vehicle/store.js';
+import { actingRoutes } from './actingRoutes.js';
 import { clearedAnswer, liveLine, readingLine, watchLine } from './answers.js';
 import { busOf } from './busOf.js';
 import { merged } from './merged.js';
+import { asText, type InterfaceOptions, makeReach, type Reached, saidFailure } from './reach.js';
 import { readLive, watchUnits } from './readLive.js';
-import type { ReachedVehicle, VehicleInterface } from './vehicleInterface.js';
-
-export interface InterfaceOptions {
-  readonly jobs: JobService;
-  readonly vehicles: VehicleStore;
-  readonly vehicleInterface: VehicleInterface;
-  readonly nowMs: () => number;
-}
+import type { ReachedVehicle } from './vehicleInterface.js';
 
 interface JobRoute {
   Params: { jobId: string };
@@ -43,16 +32,12 @@ interface JobRoute {
 
 /** Reading and clearing the codes of a job's vehicle, and its live values. A reading answers line by line, as the units do. */
 export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app, options) => {
-  const { jobs, vehicles, vehicleInterface, nowMs } = options;
+  const { jobs, nowMs } = options;
+  await app.register(actingRoutes, { ...options, prefix: '' });
   const params = jobParamsSchema;
   const config = { needs: 'workOnJobs' } as const;
 
-  const reach = async (jobId: string, moment: SheetMoment): Promise<Reached> => {
-    const vehicle = await vehicleOr404(vehicles, (await jobs.jobOr404(jobId)).vehicleId);
-    const line = await vehicles.line(vehicle.lineId);
-    if (!line) throw new LinkLost(`Nothing is known of the units of ${vehicle.fleetNumber}: it has no vehicle line.`);
-    return { line, reached: await vehicleInterface.reach(vehicle, line, moment) };
-  };
+  const reach = makeReach(options);
 
   app.post<JobRoute & { Body: ReadingRequest }>(
     '/:jobId/interface/reading',
@@ -125,32 +110,6 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
   );
 };
 
-/** A vehicle that is reached, and its line. */
-interface Reached {
-  readonly line: Line;
-  readonly reached: ReachedVehicle;
-}
-
-/** What a vehicle says line by line, and in the last line why there is no more, where the interface fails. */
-async function* saidFailure<Said>(
-  reach: () => Promise<Reached>,
-  read: (reached: Reached) => AsyncGenerator<Said>,
-  signal: AbortSignal,
-): AsyncGenerator<Said | { readonly kind: 'failed'; readonly message: string }> {
-  let release = (): void => undefined;
-  try {
-    const reached = await reach();
-    release = reached.reached.release;
-    yield* read(reached);
-  } catch (error) {
-    if (signal.aborted) return;
-    if (!(error instanceof LinkLost)) throw error;
-    yield { kind: 'failed', message: error.message };
-  } finally {
-    release();
-  }
-}
-
 /** Asks the units of each bus one after the other, buses beside each other. */
 async function* readUnits(
   { line, reached }: Reached,
@@ -202,8 +161,4 @@ async function clearUnits(reach: () => Promise<Reached>, signal: AbortSignal): P
     release();
   }
   return { unitsCleared, unitsSilent: units.length - unitsCleared };
-}
-
-async function* asText(lines: AsyncIterable<ReadingProgress | LiveLine | WatchLine>): AsyncGenerator<string> {
-  for await (const line of lines) yield `${JSON.stringify(line)}\n`;
 }

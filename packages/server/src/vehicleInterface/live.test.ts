@@ -2,9 +2,9 @@ import type { Line } from '@probe-trail/core/vehicle';
 import type { LiveLine, Rig } from '@probe-trail/core/vehicleInterface';
 import { expect } from 'chai';
 import { smallLine, takeInVehicle } from '../testing/aJob.js';
+import { aReachedVehicle } from '../testing/aReachedVehicle.js';
 import { aServer, type TestServer, testPassword } from '../testing/aServer.js';
 import { readLive, watchUnits } from './readLive.js';
-import type { ReachedVehicle } from './vehicleInterface.js';
 
 const aValue = (id: string, at: number) => ({
   id,
@@ -68,6 +68,7 @@ describe('live values', () => {
       {
         kind: 'values',
         atMs: 1000,
+        unitId: 'A10',
         values: [
           { key: 'A10.coolantTemperature', value: 9 },
           { key: 'A10.intakeAirTemperature', value: 9 },
@@ -94,17 +95,13 @@ describe('live values', () => {
 describe('values that are read again and again', () => {
   it('are asked for unit by unit in one question each, until nobody wants them; what a unit does not tell is said', async () => {
     const asked: string[] = [];
-    const reached: ReachedVehicle = {
-      readCodes: async () => ({ answer: 'silent' }),
-      clearCodes: async () => false,
-      isThere: async () => true,
-      release: () => undefined,
+    const reached = aReachedVehicle({
       readValues: async ({ id }, values) => {
         asked.push(`${id}: ${values.map(({ key }) => key).join()}`);
         if (id === 'A40') return { answer: 'unread', because: 'it is busy; ask again' };
         return { answer: 'answered', values: values.map(({ key }) => ({ key, value: 1 })) };
       },
-    };
+    });
     const control = new AbortController();
     const keys = new Set(['A10.coolantTemperature', 'A10.intakeAirTemperature', 'A40.outsideTemperature']);
     const lines: LiveLine[] = [];
@@ -122,13 +119,7 @@ describe('values that are read again and again', () => {
 describe('a watch over the units', () => {
   it('asks every unit that has an address again and again, and says whether it is there', async () => {
     const control = new AbortController();
-    const reached: ReachedVehicle = {
-      readCodes: async () => ({ answer: 'silent' }),
-      readValues: async () => ({ answer: 'silent' }),
-      clearCodes: async () => false,
-      release: () => undefined,
-      isThere: async ({ id }) => id !== 'A40',
-    };
+    const reached = aReachedVehicle({ isThere: async ({ id }) => id !== 'A40' });
     const small = smallLine();
     const unreachable = { id: 'A50', name: 'lamp controller', aliases: [], hangsOn: ['bus'] };
     const line: Line = { ...small, units: [...small.units, unreachable] };

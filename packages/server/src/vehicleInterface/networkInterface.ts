@@ -1,8 +1,16 @@
+import { encodeCommand } from '@probe-trail/core/actuator';
 import type { SheetMoment, UnitIdentity } from '@probe-trail/core/codes';
 import { decodeValue } from '@probe-trail/core/liveValue';
-import type { Line, LineUnit, Vehicle } from '@probe-trail/core/vehicle';
+import type { ActuatorInfo, Line, LineUnit, Vehicle } from '@probe-trail/core/vehicle';
 import { type AskOptions, type Endpoint, LinkLost, openLink, type VehicleLink } from '@probe-trail/vehicle/client';
-import { everyCode, type Lengths, type ResponseTo, type UdsRequest } from '@probe-trail/vehicle/uds';
+import {
+  type ControlAct,
+  type ControlRequest,
+  everyCode,
+  type Lengths,
+  type ResponseTo,
+  type UdsRequest,
+} from '@probe-trail/vehicle/uds';
 import { busOf } from './busOf.js';
 import type { ReachedVehicle, UnitReply, VehicleInterface } from './vehicleInterface.js';
 
@@ -96,8 +104,30 @@ function unitsOver(link: VehicleLink, line: Line): Omit<ReachedVehicle, 'release
     },
     clearCodes: async (unit, signal) =>
       (await askUnit(link, unit, { kind: 'clearCodes', group: everyCode }, { signal })).answer === 'answered',
+    beginControl: (unit, signal) =>
+      askUnit(link, unit, { kind: 'session', session: 'extended' }, { signal, urgency: 'live' }),
+    adjust: (unit, actuator, command, signal) =>
+      askUnit(link, unit, controlOf(actuator, 'adjust', encodeCommand(command, actuator)), { signal, urgency: 'live' }),
+    keepAwake: async (unit, signal) => {
+      await askUnit(link, unit, { kind: 'testerPresent', isAnswered: true }, { signal, urgency: 'live' });
+    },
+    giveBack: async (unit, actuator) => {
+      const given = await askUnit(link, unit, controlOf(actuator, 'giveBack', none), { urgency: 'stop' });
+      // In the default session no unit is controlled from outside: ISO 14229-1, 10.2.
+      const left = await askUnit(link, unit, { kind: 'session', session: 'default' }, { urgency: 'stop' });
+      return given.answer === 'answered' || left.answer === 'answered';
+    },
   };
 }
+
+const none = new Uint8Array();
+
+const controlOf = ({ identifier }: ActuatorInfo, act: ControlAct, state: Uint8Array): ControlRequest => ({
+  kind: 'control',
+  identifier: Number.parseInt(identifier, 16),
+  act,
+  state,
+});
 
 /** Identifiers of what a unit is: ISO 14229-1, annex C.1. */
 const identityIdentifiers = { part: 0xf187, hardware: 0xf191, software: 0xf195, serial: 0xf18c } as const;

@@ -38,12 +38,16 @@ export async function* readLive(keys: ReadonlySet<string>, watched: Watched): As
   );
 }
 
-async function readOnce(values: readonly LiveValue[], { line, reached, nowMs, signal }: Watched): Promise<LiveLine> {
+/** What one unit tells of some of its values. */
+export async function readOnce(
+  values: readonly LiveValue[],
+  { line, reached, nowMs, signal }: Watched,
+): Promise<Exclude<LiveLine, { readonly kind: 'failed' }>> {
   const unitId = values[0]?.unitId ?? '';
   const unit = line.units.find(({ id }) => id === unitId);
   if (!unit) throw new Error(`the line has no unit ${unitId}`);
   const reply = await reached.readValues(unit, values, signal);
-  if (reply.answer === 'answered') return { kind: 'values', atMs: nowMs(), values: reply.values };
+  if (reply.answer === 'answered') return { kind: 'values', atMs: nowMs(), unitId, values: reply.values };
   return { kind: 'nothing', atMs: nowMs(), unitId, because: reply.answer === 'unread' ? reply.because : null };
 }
 

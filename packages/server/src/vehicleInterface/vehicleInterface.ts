@@ -1,6 +1,6 @@
 import type { SheetCode, SheetMoment, UnitIdentity } from '@probe-trail/core/codes';
 import type { LiveValue } from '@probe-trail/core/liveValue';
-import type { Line, LineUnit, Vehicle } from '@probe-trail/core/vehicle';
+import type { ActuatorInfo, Line, LineUnit, Vehicle } from '@probe-trail/core/vehicle';
 import type { ToldValue } from '@probe-trail/core/vehicleInterface';
 
 /** What one unit said, with what it was asked for where it answered. */
@@ -43,5 +43,23 @@ export interface ReachedVehicle {
   ) => Promise<UnitReply<ValuesTold>>;
   /** @returns whether the unit has cleared its codes */
   readonly clearCodes: (unit: LineUnit, signal: AbortSignal) => Promise<boolean>;
+  /** Opens the session in which a unit can be told what to do: ISO 14229-1, 10.2. */
+  readonly beginControl: (unit: LineUnit, signal: AbortSignal) => Promise<UnitReply<Confirmed>>;
+  readonly adjust: (
+    unit: LineUnit,
+    actuator: ActuatorInfo,
+    command: number,
+    signal: AbortSignal,
+  ) => Promise<UnitReply<Confirmed>>;
+  /** Lets the session of a unit go on; without it the unit takes its actuators back. */
+  readonly keepAwake: (unit: LineUnit, signal: AbortSignal) => Promise<void>;
+  /**
+   * Gives an actuator back to its unit, before all that waits. It cannot be called off.
+   * @returns whether the unit has confirmed it
+   */
+  readonly giveBack: (unit: LineUnit, actuator: ActuatorInfo) => Promise<boolean>;
   readonly release: () => void;
 }
+
+/** The unit has done what it was told. */
+export type Confirmed = Readonly<Record<never, never>>;

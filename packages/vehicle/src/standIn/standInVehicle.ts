@@ -2,17 +2,20 @@ import { encodeValue } from '@probe-trail/core/liveValue';
 import type { Line, LineUnit, LiveValueInfo } from '@probe-trail/core/vehicle';
 import type { Rig } from '@probe-trail/core/vehicleInterface';
 import {
+  type ControlRequest,
   decodeRequest,
   encodeRefusal,
   encodeResponse,
   everyCode,
   refusals,
+  type Session,
   services,
   type UdsRequest,
   type UdsResponse,
   type UnitCode,
 } from '../uds/index.js';
-import { isDroppedOut, withFault, worldAt } from './world.js';
+import { controlled, makeControls } from './controls.js';
+import { type Acting, isDroppedOut, withFault, worldAt } from './world.js';
 
 /** What can happen to a stand-in vehicle from outside: somebody works on it, or drives it. */
 export type StandInCommand =
@@ -73,9 +76,23 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
   };
 
   const seed = [...vin].reduce((sum, letter) => sum + letter.charCodeAt(0), 0);
+  const controls = makeControls(seconds);
+  const isDead = (key: string) =>
+    rig.deadActuators?.some(({ actuator, untilRepaired }) => actuator === key && !isRepaired(untilRepaired)) === true;
+  const acting = (): Acting =>
+    Object.fromEntries(
+      line.units.flatMap((unit) =>
+        [...controls.runsOf(unit.id)]
+          .filter(([actuatorId]) => !isDead(`${unit.id}.${actuatorId}`))
+          .map(([actuatorId, { command, fromSeconds }]) => [
+            actuatorId,
+            { command, forSeconds: seconds() - fromSeconds },
+          ]),
+      ),
+    );
   const numberOf = (unit: LineUnit, { id }: LiveValueInfo): number | undefined => {
     const at = seconds();
-    const value = worldAt(rig.motion ?? 'parked', seed, at)[id];
+    const value = worldAt(rig.motion ?? 'parked', seed, at, acting())[id];
     const fault = rig.valueFaults?.find((one) => one.value === `${unit.id}.${id}` && !isRepaired(one.untilRepaired));
     return value === undefined || !fault ? value : withFault(value, fault, at);
   };
@@ -97,7 +114,10 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
         return { kind: 'cutOff' };
       }
       if (isSilent(unit)) return { kind: 'silent' };
+      controls.heard(unit.id);
       const answer = answerOf(bytes, {
+        enter: (session) => controls.enter(unit.id, session),
+        control: (request) => controlled(unit, request, controls),
         codes: () => codesOf(unit),
         clear: () => clear(unit),
         data: (identifier) =>
@@ -106,7 +126,7 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
             : (identityOf(rig, unit, identifier) ?? dataOf(unit, identifier)),
       });
       // What a unit has at hand it tells quickly; its codes it has to look up.
-      const isQuick = bytes[0] === services.read || bytes[0] === services.testerPresent;
+      const isQuick = bytes[0] !== undefined && quickServices.has(bytes[0]);
       const afterMs = isQuick ? Math.min(valueMs, rig.msPerUnit) : rig.msPerUnit;
       return answer ? { kind: 'answers', bytes: answer, afterMs } : { kind: 'silent' };
     },
@@ -135,6 +155,13 @@ function secondsSinceNow(): () => number {
   return () => (performance.now() - fromMs) / 1000;
 }
 
+/** All but what is about codes. */
+const quickServices: ReadonlySet<number> = new Set([
+  services.read,
+  services.testerPresent,
+  services.session,
+  services.control,
+]);
 const valueMs = 8;
 const droppedSeconds = 2.5;
 
@@ -144,6 +171,8 @@ const bytesOf = (number: number | undefined, value: LiveValueInfo): readonly num
 
 /** What a unit has and does. */
 interface UnitBehaviour {
+  readonly enter: (session: Session) => void;
+  readonly control: (request: ControlRequest) => UdsResponse | number;
   readonly data: (identifier: number) => Uint8Array | undefined;
   readonly codes: () => readonly UnitCode[];
   readonly clear: () => void;
@@ -169,6 +198,7 @@ function answerOf(bytes: Uint8Array, unit: UnitBehaviour): Uint8Array | undefine
 function responseOf(request: UdsRequest, unit: UnitBehaviour): UdsResponse | number {
   switch (request.kind) {
     case 'session':
+      unit.enter(request.session);
       return { kind: 'session', session: request.session, p2Ms, p2StarMs };
     case 'testerPresent':
       return { kind: 'testerPresent' };
@@ -191,6 +221,7 @@ function responseOf(request: UdsRequest, unit: UnitBehaviour): UdsResponse | num
     case 'read':
       return readResponse(request.identifiers, unit);
     case 'control':
+      return unit.control(request);
     case 'routine':
       return refusals.notThere;
   }

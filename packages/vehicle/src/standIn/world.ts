@@ -6,6 +6,15 @@ export type Motion = NonNullable<Rig['motion']>;
 /** Quantities of a stand-in by the names that values of a line have, each in the unit of its value. */
 export type World = Readonly<Record<string, number>>;
 
+/** An actuator that a tester commands. */
+export interface Run {
+  readonly command: number;
+  readonly forSeconds: number;
+}
+
+/** Actuators that are commanded, by the names that they have on a line. */
+export type Acting = Readonly<Record<string, Run>>;
+
 const ambientTemperature = 9;
 const ambientPressure = 98.6;
 const warm = 88;
@@ -18,8 +27,9 @@ const topSpeed = 50;
 /**
  * The quantities of a vehicle at a moment. The same seed and moment give the same world.
  * @param seconds since the stand-in was started
+ * @param acting what is commanded just now, by the names that actuators of a line have
  */
-export function worldAt(motion: Motion, seed: number, seconds: number): World {
+export function worldAt(motion: Motion, seed: number, seconds: number, acting: Acting = {}): World {
   const noise = (which: number) =>
     (Math.sin(seconds * (1.7 + which) + seed) + Math.sin(seconds * 4.1 + which * seed)) / 2;
   const speed = motion === 'driving' ? speedAt(seconds) : 0;
@@ -44,10 +54,39 @@ export function worldAt(motion: Motion, seed: number, seconds: number): World {
     wheelSpeedFrontRight: wheel(6),
     wheelSpeedRearLeft: wheel(7),
     wheelSpeedRearRight: wheel(8),
-    fanDuty: coolant > 82 ? 40 : 0,
-    fanCurrent: coolant > 82 ? 9 + 0.2 * noise(9) : 0,
+    ...fan(acting.fan?.command ?? (coolant > 82 ? 40 : 0), noise(9)),
+    ...pump(acting.pump, noise(10)),
+    ...blower(acting.blower?.command ?? 0),
+    ...heater(acting.heater, noise(11)),
   };
 }
+
+const fan = (duty: number, noise: number): World => ({
+  fanDuty: duty,
+  fanCurrent: duty > 0 ? 0.22 * duty + 0.2 * noise : 0,
+});
+
+// The pump draws most while it starts, and its pressure rises within a second or two.
+const pump = (run: Run | undefined, noise: number): World =>
+  run && run.command > 0
+    ? {
+        pumpCurrent: 95 + 120 * Math.exp(-run.forSeconds / 0.2) + noise,
+        pumpPressure: 12 * (1 - Math.exp(-run.forSeconds / 0.8)),
+      }
+    : { pumpCurrent: 0, pumpPressure: 0 };
+
+const blower = (duty: number): World => ({
+  blowerDuty: duty,
+  blowerVoltage: duty > 0 ? 0.2 + 0.131 * duty : 0,
+});
+
+const heater = (run: Run | undefined, noise: number): World => {
+  const isOn = run !== undefined && run.command > 0;
+  return {
+    heaterCurrent: isOn ? 14 + 0.2 * noise : 0,
+    ductTemperature: ambientTemperature + 12 + (isOn ? 38 * (1 - Math.exp(-run.forSeconds / 12)) : 0),
+  };
+};
 
 function speedAt(seconds: number): number {
   const inLap = seconds % lapSeconds;

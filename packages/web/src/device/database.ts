@@ -93,6 +93,8 @@ export class DeviceDatabase extends Dexie {
     this.version(6).upgrade((change) => change.table('answers').clear());
     // Nor where a weight comes from, and which steps prove a repair (plan format 8).
     this.version(7).upgrade((change) => change.table('answers').clear());
+    // Nor what is read from the vehicle and commanded (plan format 9).
+    this.version(8).upgrade((change) => change.table('answers').clear());
   }
 }
 

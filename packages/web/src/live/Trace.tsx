@@ -11,17 +11,19 @@ interface TraceProps {
   readonly samples: readonly LiveSample[];
   /** The moment at its right end. */
   readonly toMs: number;
+  /** How long it reaches back; a minute where nothing is said. */
+  readonly reachMs?: number;
   /** The smallest span that fills its height: what only flickers must not look like a swing. */
   readonly span: number;
 }
 
 /** The last minute of a value, under its number; where it was missing, the line is broken. */
-export function Trace({ samples, toMs, span }: TraceProps) {
-  const stretches = stretchesOf(samples, gapMs).map((points) => thinned(points, traceMs / width));
+export function Trace({ samples, toMs, reachMs = traceMs, span }: TraceProps) {
+  const stretches = stretchesOf(samples, gapMs).map((points) => thinned(points, reachMs / width));
   const values = stretches.flatMap((points) => points.map(({ value }) => value));
   const [least, most] = [Math.min(...values), Math.max(...values)];
   const [middle, half] = [(least + most) / 2, Math.max(most - least, span) / 2];
-  const across = (atMs: number) => (1 - (toMs - atMs) / traceMs) * width;
+  const across = (atMs: number) => (1 - (toMs - atMs) / reachMs) * width;
   const down = (value: number) => (height / 2) * (1 - (0.9 * (value - middle)) / half);
   return (
     <svg className={classes.trace} viewBox={`0 0 ${width} ${height}`} preserveAspectRatio="none" aria-hidden="true">

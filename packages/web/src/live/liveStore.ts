@@ -42,9 +42,9 @@ export function makeLiveStore(): LiveStore {
     seriesOf,
     take: (line, atMs) => {
       if (line.kind === 'nothing') nothing.set(line.unitId, line.because ?? 'silent');
-      else
+      else nothing.delete(line.unitId);
+      if (line.kind === 'values')
         for (const { key, value } of line.values) {
-          nothing.delete(key.slice(0, key.indexOf('.')));
           seriesOf(key).add({ atMs, value });
           changed(key);
         }

@@ -41,6 +41,7 @@ const filledBy: { readonly [Key in keyof Step]: Fill<Key> } = {
   proves: fillText,
   needs: asItIs,
   hookUp: (filling, hookUp) => hookUp && fillHookUp(filling, hookUp),
+  actuator: asItIs,
   instruction: (filling, text) => fillMarkdown(filling, text),
   cautions: (filling, cautions) => cautions.map((caution) => fillText(filling, caution)),
   readings: (filling, readings) => readings.map((reading) => fillReading(filling, reading)),

@@ -2,6 +2,7 @@ import type { Plan } from '../document/plan.js';
 import { blocksInThemselves, inputsLeftOpen, unknownInputs } from './blockRules.js';
 import { experimentsUnsafe } from './experimentRules.js';
 import { type Finding, isAbout } from './finding.js';
+import { commandedTwice, liveThatDoesNotFit } from './liveRules.js';
 import { otherQuantities, usesOfNoNumber } from './numberRules.js';
 import { easierStepsLater, noVisualCheck } from './orderRules.js';
 import {
@@ -63,6 +64,8 @@ const rules: readonly Rule[] = [
   otherQuantities,
   beyondTheHookUp,
   limitsNarrowerThanAccuracy,
+  liveThatDoesNotFit,
+  commandedTwice,
   resistanceMeasuredLive,
   unpluggedLive,
   statesUntold,

@@ -30,6 +30,8 @@ export type RuleName =
   | 'otherQuantity'
   | 'beyondTheHookUp'
   | 'limitNarrowerThanAccuracy'
+  | 'liveDoesNotFit'
+  | 'commandedTwice'
   | 'resistanceMeasuredLive'
   | 'unpluggedLive'
   | 'stateUntold'

@@ -116,8 +116,9 @@ export function beyondTheHookUp(plan: Plan): Finding[] {
     const measures = hookUp && quantityOfFunction(hookUp.instrument);
     const own = step.readings.flatMap((reading) => beyondItsOwn(step, reading));
     if (own.length > 0) return own;
-    const entered = step.readings.flatMap(({ derivedFrom, spec, hookUp: ofReading }) =>
-      derivedFrom === null && ofReading === null && 'unit' in spec
+    // What the vehicle tells needs no instrument.
+    const entered = step.readings.flatMap(({ derivedFrom, spec, hookUp: ofReading, live }) =>
+      derivedFrom === null && ofReading === null && live === null && 'unit' in spec
         ? [{ spec, quantity: unitOf(spec.unit).base.quantity }]
         : [],
     );

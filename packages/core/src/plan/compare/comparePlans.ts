@@ -1,3 +1,4 @@
+import { sayLiveReading } from '../../liveValue/index.js';
 import { formatPlain } from '../../reading/index.js';
 import { casesOf, type Spec, saySpec } from '../../spec/index.js';
 import type { FindingPlace } from '../check/finding.js';
@@ -211,6 +212,13 @@ const readingDifferences = (
     `hook-up of ${after.name || 'the reading'}`,
     before.hookUp ? sayHookUp(plans.before, before.hookUp) : '',
     after.hookUp ? sayHookUp(plans.after, after.hookUp) : '',
+  ),
+  ...changed(
+    at,
+    about,
+    `what ${after.name || 'the reading'} is read from on the vehicle`,
+    before.live ? sayLiveReading(before.live) : '',
+    after.live ? sayLiveReading(after.live) : '',
   ),
   ...changed(at, about, `formula of ${after.name}`, before.derivedFrom ?? '', after.derivedFrom ?? ''),
   ...changed(

@@ -50,6 +50,7 @@ export const blankReading = (id: string, name: string, spec: StepReading['spec']
   derivedFrom: null,
   spec,
   hookUp: null,
+  live: null,
   expects: [],
 });
 
@@ -71,6 +72,7 @@ export const blankStep = (id: string, title: string): Step => ({
   proves: '',
   needs: [],
   hookUp: null,
+  actuator: null,
   instruction: '',
   cautions: [],
   readings: [],

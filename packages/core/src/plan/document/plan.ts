@@ -1,4 +1,6 @@
 import { array, boolean, number, string } from 'yup';
+import { actuatorUseSchema } from '../../actuator/index.js';
+import { liveReadingSchema } from '../../liveValue/index.js';
 import {
   type Checked,
   closedObject,
@@ -27,7 +29,7 @@ import { hookUpSchema } from './hookUp.js';
 import { partCardSchema } from './partCard.js';
 
 export const planFormat = 'probe-trail-plan';
-export const planFormatVersion = 8;
+export const planFormatVersion = 9;
 
 const needSchema = closedObject({
   what: nameOfThing(60),
@@ -116,6 +118,9 @@ export const stepReadingSchema = closedObject({
     .nullable()
     .defined()
     .meta({ description: 'where it is measured otherwise than the step says; null: as the step says' }),
+  live: liveReadingSchema.nullable().defined().meta({
+    description: 'which value of the vehicle it can be taken from, beside being typed; null: none',
+  }),
   expects: list(unionByKind({ zones: zonesExpectedSchema, range: rangeExpectedSchema }), 300).meta({
     description: 'what a suspect would make this reading show: zones, or a range in the unit of the limits',
   }),
@@ -236,6 +241,10 @@ export const stepSchema = closedObject({
     description: 'vehicle state, in the order in which it is safe to make it',
   }),
   hookUp: hookUpSchema.nullable().defined(),
+  actuator: actuatorUseSchema
+    .nullable()
+    .defined()
+    .meta({ description: 'what is commanded over the vehicle interface while it is measured; null: nothing' }),
   instruction: draftText(20_000).meta({ description: 'Markdown; HTML is shown as text' }),
   cautions: names(20),
   readings: list(stepReadingSchema.required(), 12),

@@ -62,7 +62,7 @@ describe('readPlanFile', () => {
     ['something else', { hello: 1 }, 'not a plan file'],
     ['a list', [], 'not a plan file'],
     ['nothing', null, 'not a plan file'],
-    ['a newer format', { ...aPlan(), formatVersion: 9 }, 'format version 9; versions up to 8 can be read here'],
+    ['a newer format', { ...aPlan(), formatVersion: 10 }, 'format version 10; versions up to 9 can be read here'],
     ['a field that is missing', { ...aPlan(), suspects: undefined }, 'suspects'],
     ['a misspelt field', { ...aPlan(), tittle: 'x' }, 'tittle'],
     ['a weight of nothing', { ...aPlan(), suspects: [{ ...aPlan().suspects[0], weight: 0 }] }, 'more than 0'],
@@ -153,6 +153,15 @@ describe('the published JSON Schemas', () => {
     expect(upgradePlan({ ...aPlan(), formatVersion: 6, suspects })).to.deep.equal(aPlan());
   });
 
+  it('read from format 8 take nothing from the vehicle and command nothing', () => {
+    const steps = aPlan().steps.map(({ actuator: _, readings, ...step }) => ({
+      ...step,
+      readings: readings.map(({ live: _, ...reading }) => reading),
+    }));
+    expect(upgradePlan({ ...aPlan(), formatVersion: 8, steps })).to.deep.equal(aPlan());
+    expect(steps.map(upgradeStep)).to.deep.equal(aPlan().steps);
+  });
+
   it('reads a plan of format 5: needs say what is done, a reading may have its own hook-up, a share is a fraction', () => {
     const step = aPlan().steps[1] as Step;
     const old = (of: StepReading) => {
@@ -176,6 +185,10 @@ describe('the published JSON Schemas', () => {
     expect(upgradeStep(step)).to.equal(step);
   });
 
-  for (const data of [{ ...aPlan(), formatVersion: 8 }, { ...aPlan(), tittle: '' }, withSpec({ kind: 'guess' })])
+  for (const data of [
+    { ...aPlan(), formatVersion: planFormatVersion + 1 },
+    { ...aPlan(), tittle: '' },
+    withSpec({ kind: 'guess' }),
+  ])
     it('refuse what the code refuses', () => expect(conforms(data)).to.equal(readPlan(data).ok));
 });

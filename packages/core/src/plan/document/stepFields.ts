@@ -1,3 +1,4 @@
+import { sayActuatorUse } from '../../actuator/index.js';
 import { formatPlain } from '../../reading/index.js';
 import { saySpec } from '../../spec/index.js';
 import { accessLevels } from './fields.js';
@@ -47,6 +48,12 @@ export const stepFields = {
     texts: (step) =>
       hookUpsOf(step).flatMap(({ leads }) => leads.flatMap(({ at }) => (at.kind === 'place' ? [at.name] : []))),
     onPaper: 'Hook-up',
+  },
+  actuator: {
+    name: 'actuator',
+    say: ({ actuator }) => (actuator ? sayActuatorUse(actuator) : ''),
+    texts: nothing,
+    onPaper: 'Actuator',
   },
   instruction: {
     name: 'instruction',

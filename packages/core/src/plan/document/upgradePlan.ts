@@ -1,5 +1,5 @@
 import { proposedAction } from '../../vehicleState/index.js';
-import { planFormat, type Step, type Suspect } from './plan.js';
+import { planFormat, type Step, type StepReading, type Suspect } from './plan.js';
 
 type Fields = Readonly<Record<string, unknown>>;
 
@@ -75,7 +75,15 @@ const upgrades: Readonly<Record<string, (plan: Fields) => Fields>> = {
     formatVersion: 8,
     suspects: eachOf(plan.suspects, (suspect) => ({ ...suspect, weightBecause: '', proofStepIds: [] })),
   }),
+  8: (plan) => ({ ...plan, formatVersion: 9, steps: eachOf(plan.steps, withoutLive) }),
 };
+
+/** A step of format 8 in today's: nothing of it is read from the vehicle, or commanded. */
+const withoutLive = (step: Fields): Fields => ({
+  ...step,
+  actuator: null,
+  readings: eachOf(step.readings, (reading) => ({ ...reading, live: null })),
+});
 
 /** What a computed reading in % came to was its number as it stood; formulas compute in one system now, and a share is a fraction. */
 const inPercent = (formula: unknown, spec: unknown): unknown =>
@@ -118,10 +126,24 @@ export const upgradeSuspect = ({ weightBecause, companions, tasks, proofStepIds,
   proofStepIds: proofStepIds ?? laterFields.proofStepIds,
 });
 
+/** The fields that a step and its readings have since format 9. */
+type KeptReading = Omit<StepReading, 'live'> & { readonly live?: StepReading['live'] | undefined };
+type KeptStep = Omit<Step, 'actuator' | 'readings'> & {
+  readonly actuator?: Step['actuator'] | undefined;
+  readonly readings: readonly KeptReading[];
+};
+
 /** A step that was kept by itself, in the log of a trail: brought up to today's format where it is of an earlier one. */
-export function upgradeStep(step: Step): Step {
-  const isOfToday = step.readings.every((reading) => 'hookUp' in reading) && step.needs.every((need) => 'does' in need);
-  return isOfToday ? step : (withActions(step) as unknown as Step);
+export function upgradeStep(step: KeptStep): Step {
+  const isOfSix = step.readings.every((reading) => 'hookUp' in reading) && step.needs.every((need) => 'does' in need);
+  const isOfToday = isOfSix && 'actuator' in step && step.readings.every((reading) => 'live' in reading);
+  if (isOfToday) return step as Step;
+  const ofSix = isOfSix ? step : (withActions(step) as unknown as KeptStep);
+  return {
+    ...ofSix,
+    actuator: ofSix.actuator ?? null,
+    readings: ofSix.readings.map(({ live, ...reading }) => ({ ...reading, live: live ?? null })),
+  };
 }
 
 const eachOf = (list: unknown, upgrade: (item: Fields) => Fields): unknown =>

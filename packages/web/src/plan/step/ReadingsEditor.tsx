@@ -1,4 +1,5 @@
 import { ActionIcon, Group, Select, SimpleGrid } from '@mantine/core';
+import { sayLiveReading } from '@probe-trail/core/liveValue';
 import {
   blankReading,
   nameFollows,
@@ -8,7 +9,7 @@ import {
   renameValue,
   type StepReading,
 } from '@probe-trail/core/plan';
-import { isFixed, isMeasured, type Spec, saySpec, type ZonesSpec, zonesOf } from '@probe-trail/core/spec';
+import { isFixed, isMeasured, isSeries, type Spec, saySpec, type ZonesSpec, zonesOf } from '@probe-trail/core/spec';
 import { IconTrash } from '@tabler/icons-react';
 import type { Draft } from 'immer';
 import { memo, useRef } from 'react';
@@ -26,6 +27,7 @@ import { ExpectationsEditor } from './ExpectationsEditor';
 import type { EditStep } from './editStep';
 import { OwnHookUp } from './HookUpEditor';
 import { AddPart, InPlace } from './InPlace';
+import { LiveEditor } from './LiveEditor';
 import { useOpenParts } from './openParts';
 
 interface ReadingsProps {
@@ -84,6 +86,7 @@ const ReadingPart = memo(function ReadingPart({ part, reading, editStep }: PartP
         <p className={classes.reading}>
           <b>{name || id}</b> {isFixed(spec) ? <span className="soft">{spec.unit}</span> : saySpec(spec)}
           {derivedFrom !== null && <span className="soft"> = {derivedFrom}</span>}
+          {reading.live && <span className="soft">, from the vehicle: {sayLiveReading(reading.live)}</span>}
         </p>
       }
       below={
@@ -140,7 +143,7 @@ const ReadingEditor = memo(function ReadingEditor({
         }
       />
       <details className={classes.more} open={isUncommon(reading)}>
-        <summary>Formulas, a hook-up of its own, what suspects make it show</summary>
+        <summary>Formulas, values of the vehicle, a hook-up of its own, what suspects make it show</summary>
         <SimpleGrid cols={2} spacing="sm">
           <CommittedInput
             label="Its name in formulas"
@@ -158,6 +161,9 @@ const ReadingEditor = memo(function ReadingEditor({
             />
           )}
         </SimpleGrid>
+        {reading.derivedFrom === null && (isMeasured(reading.spec) || isSeries(reading.spec)) && (
+          <LiveEditor reading={reading} edit={edit} />
+        )}
         {reading.derivedFrom === null && (
           <OwnHookUp label="It has a hook-up of its own" hookUp={reading.hookUp} edit={edit} />
         )}
@@ -175,8 +181,8 @@ const ReadingEditor = memo(function ReadingEditor({
 });
 
 /** What most readings do not have. */
-const isUncommon = ({ derivedFrom, hookUp, expects }: StepReading): boolean =>
-  derivedFrom !== null || hookUp !== null || expects.length > 0;
+const isUncommon = ({ derivedFrom, hookUp, live, expects }: StepReading): boolean =>
+  derivedFrom !== null || hookUp !== null || live !== null || expects.length > 0;
 
 /** Which kind of limits the reading has; what was written for another kind is carried over as far as it goes. */
 const KindSelect = ({ spec, edit }: { readonly spec: Spec; readonly edit: EditPart<StepReading> }) => (
@@ -193,6 +199,8 @@ const KindSelect = ({ spec, edit }: { readonly spec: Spec; readonly edit: EditPa
         draft.expects = [];
         // Only one number can be computed from others.
         if (!isMeasured(draft.spec)) draft.derivedFrom = null;
+        // Several things are compared by several values.
+        draft.live = null;
       })
     }
   />

@@ -25,6 +25,7 @@ import classes from '../fields/editorFields.module.css';
 import { MentionBlock } from '../fields/MentionBlock';
 import { Findings } from '../findings/Findings';
 import { StepTalk } from '../review/StepTalk';
+import { StepActuator } from './ActuatorEditor';
 import type { EditStep } from './editStep';
 import { HookUpFields, leadNumber } from './HookUpEditor';
 import { AddPart, InPlace } from './InPlace';
@@ -64,6 +65,7 @@ export function StepEditor({ step, isNew }: EditorProps) {
           <Needs needs={step.needs} editStep={editStep} />
           <Cautioned cautions={step.cautions} editStep={editStep} />
           <StepHookUp hookUp={step.hookUp} editStep={editStep} />
+          <StepActuator actuator={step.actuator} editStep={editStep} />
           <Instruction instruction={step.instruction} editStep={editStep} />
           <ReadingsEditor readings={step.readings} editStep={editStep} />
           <OutcomesEditor stepId={step.id} readings={step.readings} outcomes={step.outcomes} editStep={editStep} />

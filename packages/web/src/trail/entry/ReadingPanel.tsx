@@ -1,15 +1,17 @@
 import { sayFormulaName } from '@probe-trail/core/plan';
 import { formatReading } from '@probe-trail/core/reading';
 import { type MeasuredSpec, numberIn } from '@probe-trail/core/spec';
-import { useDeferredValue } from 'react';
+import { type Entry, judgeEntry } from '@probe-trail/core/trail';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { DoubtQuestion } from '../../spec/DoubtQuestion';
 import { LimitRuler } from '../../spec/LimitRuler';
 import { CurvePlace } from './CurvePlace';
 import { Keypad } from './Keypad';
 import { usableKeys } from './keypadKeys';
+import { TakeLive } from './live/TakeLive';
 import { ReadingField, RecordedField } from './ReadingField';
 import classes from './ReadingPanel.module.css';
-import type { ReadingProps } from './recordReading';
+import { placeOf, type ReadingProps } from './recordReading';
 import { type TypedReading, useTypedReading } from './useTypedReading';
 import { VerdictPanel } from './VerdictPanel';
 
@@ -23,7 +25,14 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
   const typedReading = useTypedReading(props, spec);
   const { limits } = typedReading;
   const recorded = isDue ? undefined : open.trail.taken[reading.id];
-  const shown = recorded ?? (typedReading.judged.ok ? typedReading.judged.value : undefined);
+  const [now, setNow] = useState<Entry | undefined>();
+  const typed = typedReading.judged.ok ? typedReading.judged.value : undefined;
+  // Until something is typed, the needle shows what the vehicle tells.
+  const live = useMemo(
+    () => (now && typedReading.text === '' ? judgeEntry(reading, now, kit.context) : undefined),
+    [now, typedReading.text, reading, kit.context],
+  );
+  const shown = recorded ?? typed ?? (live?.ok ? live.value : undefined);
   const value = shown?.reading && numberIn(shown.reading);
   const verdict = shown?.verdict.kind;
   // The verdict and the needle come first; what stands around them follows in the next frame.
@@ -65,6 +74,7 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
           />
         )}
       </div>
+      {!recorded && reading.live && <TakeLive {...props} key={placeOf(props)} live={reading.live} onNow={setNow} />}
       {!recorded && <Below spec={spec} typedReading={typedReading} />}
     </section>
   );

@@ -27,7 +27,7 @@ export type RecordReading = (entry: Entry, origin?: EntryOrigin) => boolean;
 export const recordReading =
   ({ open, step, reading, kit, onRecorded }: ReadingProps): RecordReading =>
   (entry, origin) => {
-    const isRecorded = open.record(...kit.before, {
+    const isRecorded = open.record(...(isFromVehicle(entry) ? [] : kit.before), {
       kind: 'readingEntered',
       stepId: step.id,
       readingId: reading.id,
@@ -38,6 +38,10 @@ export const recordReading =
     if (isRecorded) onRecorded();
     return isRecorded;
   };
+
+/** The meter had no part in it. */
+const isFromVehicle = (entry: Entry): boolean =>
+  (entry.kind === 'typed' && entry.live != null) || (entry.kind === 'rows' && entry.live?.every(Boolean) === true);
 
 /** Where what is typed for a reading is kept until it is recorded. */
 export const placeOf = ({ open, step, reading }: Pick<ReadingProps, 'open' | 'step' | 'reading'>): string =>

@@ -1,7 +1,9 @@
+import { sayWindow } from '@probe-trail/core/liveValue';
 import type { Plan } from '@probe-trail/core/plan';
 import { formatReading, readingIn } from '@probe-trail/core/reading';
 import { sayVerdict } from '@probe-trail/core/spec';
-import { sayTaken, type TakenReading, type Waymark } from '@probe-trail/core/trail';
+import { type Entry, sayTaken, type TakenReading, type Waymark } from '@probe-trail/core/trail';
+import { Trace } from '../../live/Trace';
 import { usePreferences } from '../../session/sessionApi';
 import { VerdictMark } from '../../spec/VerdictMark';
 import { verdictLook } from '../../spec/verdictLook';
@@ -54,7 +56,7 @@ function Taken({ taken, name }: { readonly taken: TakenReading; readonly name: s
           {isNews(verdict.zone.name, word, sayTaken(taken)) && <>: {verdict.zone.name}</>}
           {rows.length > 0 && <>. {rows.map((row) => `${row.label} ${formatReading(row.reading)}`).join(', ')}</>}
           {entry === undefined && <>. Computed</>}
-          {entry?.kind === 'typed' && <>. Typed “{entry.text.trim()}”</>}
+          {entry?.kind === 'typed' && !entry.live && <>. Typed “{entry.text.trim()}”</>}
           {entry?.kind === 'typed' && entry.leadsSwapped && <> with the leads swapped</>}
           {typedFirst !== null && <>, first “{typedFirst}”</>}
           {stillStands !== null && <>, taken over from before</>}
@@ -62,8 +64,32 @@ function Taken({ taken, name }: { readonly taken: TakenReading; readonly name: s
           {tries.length > 0 && <>, after {tries.length === 1 ? 'a first try' : `${tries.length} tries`}</>}
           {acceptedBecause !== undefined && <>. Too close to call, and accepted: {acceptedBecause}</>}
         </div>
+        {entry && <FromVehicle entry={entry} rows={rows.map(({ label }) => label)} />}
         <div className="soft">{reading ? sayVerdict(verdict, reading) : verdict.zone.meaning}</div>
       </div>
     </div>
+  );
+}
+
+/** What the vehicle told for a reading, with the seconds before it was taken. */
+function FromVehicle({ entry, rows }: { readonly entry: Entry; readonly rows: readonly string[] }) {
+  const sources = entry.kind === 'typed' ? [entry.live] : entry.kind === 'rows' ? (entry.live ?? []) : [];
+  return sources.map(
+    (source, index) =>
+      source && (
+        // A source has no identity but its row.
+        <div key={index} className={classes.told}>
+          <span>
+            {rows[index] !== undefined && `${rows[index]}: `}
+            {source.name}, told by {source.unitName || source.key}, {sayWindow(source)}
+          </span>
+          <Trace
+            samples={source.trace.beforeMs.map((ms, at) => ({ atMs: -ms, value: source.trace.values[at] ?? null }))}
+            toMs={0}
+            reachMs={10_000}
+            span={20 * source.step}
+          />
+        </div>
+      ),
   );
 }

@@ -1,10 +1,12 @@
 import { Button } from '@mantine/core';
 import type { SeriesSpec } from '@probe-trail/core/spec';
-import type { TakenReading } from '@probe-trail/core/trail';
-import { memo, useDeferredValue } from 'react';
+import { type Entry, judgeEntry, type TakenReading } from '@probe-trail/core/trail';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { DoubtQuestion } from '../../../spec/DoubtQuestion';
 import { Keypad } from '../Keypad';
 import { usableKeys } from '../keypadKeys';
+import { TakeLive } from '../live/TakeLive';
+import { TakeLiveRow } from '../live/TakeLiveRow';
 import { ReadingField } from '../ReadingField';
 import type { ReadingProps } from '../recordReading';
 import { VerdictPanel } from '../VerdictPanel';
@@ -21,11 +23,19 @@ interface PanelProps extends ReadingProps {
 
 /** Several numbers that are judged together: nothing but numbers and Enter, row after row, in a board that fits their kind. */
 export function SeriesPanel({ spec, ...props }: PanelProps) {
-  const { open, step, reading, isDue, onAgain } = props;
+  const { open, step, reading, kit, isDue, onAgain } = props;
   const typedRows = useTypedRows(props, spec);
   const recorded = isDue ? undefined : open.trail.taken[reading.id];
-  const judged = recorded ?? (typedRows.judged.ok ? typedRows.judged.value : undefined);
-  const rows = recorded ? recordedRows(recorded) : typedRows.rows;
+  const [now, setNow] = useState<Entry | undefined>();
+  const isTyped = typedRows.rows.some(({ text }) => text !== '');
+  const live = useMemo(
+    () => (now && !isTyped ? judgeEntry(reading, now, kit.context) : undefined),
+    [now, isTyped, reading, kit.context],
+  );
+  // Until something is typed, the board shows what the vehicle tells.
+  const shown = recorded ?? (live?.ok ? live.value : undefined);
+  const judged = shown ?? (typedRows.judged.ok ? typedRows.judged.value : undefined);
+  const rows = shown ? judgedRows(shown) : typedRows.rows;
   // The verdict comes first; the board follows in the next frame.
   const board = useDeferredValue({ rows, zoneId: judged?.verdict.zone.id });
   const activeName = typedRows.rows[typedRows.active]?.name ?? '';
@@ -65,6 +75,17 @@ export function SeriesPanel({ spec, ...props }: PanelProps) {
           </div>
         </div>
       </div>
+      {!recorded && reading.live && spec.kind === 'siblings' && (
+        <TakeLive
+          {...props}
+          live={reading.live}
+          names={spec.members.map(({ id, name }) => name || id)}
+          onNow={setNow}
+        />
+      )}
+      {!recorded && reading.live && spec.kind !== 'siblings' && (
+        <TakeLiveRow open={open} live={reading.live} rowName={activeName} onTake={typedRows.take} />
+      )}
       {!recorded && typedRows.doubt && (
         <DoubtQuestion
           doubt={typedRows.doubt}
@@ -88,7 +109,7 @@ export function SeriesPanel({ spec, ...props }: PanelProps) {
   );
 }
 
-const recordedRows = ({ rows }: TakenReading): readonly SeriesRow[] =>
+const judgedRows = ({ rows }: Pick<TakenReading, 'rows'>): readonly SeriesRow[] =>
   rows.map(({ label, reading, verdict }) => ({ name: label, text: reading.text, reading, verdict: verdict.kind }));
 
 const Board = memo(function Board({ spec, ...props }: BoardProps<SeriesSpec>) {

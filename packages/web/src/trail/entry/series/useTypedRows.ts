@@ -1,5 +1,7 @@
+import { type LiveSource, liveSourceSchema, type TakenLive } from '@probe-trail/core/liveValue';
 import { formatReading, parseReading, type Reading } from '@probe-trail/core/reading';
 import { failed, type Result } from '@probe-trail/core/result';
+import { validate } from '@probe-trail/core/schema';
 import {
   type Doubt,
   findDoubt,
@@ -10,10 +12,10 @@ import {
   type ZoneLine,
   zonesOf,
 } from '@probe-trail/core/spec';
-import { type EntryProblem, type JudgedEntry, judgeEntry, rowNames } from '@probe-trail/core/trail';
+import { type Entry, type EntryProblem, type JudgedEntry, judgeEntry, rowNames } from '@probe-trail/core/trail';
 import { useMemo, useState } from 'react';
 import { useKeptState } from '../../../device/keptState';
-import { isText } from '../../../device/shapes';
+import { isListOf, isNullOr, isText } from '../../../device/shapes';
 import { typedSincePress } from '../../log/recordEvents';
 import { placeOf, type ReadingProps, recordReading } from '../recordReading';
 import { useKeypad } from '../useKeypad';
@@ -47,6 +49,8 @@ export interface TypedRows {
   readonly doubt: Doubt | undefined;
   /** Leaves the active row with this in it. */
   readonly settle: (text: string) => void;
+  /** The same with what the vehicle told. */
+  readonly take: (taken: TakenLive) => void;
   readonly onKey: (change: (text: string) => string) => void;
   readonly onSubmit: () => void;
 }
@@ -82,6 +86,8 @@ function useReadRows({ names, texts, spec, kit, judged }: ReadRows): readonly Se
 export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
   const { reading, kit } = props;
   const [kept, keep] = useKeptState(`typed-${placeOf(props)}`, '', isText);
+  // What the vehicle told stands behind some of the rows.
+  const [sources, keepSources] = useKeptState(`live-${placeOf(props)}`, noSources, isSources);
   const names = useMemo(() => rowNames(spec), [spec]);
   const texts = useMemo(() => textsOf(kept, names.length), [kept, names]);
   const [active, setActive] = useState(() => firstEmpty(texts) ?? names.length - 1);
@@ -92,20 +98,22 @@ export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
   const isWhole = firstEmpty(texts) === undefined;
   const whole = isWhole ? texts.join('\n') : undefined;
   const judged = useMemo<TypedRows['judged']>(() => {
-    if (whole !== undefined) return judgeEntry(reading, { kind: 'rows', texts: whole.split('\n') }, kit.context);
+    if (whole !== undefined) return judgeEntry(reading, rowsEntry(whole.split('\n'), sources), kit.context);
     return failed({ kind: 'reading', problem: { kind: 'empty', unit: spec.unit } });
-  }, [whole, reading, kit.context, spec.unit]);
+  }, [whole, sources, reading, kit.context, spec.unit]);
   const rows = useReadRows({ names, texts, spec, kit, judged });
 
-  const put = (next: string): readonly string[] => {
+  const put = (next: string, source: LiveSource | null): Entry & { readonly kind: 'rows' } => {
     const changed = texts.map((one, index) => (index === active ? next : one));
+    const told = texts.map((_, index) => (index === active ? source : (sources[index] ?? null)));
     keep(changed.some((one) => one !== '') ? changed.join('\n') : '');
-    return changed;
+    keepSources(told.some((one) => one !== null) ? told : noSources);
+    return rowsEntry(changed, told);
   };
   const setText = (next: string) => {
     typedSincePress();
     setIsAsking(false);
-    put(next);
+    put(next, null);
   };
   const doubt = parsed.ok
     ? findDoubt(parsed.value, {
@@ -115,21 +123,27 @@ export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
       })
     : undefined;
   /** Goes on with these rows: to the next that is empty, or into the record. */
-  const goOn = (all: readonly string[]) => {
-    const next = nextEmpty(all, active);
+  const goOn = (entry: Entry & { readonly kind: 'rows' }) => {
+    const next = nextEmpty(entry.texts, active);
     if (next !== undefined) return setActive(next);
-    if (!judgeEntry(reading, { kind: 'rows', texts: [...all] }, kit.context).ok) return undefined;
-    if (recordReading(props)({ kind: 'rows', texts: [...all] })) keep('');
+    if (!judgeEntry(reading, entry, kit.context).ok) return undefined;
+    if (!recordReading(props)(entry)) return undefined;
+    keep('');
+    keepSources(noSources);
     return undefined;
   };
   const settle = (text: string) => {
     setIsAsking(false);
-    goOn(put(text));
+    goOn(put(text, null));
+  };
+  const take = ({ text, source }: TakenLive) => {
+    setIsAsking(false);
+    goOn(put(text, source));
   };
   const submit = () => {
     if (!parsed.ok) return;
     if (doubt) setIsAsking(true);
-    else goOn(texts);
+    else goOn(rowsEntry(texts, sources));
   };
   const { onKey, onSubmit } = useKeypad({ text, setText, submit });
   return {
@@ -149,10 +163,24 @@ export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
     submit,
     doubt: isAsking ? doubt : undefined,
     settle,
+    take,
     onKey,
     onSubmit,
   };
 }
+
+const noSources: readonly (LiveSource | null)[] = [];
+const isSources = isListOf(isNullOr((value): value is LiveSource => validate(liveSourceSchema, value).ok));
+
+/** What the vehicle told is said only where it told something. */
+const rowsEntry = (
+  texts: readonly string[],
+  sources: readonly (LiveSource | null)[],
+): Entry & { readonly kind: 'rows' } => ({
+  kind: 'rows',
+  texts: [...texts],
+  ...(sources.some((one) => one !== null) && { live: texts.map((_, index) => sources[index] ?? null) }),
+});
 
 function textsOf(kept: string, count: number): readonly string[] {
   const lines = kept.split('\n');

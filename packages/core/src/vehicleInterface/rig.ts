@@ -1,0 +1,56 @@
+import { array, number, string } from 'yup';
+import { unitIdentitySchema } from '../codes/index.js';
+import { type Checked, closedObject, idOrNull, idText, wholeNumber } from '../schema/index.js';
+import { keyOnLine } from '../vehicle/index.js';
+
+const causeText = () => string().nullable().defined().max(160);
+
+/** A simulated vehicle of the demo world, as the simulated interface finds it. */
+export const rigSchema = closedObject({
+  fleetNumber: string().required().max(20),
+  msPerUnit: number().required().integer().min(0).max(10_000),
+  silentUnitIds: array(idText()).required().max(400),
+  silentUntilRepaired: causeText().meta({
+    description: 'the cause whose repair makes the silent units answer; null: none',
+  }),
+  fallsSilentAt: idOrNull().meta({ description: 'the unit at which the interface falls silent the first time' }),
+  dropsOutUnitIds: array(idText())
+    .max(400)
+    .meta({ description: 'units that fall silent for the last part of every seven seconds, as with a chafed harness' }),
+  identities: array(unitIdentitySchema.shape({ unitId: idText() }).required())
+    .max(400)
+    .meta({ description: 'units that say that they are others than those that belong there' }),
+  motion: string()
+    .oneOf(['parked', 'idling', 'driving'] as const)
+    .meta({ description: 'what the vehicle does while it is read; left out: it is parked' }),
+  valueFaults: array(
+    closedObject({
+      value: keyOnLine(),
+      kind: string()
+        .required()
+        .oneOf(['offset', 'gain', 'stuck', 'dropsOut'] as const),
+      amount: number().required().min(-1e6).max(1e6),
+      untilRepaired: causeText(),
+    }).required(),
+  ).max(100),
+  deadActuators: array(closedObject({ actuator: keyOnLine(), untilRepaired: causeText() }).required())
+    .max(100)
+    .meta({ description: 'actuators that take their command and do nothing' }),
+  codes: array(
+    closedObject({
+      unitId: idText(),
+      code: string().required().max(20),
+      failureType: string().nullable().defined().max(10),
+      text: string().defined().max(300),
+      status: wholeNumber(255),
+      returns: string()
+        .required()
+        .oneOf(['atOnce', 'moving', 'never'] as const),
+      untilRepaired: causeText().meta({ description: 'the cause whose repair keeps it from coming back; null: none' }),
+    }).required(),
+  )
+    .required()
+    .max(4000),
+});
+
+export type Rig = Checked<typeof rigSchema>;

@@ -1,0 +1,15 @@
+import type { ReachedVehicle } from '../vehicleInterface/vehicleInterface.js';
+
+/** A vehicle that is reached and says nothing, but for what a test gives it. */
+export const aReachedVehicle = (more: Partial<ReachedVehicle> = {}): ReachedVehicle => ({
+  readCodes: async () => ({ answer: 'silent' }),
+  readValues: async () => ({ answer: 'silent' }),
+  isThere: async () => false,
+  clearCodes: async () => false,
+  beginControl: async () => ({ answer: 'answered' }),
+  adjust: async () => ({ answer: 'answered' }),
+  keepAwake: async () => undefined,
+  giveBack: async () => true,
+  release: () => undefined,
+  ...more,
+});
