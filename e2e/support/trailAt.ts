@@ -2,16 +2,28 @@ import type { Plan, PlanVersion } from '@probe-trail/core/plan';
 import { type NewTrailEvent, openingOf, stampTrailEvent } from '@probe-trail/core/trail';
 import { send } from './user.js';
 
+/** The job to which a trail belongs. */
+interface OnJob {
+  readonly jobId: string;
+  readonly fleetNumber: string;
+}
+
 /**
  * Starts a trail on a released plan of the demo world that stands at one of its steps: what the plan asks is answered, every step before
  * is skipped, and the vehicle is in the state that the step needs.
  * @returns the address of the trail
  */
-export async function trailAt(url: string, trailId: string, planId: string, stepId: string): Promise<string> {
+export async function trailAt(
+  url: string,
+  trailId: string,
+  planId: string,
+  stepId: string,
+  on: OnJob | undefined = undefined,
+): Promise<string> {
   const answer = await send(url, 'GET', `/api/plans/${planId}/versions/1`);
   const { document } = (await answer.json()) as PlanVersion;
   const events: NewTrailEvent[] = [
-    opening(planId),
+    opening(planId, on),
     ...document.inputs
       .filter(({ from }) => from === null)
       .map(({ id }) => ({ kind: 'inputGiven', inputId: id, text: '8' }) as const),
@@ -23,7 +35,10 @@ export async function trailAt(url: string, trailId: string, planId: string, step
 }
 
 /** How a trail on the first version of a plan begins. */
-export const opening = (planId: string): NewTrailEvent => openingOf(planId, { fleetNumber: 'FG-12', line: 'Loper 35' });
+export function opening(planId: string, on?: OnJob): NewTrailEvent {
+  const opened = openingOf(planId, { fleetNumber: on?.fleetNumber ?? 'FG-12', line: 'Loper 35' });
+  return opened.kind === 'opened' && on ? { ...opened, jobId: on.jobId } : opened;
+}
 
 /** Appends events to a trail as Hanna, an hour ago, so that nothing has to settle any more. */
 export async function addEvents(url: string, trailId: string, events: readonly NewTrailEvent[]): Promise<void> {

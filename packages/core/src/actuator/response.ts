@@ -52,13 +52,26 @@ export function responseOf(all: readonly Followed[], nameOf: NameOf): Response {
   const said = all.map((one) => sayFollowed(one, nameOf)).join(' ');
   if (!isKnown) return { kind: 'unknown', says: said === '' ? '' : `Not known yet. ${said}` };
   const [isActing, isFollowing] = [some(acts), some(follows)];
-  if (isActing !== false && isFollowing !== false)
-    return { kind: 'acts', says: `It acts, and its answer follows. ${said}` };
-  if (isActing === true) return { kind: 'actsOnly', says: `It acts, but its answer does not follow. ${said}` };
-  if (isFollowing === true)
-    return { kind: 'answersOnly', says: `The answer follows, but nothing shows that it acts. ${said}` };
-  return { kind: 'doesNotAct', says: `It does not act. ${said}` };
+  const kind = kindOf(isActing, isFollowing);
+  return { kind, says: `${sayKind[kind](isActing === undefined, isFollowing === undefined)} ${said}` };
 }
+
+function kindOf(isActing: boolean | undefined, isFollowing: boolean | undefined): Exclude<ResponseKind, 'unknown'> {
+  if (isActing !== false && isFollowing !== false) return 'acts';
+  if (isActing === true) return 'actsOnly';
+  return isFollowing === true ? 'answersOnly' : 'doesNotAct';
+}
+
+/** Where nothing shows that it acts but its answer, or where nothing has to answer, no more is said than that. */
+const sayKind: Record<Exclude<ResponseKind, 'unknown'>, (noneActs: boolean, noneFollows: boolean) => string> = {
+  acts: (noneActs, noneFollows) => {
+    if (noneActs) return 'Its answer follows.';
+    return noneFollows ? 'It acts.' : 'It acts, and its answer follows.';
+  },
+  actsOnly: () => 'It acts, but its answer does not follow.',
+  answersOnly: () => 'Its answer follows, but nothing shows that it acts.',
+  doesNotAct: (noneActs) => (noneActs ? 'Its answer does not follow.' : 'It does not act.'),
+};
 
 /** Whether any of these has changed; `undefined` where there are none to go by. */
 const some = (all: readonly Followed[]): boolean | undefined =>

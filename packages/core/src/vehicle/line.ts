@@ -100,7 +100,16 @@ const actuatorSchema = closedObject({
   )
     .max(10)
     .meta({ description: 'what must change when it runs' }),
-});
+}).test('range', '${path}: its bytes cannot say every command from its least to its most', (actuator) =>
+  isSayable(actuator),
+);
+
+/** Half-read actuators are judged by the other rules. */
+function isSayable(actuator: Partial<Record<'bytes' | 'scale' | 'offset' | 'least' | 'most', number>> | undefined) {
+  const { bytes = 1, scale = 1, offset = 0, least = 0, most = 0 } = actuator ?? {};
+  const isInBytes = (end: number) => (end - offset) / scale >= 0 && (end - offset) / scale <= 256 ** bytes - 1;
+  return least <= most && isInBytes(least) && isInBytes(most);
+}
 
 const unitSchema = closedObject({
   id: idText(),

@@ -130,7 +130,7 @@ export type ActingLine =
     }
   | { readonly kind: 'failed'; readonly message: string };
 
-/** What `DELETE /api/jobs/:jobId/interface/acting` answers. */
+/** What `DELETE` of `/api/jobs/:jobId/interface/acting`, or of one run below it, answers. */
 export interface StoppedActing {
   /** How many actuators of the vehicle ran, and were stopped. */
   readonly stopped: number;

@@ -190,6 +190,7 @@ describe('every route', () => {
     ['POST', '/api/jobs/x/interface/clearing', ['author', 'technician']],
     ['POST', '/api/jobs/x/interface/acting', ['author', 'technician']],
     ['PUT', '/api/jobs/x/interface/acting/x', ['author', 'technician']],
+    ['DELETE', '/api/jobs/x/interface/acting/x', ['author', 'technician']],
     ['DELETE', '/api/jobs/x/interface/acting', ['author', 'technician']],
     ['POST', '/api/photos', ['author', 'technician', 'adviser', 'administrator']],
     ['PUT', '/api/workshop', ['administrator']],

@@ -134,7 +134,7 @@ describe('an actuator that runs', () => {
     expect(await all(makeActingRuns(() => 5).run(request, on(still.reached)))).to.deep.equal([
       { kind: 'stopped', atMs: 5, because: 'speed is 3 A, and must be at most 0.5 A.', isConfirmed: true },
     ]);
-    expect(still.told).to.deep.equal(['fan back']);
+    expect(still.told).to.deep.equal([]);
     let speed = 0;
     const moving = aVehicle({}, () => speed);
     const lines = await all(makeActingRuns(() => 5).run(request, on(moving.reached)), ({ kind }) => {
@@ -215,6 +215,21 @@ describe('an actuator that runs', () => {
       because: 'The interface fell silent.',
       isConfirmed: false,
     });
+  });
+
+  it('does not begin for whoever let the key go before the vehicle was reached, and is not stopped by another key', async () => {
+    const { told, reached } = aVehicle();
+    const runs = makeActingRuns(() => 5);
+    expect(await all(runs.run(request, on(reached, { signal: AbortSignal.abort() })))).to.deep.equal([]);
+    expect(await runs.stop('v1', null, 'run-0')).to.equal(0);
+    expect(await all(runs.run({ ...request, runId: 'run-0' }, on(reached)))).to.deep.equal([
+      { kind: 'stopped', atMs: 5, because: null, isConfirmed: true },
+    ]);
+    const left = new AbortController();
+    const lines = await all(runs.run(request, on(reached, { signal: left.signal })), ({ kind }) => {
+      if (kind === 'acting') void runs.stop('v1', null, 'run-9').then(() => left.abort());
+    });
+    expect([told, lines.length]).to.deep.equal([['session A10', 'fan 40', 'fan back'], 2]);
   });
 
   it('that its line does not have is said', async () => {

@@ -4,6 +4,7 @@ import { type LiveValue, liveValuesOf } from '@probe-trail/core/liveValue';
 import type { Line, LineUnit } from '@probe-trail/core/vehicle';
 import { type ActingLine, type ActingRequest, heldEveryMs, type LiveLine } from '@probe-trail/core/vehicleInterface';
 import { LinkLost } from '@probe-trail/vehicle/client';
+import { LRUCache } from 'lru-cache';
 import { AppError } from '../problem/index.js';
 import { readOnce } from './readLive.js';
 import type { Confirmed, ReachedVehicle, UnitReply } from './vehicleInterface.js';
@@ -17,8 +18,12 @@ export interface ActingRuns {
   readonly run: (request: ActingRequest, on: ActingOn) => AsyncGenerator<ActingLine>;
   /** The key of a run is still held, with this command. */
   readonly hold: (runId: string, command: number) => void;
-  /** Stops what runs on a vehicle. @returns how many actuators that were */
-  readonly stop: (vehicleId: string, because: string) => Promise<number>;
+  /**
+   * Stops what runs on a vehicle.
+   * @param runId only that run; without it, whichever it is
+   * @returns how many actuators that were
+   */
+  readonly stop: (vehicleId: string, because: string | null, runId?: string) => Promise<number>;
 }
 
 /** What an actuator runs on, and for whom. */
@@ -38,6 +43,8 @@ interface Run {
   readonly actuator: Actuator;
   command: number;
   heldAtMs: number;
+  /** Its unit was told something: there is something to give back. */
+  isBegun: boolean;
   /** Ends it at once; resolves when the unit has said whether it has its actuator back. */
   readonly end: (because: string | null) => Promise<boolean>;
 }
@@ -45,11 +52,18 @@ interface Run {
 const notHeldMs = 3 * heldEveryMs;
 const roundMs = 100;
 const awakeEveryMs = 2000;
+// Far more than can be on their way at a time.
+const mostLetGo = 1000;
 
 export function makeActingRuns(nowMs: () => number): ActingRuns {
   const runs = new Map<string, Run>();
+  const letGo = new LRUCache<string, true>({ max: mostLetGo });
   return {
     run: async function* (request, on) {
+      if (letGo.has(request.runId)) {
+        yield { kind: 'stopped', atMs: nowMs(), because: null, isConfirmed: true };
+        return;
+      }
       const other = runs.get(on.vehicleId);
       if (other) {
         const because = `${other.by} runs ${other.actuator.name} on ${on.fleetNumber}: stop it first.`;
@@ -67,10 +81,15 @@ export function makeActingRuns(nowMs: () => number): ActingRuns {
       run.command = withinRange(command, run.actuator);
       run.heldAtMs = performance.now();
     },
-    stop: async (vehicleId, because) => {
+    stop: async (vehicleId, because, runId) => {
       const run = runs.get(vehicleId);
-      await run?.end(because);
-      return run ? 1 : 0;
+      if (!run || (runId !== undefined && run.runId !== runId)) {
+        // Its key was let go while the vehicle was still being reached: it must not begin.
+        if (runId !== undefined) letGo.set(runId, true);
+        return 0;
+      }
+      await run.end(because);
+      return 1;
     },
   };
 }
@@ -100,11 +119,14 @@ async function* runOne(
   const end = (why: string | null): Promise<boolean> => {
     because ??= why;
     // The stop first: what is being read meanwhile is called off behind it.
-    given ??= reached.giveBack(unit, actuator).catch(sayNotConfirmed);
+    given ??= run.isBegun ? reached.giveBack(unit, actuator).catch(sayNotConfirmed) : Promise.resolve(true);
     ending.abort();
     return given;
   };
-  const run: Run = { runId, by, actuator, command: withinRange(command, actuator), heldAtMs: performance.now(), end };
+  const held = { command: withinRange(command, actuator), heldAtMs: performance.now() };
+  const run: Run = { runId, by, actuator, ...held, isBegun: false, end };
+  // Whoever let the key go before the vehicle was reached hears nothing of it.
+  if (signal.aborted) return;
   const onLeft = () => void end(null);
   signal.addEventListener('abort', onLeft, { once: true });
   const stopWatch = setInterval(() => {
@@ -144,7 +166,7 @@ async function* actWhileHeld(run: Run, watching: Watching): AsyncGenerator<Actin
   const values = new Map<string, number | null>();
   const fromMs = performance.now();
   let [awakeAtMs, commanded] = [fromMs, undefined as number | undefined];
-  for (let isBegun = false; ; isBegun = true) {
+  for (;;) {
     const roundFromMs = performance.now();
     yield* readAll(watching, values);
     const unmet = unmetCondition(
@@ -155,7 +177,8 @@ async function* actWhileHeld(run: Run, watching: Watching): AsyncGenerator<Actin
     if (unmet !== undefined) return void (await run.end(unmet));
     if (roundFromMs - fromMs > actuator.longestSeconds * 1000)
       return void (await run.end(`It ran for ${actuator.longestSeconds} s, which is as long as it may.`));
-    if (!isBegun) {
+    if (!run.isBegun) {
+      run.isBegun = true;
       const refused = sayRefused(await reached.beginControl(unit, signal), actuator);
       if (refused !== undefined) return void (await run.end(refused));
     }

@@ -56,6 +56,16 @@ export const actingRoutes: FastifyPluginAsync<InterfaceOptions> = async (app, op
     },
   );
 
+  app.delete<{ Params: { jobId: string; runId: string } }>(
+    '/:jobId/interface/acting/:runId',
+    { schema: { params: actingRunParamsSchema, ...answers(stoppedAnswer) }, config },
+    async (request): Promise<StoppedActing> => {
+      const { jobId, runId } = request.params;
+      const { vehicleId } = await jobs.jobOr404(jobId);
+      return { stopped: await runs.stop(vehicleId, null, runId) };
+    },
+  );
+
   app.delete<JobRoute>(
     '/:jobId/interface/acting',
     { schema: { params: jobParamsSchema, ...answers(stoppedAnswer) }, config },

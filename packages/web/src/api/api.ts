@@ -5,13 +5,13 @@ import { learnServerTime } from '../device/clock';
 import { isSignOutPending } from '../device/signOutPending';
 import type { AppState } from '../state/appState';
 import { keptShown, networkFound, networkLost, selectIsOnline } from '../state/networkSlice';
+import { ownHeader } from './ownHeader';
 
 // A request that hangs must not hold up what waits behind it; sent again, an entry is still there once.
 const overHttp = fetchBaseQuery({
   baseUrl: '/api',
   timeout: 30_000,
-  // A form of another site cannot send it: the server changes nothing without it.
-  prepareHeaders: (headers) => headers.set('x-probe-trail', '1'),
+  headers: ownHeader,
 });
 type Answer = Awaited<ReturnType<typeof overHttp>>;
 

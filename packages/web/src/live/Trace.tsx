@@ -13,12 +13,14 @@ interface TraceProps {
   readonly toMs: number;
   /** How long it reaches back; a minute where nothing is said. */
   readonly reachMs?: number;
+  /** A moment that is marked, such as when an actuator began to run. */
+  readonly mark?: number;
   /** The smallest span that fills its height: what only flickers must not look like a swing. */
   readonly span: number;
 }
 
 /** The last minute of a value, under its number; where it was missing, the line is broken. */
-export function Trace({ samples, toMs, reachMs = traceMs, span }: TraceProps) {
+export function Trace({ samples, toMs, reachMs = traceMs, mark, span }: TraceProps) {
   const stretches = stretchesOf(samples, gapMs).map((points) => thinned(points, reachMs / width));
   const values = stretches.flatMap((points) => points.map(({ value }) => value));
   const [least, most] = [Math.min(...values), Math.max(...values)];
@@ -27,6 +29,9 @@ export function Trace({ samples, toMs, reachMs = traceMs, span }: TraceProps) {
   const down = (value: number) => (height / 2) * (1 - (0.9 * (value - middle)) / half);
   return (
     <svg className={classes.trace} viewBox={`0 0 ${width} ${height}`} preserveAspectRatio="none" aria-hidden="true">
+      {mark !== undefined && (
+        <line x1={across(mark)} x2={across(mark)} y1={0} y2={height} vectorEffect="non-scaling-stroke" />
+      )}
       {stretches.map((points, nth) => (
         <polyline
           key={nth}

@@ -8,7 +8,7 @@ import {
   type TakenReading,
   unmetNeeds,
 } from '@probe-trail/core/trail';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { nowMs } from '../../device/clock';
 import { keptText } from '../../device/keptTexts';
 import { Cautions } from '../../part/Cautions';
@@ -33,6 +33,9 @@ import { StateGate } from './StateGate';
 import { StepActions } from './StepActions';
 import classes from './StepView.module.css';
 import { useMoment } from './useMoment';
+
+// Most steps command nothing.
+const StepActuator = lazy(() => import('./StepActuator'));
 
 interface StepProps {
   readonly open: OpenTrail;
@@ -101,6 +104,9 @@ function OpenStep({ open, step }: StepProps) {
   const shown = due ?? (entered.length === 1 ? entered[0] : undefined);
   const hookUp = shown?.hookUp ?? step.hookUp;
   const kit = useKit(open, step, shown);
+  const readings = (
+    <Readings open={open} step={step} kit={kit} entered={entered} due={due} shown={shown} onAgain={setAgainId} />
+  );
   return (
     <>
       {open.trail.overridden.map(({ what, is, reason }) => (
@@ -114,7 +120,15 @@ function OpenStep({ open, step }: StepProps) {
       <Cautions step={step} />
       {hookUp && <HookUpStrip plan={open.trail.plan} step={step} hookUp={hookUp} kit={kit} />}
       <SafeMarkdown text={step.instruction} plan={open.trail.plan} />
-      <Readings open={open} step={step} kit={kit} entered={entered} due={due} shown={shown} onAgain={setAgainId} />
+      {step.actuator ? (
+        <Suspense>
+          <StepActuator key={step.id} open={open} use={step.actuator}>
+            {readings}
+          </StepActuator>
+        </Suspense>
+      ) : (
+        readings
+      )}
     </>
   );
 }

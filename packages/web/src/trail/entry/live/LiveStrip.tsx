@@ -49,7 +49,8 @@ function LiveNow({ one: { value, samples, over, nothing }, name, window, atMs }:
   return (
     <li className={classes.value} data-there={over.kind !== 'missing'}>
       <span className={classes.name}>
-        {name ?? `${value.name}, ${value.unitName}`}
+        {name ?? value.name}
+        {name === undefined && <span className={classes.unit}>, {value.unitName}</span>}
         <small>{stateOf()}</small>
       </span>
       <b>{shown}</b>

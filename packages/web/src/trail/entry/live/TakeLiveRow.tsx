@@ -1,4 +1,5 @@
 import { type LiveReading, type TakenLive, takeLive } from '@probe-trail/core/liveValue';
+import { useEffect, useMemo } from 'react';
 import type { OpenTrail } from '../../log/useTrail';
 import { LiveStrip } from './LiveStrip';
 import { useLiveWindows } from './useLiveWindows';
@@ -9,12 +10,18 @@ interface RowProps {
   /** The row that is filled, such as “before”. */
   readonly rowName: string;
   readonly onTake: (taken: TakenLive) => void;
+  /** It is taken by itself, once its window begins after this moment; `undefined`: it waits for the key. */
+  readonly afterMs?: number | undefined;
 }
 
 /** Takes one row of several from the vehicle; the next press takes the next. */
-export function TakeLiveRow({ open, live, rowName, onTake }: RowProps) {
+export function TakeLiveRow({ open, live, rowName, onTake, afterMs }: RowProps) {
   const now = useLiveWindows(open.trail, live);
   const [one] = now.windows;
-  const taken = one && takeLive(one.value, live, one.samples, now.atMs);
+  const taken = useMemo(() => one && takeLive(one.value, live, one.samples, now.atMs), [one, live, now.atMs]);
+  const isSettled = afterMs !== undefined && now.atMs - live.seconds * 1000 >= afterMs;
+  useEffect(() => {
+    if (taken && isSettled) onTake(taken);
+  }, [taken, isSettled]);
   return <LiveStrip live={now} window={live} label={`Take ${rowName}`} onTake={taken && (() => onTake(taken))} />;
 }

@@ -15,6 +15,7 @@ import { ChangeBoard } from './ChangeBoard';
 import classes from './SeriesPanel.module.css';
 import { SiblingsBoard } from './SiblingsBoard';
 import { SweepBoard } from './SweepBoard';
+import { SweepRun } from './SweepRun';
 import { type SeriesRow, sayRow, useTypedRows } from './useTypedRows';
 
 interface PanelProps extends ReadingProps {
@@ -83,7 +84,10 @@ export function SeriesPanel({ spec, ...props }: PanelProps) {
           onNow={setNow}
         />
       )}
-      {!recorded && reading.live && spec.kind !== 'siblings' && (
+      {!recorded && spec.kind === 'sweep' && (
+        <SweepRun open={open} spec={spec} live={reading.live} typedRows={typedRows} />
+      )}
+      {!recorded && reading.live && spec.kind === 'change' && (
         <TakeLiveRow open={open} live={reading.live} rowName={activeName} onTake={typedRows.take} />
       )}
       {!recorded && typedRows.doubt && (
