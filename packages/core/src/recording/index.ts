@@ -1,0 +1,29 @@
+// What other features and packages may use; every other file here is private to the folder.
+export { type Cell, cellBetween, cellsOf, makePyramid, type Pyramid } from './pyramid.js';
+export {
+  type Channel,
+  type ChannelInfo,
+  gapMs,
+  lengthOf,
+  type Mark,
+  makeRecorder,
+  noValue,
+  type RecordedRows,
+  type Recorder,
+  type Recording,
+  recordingOf,
+  rowFrom,
+  rowMs,
+  valueAt,
+} from './recording.js';
+export { recordingToCsv } from './recordingCsv.js';
+export { readRecording, writeRecording } from './recordingFile.js';
+export {
+  type Between,
+  betweenMarkers,
+  findStretches,
+  type Question,
+  type Stretch,
+  type StretchSum,
+  sumOf,
+} from './search.js';
