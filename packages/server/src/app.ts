@@ -21,6 +21,7 @@ import { guardPlugin, personPlugin, sessionPlugin } from './person/index.js';
 import { photoPlugin } from './photo/index.js';
 import { planPlugin } from './plan/index.js';
 import { problemPlugin, sayNotFound, sendError } from './problem/index.js';
+import { recordingPlugin } from './recording/index.js';
 import { reviewPlugin } from './review/index.js';
 import { waitingPlugin } from './review/waitingPlugin.js';
 import { searchPlugin } from './search/index.js';
@@ -121,7 +122,8 @@ function makeServer(handler: RequestListener, tls: AppOptions['tls']): Server {
 /** Everything below `/api`: nothing that it answers is ever a page. */
 async function registerApi(api: FastifyInstance, options: AppOptions, services: Services): Promise<void> {
   const { nowMs, newId, setupToken, demoAccounts = [], vehicleInterface = makeNetworkInterface(noInterface) } = options;
-  const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos } = services;
+  const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos, recordings } =
+    services;
   const { instruments, reviews, waiting, library, learning, workshop, search, health } = services;
   const headers = options.tls ? { ...apiHeaders, 'strict-transport-security': 'max-age=31536000' } : apiHeaders;
   api.addHook('onRequest', async (_request, reply) => void reply.headers(headers));
@@ -131,6 +133,7 @@ async function registerApi(api: FastifyInstance, options: AppOptions, services: 
   await api.register(trailPlugin, { prefix: '/trails', trails, nowMs, newId });
   api.addHook('onClose', () => vehicleInterface.close());
   await api.register(interfacePlugin, { prefix: '/jobs', jobs, vehicles, vehicleInterface, nowMs });
+  await api.register(recordingPlugin, { prefix: '/jobs', jobs, recordings });
   await api.register(photoPlugin, { prefix: '/photos', photos, nowMs });
   await api.register(async (scope) => {
     await scope.register(compress, { threshold: 2048 });

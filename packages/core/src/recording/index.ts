@@ -16,6 +16,17 @@ export {
   rowMs,
   valueAt,
 } from './recording.js';
+export {
+  largestPiece,
+  largestRecording,
+  type NewRecording,
+  newRecordingSchema,
+  type PieceQuery,
+  pieceQuerySchema,
+  type RecordingListItem,
+  recordingParamsSchema,
+  type StoredBytes,
+} from './recordingApi.js';
 export { recordingToCsv } from './recordingCsv.js';
 export { readRecording, writeRecording } from './recordingFile.js';
 export {

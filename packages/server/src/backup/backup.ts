@@ -44,8 +44,9 @@ export async function backup(dataFolder: string, file: string, nowMs: number): P
     await copyDatabase(client, join(folder, databaseName));
     const migration = await newestApplied(client);
     client.close();
-    // Pictures are never changed or removed: those that the copy speaks of are all there now.
+    // Pictures and recordings are never changed or removed: those that the copy speaks of are all there now.
     await copyTree(from.photos, join(folder, 'photos'));
+    await copyTree(from.recordings, join(folder, 'recordings'));
     if (existsSync(from.sessionKey)) await copyFile(from.sessionKey, join(folder, keyName));
     const files = await checksumsOf(folder);
     const manifest: Manifest = { format: 'probe-trail-backup', formatVersion: 1, migration, madeAtMs: nowMs, files };
@@ -79,6 +80,7 @@ export async function restore(file: string, dataFolder: string): Promise<BackupI
     const lock = lockFolder(to.lock);
     try {
       await copyTree(join(folder, 'photos'), to.photos);
+      await copyTree(join(folder, 'recordings'), to.recordings);
       if (existsSync(join(folder, keyName))) await copyFile(join(folder, keyName), to.sessionKey);
       // Last, so that a restore that was broken off can be begun again.
       await copyFile(join(folder, databaseName), `${to.database}${unfinished}`);

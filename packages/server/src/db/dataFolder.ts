@@ -6,6 +6,7 @@ import { messageOf, StartProblem } from './startProblem.js';
 export const inDataFolder = (dataFolder: string) => ({
   database: join(dataFolder, 'probe-trail.db'),
   photos: join(dataFolder, 'photos'),
+  recordings: join(dataFolder, 'recordings'),
   sessionKey: join(dataFolder, 'session.key'),
   log: join(dataFolder, 'server.log'),
   lock: join(dataFolder, 'server.lock'),

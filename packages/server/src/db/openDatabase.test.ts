@@ -82,7 +82,7 @@ describe('opening a data folder', () => {
     await database.client.execute(
       'DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations)',
     );
-    await database.client.batch(['DROP TABLE workshop']);
+    await database.client.batch(['DROP TABLE recording']);
     database.close();
     const migrated = await openDatabase(folder);
     migrated.close();

@@ -11,6 +11,17 @@ export class StoreFailure extends Error {
   }
 }
 
+/** What writes a file; a disk that is full is said as one. */
+export const orDiskFull = <Done>(work: Promise<Done>): Promise<Done> =>
+  work.catch((error: unknown) => {
+    throw isDiskFull(error) ? new StoreFailure('full', error) : error;
+  });
+
+const isDiskFull = (error: unknown): boolean =>
+  error instanceof Error &&
+  'code' in error &&
+  (error.code === 'ENOSPC' || error.code === 'EDQUOT' || error.code === 'EFBIG');
+
 /** Whether a statement was refused because what it writes would stand in the way of what is there, such as a second thing of one name. */
 export function isConstraintIn(error: unknown): boolean {
   if (!(error instanceof Error)) return false;

@@ -192,6 +192,8 @@ describe('every route', () => {
     ['PUT', '/api/jobs/x/interface/acting/x', ['author', 'technician']],
     ['DELETE', '/api/jobs/x/interface/acting/x', ['author', 'technician']],
     ['DELETE', '/api/jobs/x/interface/acting', ['author', 'technician']],
+    ['PUT', '/api/jobs/x/recordings/x', ['author', 'technician']],
+    ['PUT', '/api/jobs/x/recordings/x/pieces', ['author', 'technician']],
     ['POST', '/api/photos', ['author', 'technician', 'adviser', 'administrator']],
     ['PUT', '/api/workshop', ['administrator']],
     ['POST', '/api/vehicles', ['author', 'technician', 'adviser', 'administrator']],

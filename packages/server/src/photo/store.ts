@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { unfinished } from '../db/dataFolder.js';
 import type { Database } from '../db/openDatabase.js';
-import { StoreFailure } from '../db/storeFailure.js';
+import { orDiskFull } from '../db/storeFailure.js';
 import { photoTable } from './table.js';
 
 export interface NewPhoto {
@@ -13,11 +13,6 @@ export interface NewPhoto {
   readonly addedAtMs: number;
   readonly addedBy: string;
 }
-
-const isDiskFull = (error: unknown): boolean =>
-  error instanceof Error &&
-  'code' in error &&
-  (error.code === 'ENOSPC' || error.code === 'EDQUOT' || error.code === 'EFBIG');
 
 export type PhotoStore = ReturnType<typeof makePhotoStore>;
 
@@ -34,11 +29,11 @@ export const makePhotoStore = ({ orm }: Database, folder: string) => {
       // Written aside and moved: a file of that name is always the whole picture.
       const aside = `${path}.${randomUUID()}${unfinished}`;
       try {
-        await writeFile(aside, bytes, { mode: 0o600 });
+        await orDiskFull(writeFile(aside, bytes, { mode: 0o600 }));
         await rename(aside, path);
       } catch (error) {
         await rm(aside, { force: true });
-        throw isDiskFull(error) ? new StoreFailure('full', error) : error;
+        throw error;
       }
       const row = { photoId, mediaType, byteCount: bytes.length, addedAtMs, addedBy };
       await orm.insert(photoTable).values(row).onConflictDoNothing();

@@ -16,6 +16,7 @@ import { makePersonStore } from '../person/store.js';
 import { makePhotoStore } from '../photo/store.js';
 import { makePlanService } from '../plan/service.js';
 import { makePlanStore } from '../plan/store.js';
+import { makeRecordingStore } from '../recording/store.js';
 import { makeReviewStore } from '../review/store.js';
 import { makeWaitingStore } from '../review/waiting.js';
 import { makeSearchStore } from '../search/store.js';
@@ -75,6 +76,7 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
     choosingStore,
     choosing: makeChoosingService({ jobs, codes, vehicles, store: choosingStore }),
     photos,
+    recordings: makeRecordingStore(database, inDataFolder(dataFolder).recordings),
     search: makeSearchStore(database),
     instruments: makeInstrumentStore(database),
     reviews: makeReviewStore(database),
