@@ -1,6 +1,18 @@
 import { tableFromIPC } from 'apache-arrow';
 import { expect } from 'chai';
-import { array, assert, constant, constantFrom, integer, oneof, option, property, record, tuple } from 'fast-check';
+import {
+  array,
+  assert,
+  boolean,
+  constant,
+  constantFrom,
+  integer,
+  oneof,
+  option,
+  property,
+  record,
+  tuple,
+} from 'fast-check';
 import {
   betweenMarkers,
   type Channel,
@@ -11,6 +23,7 @@ import {
   makePyramid,
   makeRecorder,
   noValue,
+  type RecordedRows,
   type Recording,
   readRecording,
   recordingOf,
@@ -68,7 +81,7 @@ describe('a recording as it is made', () => {
             const time = Math.floor((atMs - 5000) / rowMs) * rowMs;
             expected.set(time, { ...expected.get(time), [key]: value ?? noValue });
           }
-          const { times, columns } = recorder.rowsFrom(0);
+          const { times, columns } = recorder.rows(0, recorder.count());
           expect([...times]).to.deep.equal([...expected.keys()]);
           expect(recorder.count()).to.equal(expected.size);
           for (const [at, key] of ['a', 'b'].entries())
@@ -79,20 +92,30 @@ describe('a recording as it is made', () => {
   });
 
   it('is the same whether it was kept whole or in pieces', () => {
-    const recorder = makeRecorder(['a'], 0);
-    const pieces = [];
-    let kept = 0;
-    for (let at = 0; at < 100; at += 1) {
-      recorder.add('a', { atMs: at * 130, value: at });
-      if (at % 7 !== 0) continue;
-      // The newest row may still change.
-      const rows = recorder.rowsFrom(kept);
-      pieces.push(rows);
-      kept = recorder.count();
-    }
-    pieces.push(recorder.rowsFrom(kept));
-    const whole = recordingOf(0, [info('a')], [recorder.rowsFrom(0)], []);
-    expect(recordingOf(0, [info('a')], pieces, [])).to.deep.equal(whole);
+    assert(
+      property(
+        array(record({ wait: integer({ min: 0, max: 250 }), key: constantFrom('a', 'b'), isKept: boolean() }), {
+          maxLength: 60,
+        }),
+        (samples) => {
+          const recorder = makeRecorder(['a', 'b'], 0);
+          const pieces: RecordedRows[] = [];
+          let [kept, atMs] = [0, 0];
+          samples.forEach(({ wait, key, isKept }, value) => {
+            atMs += wait;
+            recorder.add(key, { atMs, value });
+            // The newest row may still change: it goes with the next piece.
+            const to = recorder.count() - 1;
+            if (!isKept || to <= kept) return;
+            pieces.push(recorder.rows(kept, to));
+            kept = to;
+          });
+          pieces.push(recorder.rows(kept, recorder.count()));
+          const whole = recordingOf(0, [info('a'), info('b')], [recorder.rows(0, recorder.count())], []);
+          expect(recordingOf(0, [info('a'), info('b')], pieces, [])).to.deep.equal(whole);
+        },
+      ),
+    );
   });
 
   it('runs on where the clock jumps back, and has a gap where it jumps ahead', () => {
@@ -105,7 +128,7 @@ describe('a recording as it is made', () => {
       [60_000, 5],
     ] as const)
       recorder.add('a', { atMs, value });
-    const { times, columns } = recorder.rowsFrom(0);
+    const { times, columns } = recorder.rows(0, recorder.count());
     expect([...times]).to.deep.equal([0, 100, 200, 59_000]);
     expect([...(columns[0] ?? [])]).to.deep.equal([1, 3, 4, 5]);
   });

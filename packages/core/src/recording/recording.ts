@@ -48,8 +48,8 @@ export const lengthOf = ({ times }: Pick<Recording, 'times'>): number => times.a
 /** Collects what comes while a drive is recorded. */
 export interface Recorder {
   readonly add: (key: string, sample: LiveSample) => void;
-  /** The rows from one on, as they are then: each channel in the order in which they were given. */
-  readonly rowsFrom: (row: number) => RecordedRows;
+  /** The rows from one up to, but not including, another: each channel in the order in which they were given. The newest may still change. */
+  readonly rows: (from: number, to: number) => RecordedRows;
   /** How many rows there are. */
   readonly count: () => number;
 }
@@ -82,9 +82,9 @@ export function makeRecorder(keys: readonly string[], startedAtMs: number): Reco
       const column = columns[columnOf.get(key) ?? -1];
       if (column) column[rowAt(atMs)] = value ?? noValue;
     },
-    rowsFrom: (row) => ({
-      times: Float64Array.from(times.slice(row)),
-      columns: columns.map((column) => Float64Array.from(column.slice(row))),
+    rows: (from, to) => ({
+      times: Float64Array.from(times.slice(from, to)),
+      columns: columns.map((column) => Float64Array.from(column.slice(from, to))),
     }),
     count: () => times.length,
   };

@@ -89,6 +89,7 @@ const tagTypes = [
   'instruments',
   'library',
   'workshop',
+  'recordings',
 ] as const;
 
 /** The one api; each feature adds its endpoints to it. */

@@ -6,6 +6,7 @@ import { outbox } from '../device/outbox';
 import { jobApi } from '../job/jobApi';
 import { entriesRefused } from '../job/jobEntriesSlice';
 import { sendPhotos } from '../photo/sendPhotos';
+import { sendRecordings } from '../recording/sendRecordings';
 import type { AppThunk } from '../state/appState';
 import { networkFound, networkLost, waitingCounted } from '../state/networkSlice';
 import { recordingEnded } from '../state/refusalSlice';
@@ -60,8 +61,10 @@ const sendAll = (): AppThunk<Promise<void>> => async (dispatch) => {
       dispatch(waitingCounted(await outbox.count()));
     },
   });
-  if (isEmpty) failures = 0;
-  else dispatch(tryLater());
+  if (isEmpty) {
+    failures = 0;
+    void sendRecordings();
+  } else dispatch(tryLater());
 };
 
 const tryLater = (): AppThunk<void> => (dispatch) => {

@@ -1,5 +1,6 @@
 import type { NewSheet } from '@probe-trail/core/codes';
 import type { JobEvent } from '@probe-trail/core/job';
+import type { ChannelInfo, Mark, NewRecording, RecordedRows } from '@probe-trail/core/recording';
 import type { ServersPart, TrailEvent } from '@probe-trail/core/trail';
 import { Dexie, type EntityTable } from 'dexie';
 
@@ -63,6 +64,33 @@ export interface KeptLayout {
   readonly atMs: number;
 }
 
+/** A recording that was made or opened here: it can be read without a network. */
+export interface KeptRecording {
+  readonly recordingId: string;
+  readonly jobId: string;
+  readonly info: NewRecording;
+  readonly bytes: Uint8Array<ArrayBuffer>;
+  /** Whether the server has all of it. */
+  readonly isSent: boolean;
+}
+
+/** A recording that goes on, or was broken off; what came of it is in pieces. */
+export interface RecordingRun {
+  readonly runId: string;
+  readonly jobId: string;
+  readonly name: string;
+  readonly startedAtMs: number;
+  readonly channels: readonly ChannelInfo[];
+  readonly marks: readonly Mark[];
+  /** When it was heard of last: whoever finds one that is long silent ends it. */
+  readonly aliveAtMs: number;
+}
+
+export interface RecordingPiece extends RecordedRows {
+  readonly seq: number;
+  readonly runId: string;
+}
+
 export class DeviceDatabase extends Dexie {
   waiting!: EntityTable<Waiting, 'seq'>;
   refused!: EntityTable<Refused, 'seq'>;
@@ -70,6 +98,9 @@ export class DeviceDatabase extends Dexie {
   answers!: EntityTable<KeptAnswer, 'url'>;
   photos!: EntityTable<WaitingPhoto, 'photoId'>;
   layouts!: EntityTable<KeptLayout, 'shape'>;
+  recordings!: EntityTable<KeptRecording, 'recordingId'>;
+  runs!: EntityTable<RecordingRun, 'runId'>;
+  pieces!: EntityTable<RecordingPiece, 'seq'>;
 
   constructor(name: string) {
     super(name);
@@ -95,6 +126,7 @@ export class DeviceDatabase extends Dexie {
     this.version(7).upgrade((change) => change.table('answers').clear());
     // Nor what is read from the vehicle and commanded (plan format 9).
     this.version(8).upgrade((change) => change.table('answers').clear());
+    this.version(9).stores({ recordings: 'recordingId, jobId', runs: 'runId', pieces: '++seq, runId' });
   }
 }
 

@@ -30,6 +30,7 @@ export const pages = {
   newSheet: { path: '/jobs/:jobId/codes/new' },
   live: { path: '/jobs/:jobId/live' },
   watch: { path: '/jobs/:jobId/watch' },
+  recording: { path: '/jobs/:jobId/recordings/:recordingId' },
   actuators: { path: '/jobs/:jobId/actuators' },
   planChoice: { path: '/jobs/:jobId/plans' },
   newVehicle: { path: '/vehicles/new' },

@@ -9,6 +9,8 @@ import { useKeptState } from '../device/keptState';
 import { isListOf, isText } from '../device/shapes';
 import { Page } from '../frame/Page';
 import { type OpenJob, useJob } from '../job/useJob';
+import { RecordBar } from '../recording/RecordBar';
+import { type DriveRecorder, useRecorder } from '../recording/useRecorder';
 import { Notice } from '../spec/Notice';
 import classes from './LivePage.module.css';
 import { LiveTile } from './LiveTile';
@@ -38,6 +40,17 @@ export function LivePage() {
 
 const NoValues = () => <p>No live values of this model are known.</p>;
 
+/** What comes goes into the recording too; of a unit that says nothing, that its values have none. */
+function recordLine(
+  recorder: DriveRecorder,
+  shown: readonly LiveValue[],
+  line: Exclude<LiveLine, { readonly kind: 'failed' }>,
+  atMs: number,
+) {
+  if (line.kind === 'values') for (const { key, value } of line.values) recorder.take(key, { atMs, value });
+  else for (const { key, unitId } of shown) if (unitId === line.unitId) recorder.take(key, { atMs, value: null });
+}
+
 const isKeys = isListOf(isText);
 const none: readonly string[] = [];
 
@@ -45,6 +58,8 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
   const store = useRef(makeLiveStore()).current;
   // Who looks at a model looks at the same values again.
   const [keys, setKeys] = useKeptState<readonly string[]>(`live-${open.vehicle.lineId}`, none, isKeys);
+  const recorder = useRecorder(open.jobId, `${open.vehicle.fleetNumber}, ${open.job.arrival.complaint || 'drive'}`);
+  const isRecording = recorder.startedAtMs !== undefined;
   const [isFrozen, setIsFrozen] = useState(false);
   const second = useSeconds();
   const known = useMemo(() => new Map(values.map((value) => [value.key, value])), [values]);
@@ -53,17 +68,28 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
   const asked = shown.map(({ key }) => key).join(',');
   const problem = useVehicleStream<LiveLine>(
     asked === '' ? undefined : `/api/jobs/${open.jobId}/interface/live?values=${encodeURIComponent(asked)}`,
-    (line) => store.take(line, deviceNowMs()),
+    (line) => {
+      const atMs = deviceNowMs();
+      store.take(line, atMs);
+      recordLine(recorder, shown, line, atMs);
+    },
   );
   const remove = useRef((key: string) => setKeys((last) => last.filter((one) => one !== key))).current;
   if (values.length === 0) return <NoValues />;
   return (
     <>
       {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
+      <RecordBar recorder={recorder} values={shown} samplesOf={(key) => store.seriesOf(key).since(0)} />
       <Group className={classes.bar} gap="sm">
         <AddValue
           values={values.filter(({ key }) => !keys.includes(key))}
-          isFull={shown.length >= mostLiveValues}
+          why={
+            isRecording
+              ? 'not while it records'
+              : shown.length >= mostLiveValues
+                ? `${mostLiveValues} at most`
+                : undefined
+          }
           onAdd={(key) => setKeys((last) => [...last, key])}
         />
         <Button
@@ -90,7 +116,7 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
               others={alike.get(value.key) ?? none}
               isFrozen={isFrozen}
               second={second}
-              onRemove={remove}
+              onRemove={isRecording ? undefined : remove}
             />
           ))}
         </ul>
@@ -101,12 +127,13 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
 
 interface AddProps {
   readonly values: readonly LiveValue[];
-  readonly isFull: boolean;
+  /** Why none can be added; `undefined` where one can. */
+  readonly why: string | undefined;
   readonly onAdd: (key: string) => void;
 }
 
 /** A value is found by its name or by that of its unit. */
-function AddValue({ values, isFull, onAdd }: AddProps) {
+function AddValue({ values, why, onAdd }: AddProps) {
   const [words, setWords] = useState('');
   const add = (key: string | null) => {
     if (key === null) return;
@@ -119,9 +146,9 @@ function AddValue({ values, isFull, onAdd }: AddProps) {
       className={classes.add}
       size="lg"
       aria-label="Add a value"
-      placeholder={isFull ? `${mostLiveValues} at most` : 'Add a value'}
+      placeholder={why ?? 'Add a value'}
       searchable
-      disabled={isFull}
+      disabled={why !== undefined}
       value={null}
       data={values.map(({ key, name, unitName }) => ({ value: key, label: `${name}, ${unitName}` }))}
       searchValue={words}

@@ -15,7 +15,8 @@ interface TileProps {
   readonly isFrozen: boolean;
   /** Goes up once a second, so that a value that stopped coming grows old. */
   readonly second: number;
-  readonly onRemove: (key: string) => void;
+  /** `undefined`: it cannot be taken off now. */
+  readonly onRemove: ((key: string) => void) | undefined;
 }
 
 /** A value that stopped coming for so long is grey. */
@@ -35,7 +36,7 @@ export const LiveTile = memo(function LiveTile({ value, store, others, isFrozen,
       <header>
         <h2>{name}</h2>
         <small>{unitName}</small>
-        <CloseButton aria-label={`Remove ${name}`} size="lg" onClick={() => onRemove(key)} />
+        {onRemove && <CloseButton aria-label={`Remove ${name}`} size="lg" onClick={() => onRemove(key)} />}
       </header>
       <p className={classes.number}>
         <b>{last ? say(last.value) : '–'}</b> <span>{unit}</span>

@@ -12,12 +12,11 @@ import {
 } from 'chart.js';
 import { useMemo } from 'react';
 import { Line } from 'react-chartjs-2';
+import '../ui/chartDefaults';
 import { tokenColour } from '../ui/tokenColour';
 import type { LimitChartProps } from './limitChartData';
 import { verdictLook } from './verdictLook';
 
-Chart.defaults.font.family = "'Atkinson Hyperlegible Next Variable', sans-serif";
-Chart.defaults.font.size = 14;
 Chart.register(CategoryScale, Filler, LinearScale, LineElement, PointElement);
 
 // The shapes of the verdicts, as the library has them; the word stands in the table beside the chart.

@@ -17,6 +17,7 @@ import { PhotosPart } from '../../job/PhotosPart';
 import { ReadinessStrip } from '../../job/ReadinessStrip';
 import { Station } from '../../job/Station';
 import { type OpenJob, useJob } from '../../job/useJob';
+import { RecordingsPart } from '../../recording/RecordingsPart';
 import { LeftOverRepairs } from '../../repair/LeftOverRepairs';
 import { FindingsPart } from '../../sideFinding/FindingsPart';
 import { OfferedAgain } from '../../sideFinding/OfferedAgain';
@@ -49,6 +50,7 @@ export function JobPage() {
           <FindingsPart open={open} />
           <NotesPart open={open} />
           <PhotosPart open={open} />
+          <RecordingsPart jobId={open.jobId} />
         </div>
         <JobHistory open={open} />
       </main>

@@ -1,0 +1,100 @@
+import { blankArrival, stampJobEvent } from '@probe-trail/core/job';
+import { type RecordingListItem, readRecording } from '@probe-trail/core/recording';
+import { expect } from 'chai';
+import { aUser, choose, desk, pickFirst, send, tablet, type User, until } from '../support/user.js';
+import { useWorld } from '../support/world.js';
+
+const jobId = 'drive-fg-08';
+
+describe('a recorded drive', () => {
+  const world = useWorld();
+  let tobi: User;
+  let ines: User;
+  before(async () => {
+    const arrival = { ...blankArrival, complaint: 'Brake warning lamp comes on over bumps' };
+    const takenIn = { kind: 'takenIn', vehicleId: 'fg-08', arrival } as const;
+    const event = stampJobEvent(takenIn, { id: 'drive-taken-in', atMs: Date.now() - 60_000, by: 'Tobi Lunde' });
+    await send(world.server.url, 'POST', `/api/jobs/${jobId}/events`, { events: [event] });
+    tobi = await aUser(world.browser, world.server.url, 'tobi', tablet);
+    ines = await aUser(world.browser, world.server.url, 'ines', desk);
+  });
+
+  const recordings = async (): Promise<readonly RecordingListItem[]> =>
+    (await (await send(world.server.url, 'GET', `/api/jobs/${jobId}/recordings`)).json()) as RecordingListItem[];
+
+  it('is recorded with marks that the space bar sets, and kept', async () => {
+    await tobi.goTo(`/jobs/${jobId}/live`);
+    for (const place of ['front left', 'front right', 'rear left'])
+      await pickFirst(tobi, 'Add a value', `wheel speed, ${place}`);
+    await tobi.click('Record');
+    await tobi.see('Recording for');
+    await tobi.missing('Remove wheel speed, front left');
+    await new Promise((resolve) => setTimeout(resolve, 3000));
+    await tobi.press('Space');
+    await tobi.see('1 mark');
+    await tobi.click('Mark');
+    await tobi.see('2 marks');
+    // The wheel speed at the front left drops out for the last part of every seven seconds.
+    await new Promise((resolve) => setTimeout(resolve, 6000));
+    await tobi.click('Stop and keep');
+    await tobi.see('Kept:');
+    await until(async () => (await recordings()).some(({ storedBytes, byteCount }) => storedBytes === byteCount));
+  });
+
+  it('comes out as an open file with units, times and marks', async () => {
+    const [recording] = await recordings();
+    const path = `/api/jobs/${jobId}/recordings/${recording?.recordingId}`;
+    const bytes = new Uint8Array(await (await send(world.server.url, 'GET', path)).arrayBuffer());
+    const read = readRecording(bytes);
+    if (!read.ok) throw new Error(read.problem);
+    expect(read.value.channels.map(({ key, unit }) => [key, unit])).to.deep.equal([
+      ['A20.wheelSpeedFrontLeft', 'km/h'],
+      ['A20.wheelSpeedFrontRight', 'km/h'],
+      ['A20.wheelSpeedRearLeft', 'km/h'],
+    ]);
+    expect(read.value.marks).to.have.length(2);
+    expect(read.value.times.length).to.be.greaterThan(50);
+  });
+
+  it('is opened from the job at a desk: who drops out alone is found', async () => {
+    await ines.goTo(`/jobs/${jobId}`);
+    await ines.see('3 values, 2 marks; Tobi Lunde');
+    await ines.click('FG-08, Brake warning lamp comes on over bumps');
+    await ines.see('Recording of');
+    await ines.see('wheel speed, front right');
+    await choose(ines, 'What', 'drops out alone');
+    await ines.click('Find');
+    await ines.see('% of all of it; the longest is');
+    await ines.click('Mark 1');
+    await ines.see('At ');
+    await ines.click('Set A');
+    await ines.click('Mark 2');
+    await ines.click('Set B');
+    await ines.see('A to B');
+  });
+
+  it('is there without a network, once it was opened', async () => {
+    await ines.page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    await world.server.stop();
+    await ines.page.reload();
+    await ines.see('Recording of');
+    await ines.see('wheel speed, front right');
+    await world.server.start();
+  });
+
+  it('that was broken off is kept when the page is opened again', async () => {
+    const before = (await recordings()).length;
+    await tobi.goTo(`/jobs/${jobId}/live`);
+    await tobi.click('Record');
+    await new Promise((resolve) => setTimeout(resolve, 5000));
+    const again = await tobi.page.browserContext().newPage();
+    // It is gone at once: nothing of the page runs any more.
+    await tobi.page.close();
+    await until(async () => {
+      await again.goto(`${world.server.url}/jobs/${jobId}/live`, { waitUntil: 'domcontentloaded' });
+      await new Promise((resolve) => setTimeout(resolve, 3000));
+      return (await recordings()).length > before;
+    });
+    expect((await recordings())[0]?.lengthMs).to.be.greaterThan(1500);
+  });
+});

@@ -1,0 +1,90 @@
+import { Checkbox } from '@mantine/core';
+import { formatPlain } from '@probe-trail/core/reading';
+import type { Between } from '@probe-trail/core/recording';
+import { useEffect, useState } from 'react';
+import classes from './RecordingPage.module.css';
+import { sayLength } from './sayLength';
+import { type Across, colourOf } from './TraceCharts';
+import type { OpenRecording } from './useRecording';
+
+interface TableProps {
+  readonly open: OpenRecording;
+  readonly hidden: readonly string[];
+  readonly onToggle: (key: string) => void;
+  readonly across: Across;
+}
+
+/** What each value is at the cursor, and what it was between the two markers. */
+export function ChannelTable({ open, hidden, onToggle, across: { cursorMs, markers } }: TableProps) {
+  const { channels, reader } = open;
+  const [a, b] = [markers.find(({ name }) => name === 'A'), markers.find(({ name }) => name === 'B')];
+  const [at, setAt] = useState<readonly (number | undefined)[]>([]);
+  const [between, setBetween] = useState<readonly (Between | undefined)[]>([]);
+  useEffect(() => {
+    let isOld = false;
+    const keys = channels.map(({ key }) => key);
+    if (cursorMs !== undefined) void reader.at(keys, cursorMs).then((values) => isOld || setAt(values));
+    if (a && b) void reader.between(keys, a.atMs, b.atMs).then((values) => isOld || setBetween(values));
+    return () => {
+      isOld = true;
+    };
+  }, [channels, reader, cursorMs, a, b]);
+  const isBetween = a !== undefined && b !== undefined;
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: the table scrolls sideways, so the keyboard must reach it
+    <section className={classes.scroll} tabIndex={0} aria-label="Values">
+      <table className={classes.table}>
+        <thead>
+          <tr>
+            <th scope="col">Value</th>
+            <th scope="col">{cursorMs === undefined ? 'Press a trace for a cursor' : `At ${sayLength(cursorMs)}`}</th>
+            {isBetween && (
+              <>
+                <th scope="col">A to B, {sayLength(Math.abs(b.atMs - a.atMs))}</th>
+                <th scope="col">Mean</th>
+                <th scope="col">Min</th>
+                <th scope="col">Max</th>
+                <th scope="col">In a second</th>
+              </>
+            )}
+          </tr>
+        </thead>
+        <tbody>
+          {channels.map(({ key, name, unitName, unit }, index) => (
+            <tr key={key}>
+              <th scope="row">
+                <Checkbox
+                  checked={!hidden.includes(key)}
+                  onChange={() => onToggle(key)}
+                  label={
+                    <>
+                      <i className={classes.colour} style={{ background: `var(${colourOf(index)})` }} />
+                      {name} <small>{unitName}</small>
+                    </>
+                  }
+                />
+              </th>
+              <td>{say(cursorMs === undefined ? undefined : at[index], unit)}</td>
+              {isBetween && <BetweenCells told={between[index]} unit={unit} />}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function BetweenCells({ told, unit }: { readonly told: Between | undefined; readonly unit: string }) {
+  return (
+    <>
+      <td>{say(told?.difference, unit)}</td>
+      <td>{say(told?.mean, unit)}</td>
+      <td>{say(told?.least, unit)}</td>
+      <td>{say(told?.most, unit)}</td>
+      <td>{say(told?.rate, `${unit}/s`)}</td>
+    </>
+  );
+}
+
+const say = (value: number | undefined, unit: string): string =>
+  value === undefined ? '–' : `${formatPlain(Number(value.toPrecision(6)))} ${unit}`;

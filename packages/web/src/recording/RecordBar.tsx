@@ -1,0 +1,77 @@
+import { Button } from '@mantine/core';
+import { useHotkeys } from '@mantine/hooks';
+import type { LiveSample, LiveValue } from '@probe-trail/core/liveValue';
+import { Link } from 'react-router';
+import { deviceNowMs } from '../device/clock';
+import { Notice } from '../spec/Notice';
+import { sayCount } from '../ui/sayCount';
+import classes from './RecordBar.module.css';
+import { sayLength } from './sayLength';
+import type { DriveRecorder } from './useRecorder';
+
+interface BarProps {
+  readonly recorder: DriveRecorder;
+  /** What is recorded: what stands on the board. */
+  readonly values: readonly LiveValue[];
+  readonly samplesOf: (key: string) => readonly LiveSample[];
+}
+
+/** Records a drive: one key starts it, one large key marks, and what was seen already can be kept without having been started. */
+export function RecordBar({ recorder, values, samplesOf }: BarProps) {
+  const { startedAtMs, marks, start, mark, stop, keepSeen, kept, problem } = recorder;
+  const isOn = startedAtMs !== undefined;
+  // A foot switch and the key of a headset are keyboards too.
+  useHotkeys([
+    ['space', () => isOn && mark()],
+    ['MediaPlayPause', () => isOn && mark()],
+    ['MediaTrackNext', () => isOn && mark()],
+  ]);
+  return (
+    <div className={classes.bar}>
+      {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
+      {isOn ? (
+        <>
+          <Button className={classes.mark ?? ''} h={96} fz={26} onClick={mark} onKeyDown={keepForMark}>
+            Mark
+            <small className={classes.small}>or the space bar</small>
+          </Button>
+          <div className={classes.running}>
+            <p role="status">
+              Recording for {sayLength(deviceNowMs() - startedAtMs)}, {sayCount(marks.length, 'mark')}
+            </p>
+            <Button size="lg" variant="default" onClick={stop} onKeyDown={keepForMark}>
+              Stop and keep
+            </Button>
+          </div>
+        </>
+      ) : (
+        <div className={classes.keys}>
+          <Button size="lg" disabled={values.length === 0} onClick={() => start(values)}>
+            Record
+          </Button>
+          <Button
+            size="lg"
+            variant="default"
+            disabled={values.length === 0}
+            onClick={() => keepSeen(values, samplesOf)}
+          >
+            Keep the last 15 minutes
+          </Button>
+        </div>
+      )}
+      {kept.map(({ recordingId, jobId, info }) => (
+        <p key={recordingId} role="status">
+          Kept:{' '}
+          <Link to={`/jobs/${jobId}/recordings/${recordingId}`}>
+            {sayLength(info.lengthMs)} of {sayCount(info.channels.length, 'value')}
+          </Link>
+        </p>
+      ))}
+    </div>
+  );
+}
+
+/** The space bar marks, whichever button has the focus. */
+function keepForMark(event: { readonly key: string; preventDefault: () => void }) {
+  if (event.key === ' ') event.preventDefault();
+}

@@ -1,0 +1,193 @@
+import { Button, Group } from '@mantine/core';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { useKeptState } from '../device/keptState';
+import { Moment } from '../device/Moment';
+import { isListOf, isText } from '../device/shapes';
+import { Page } from '../frame/Page';
+import { Notice } from '../spec/Notice';
+import { saveFile } from '../ui/saveFile';
+import { Waiting } from '../ui/Waiting';
+import { ChannelTable } from './ChannelTable';
+import { FindPanel } from './FindPanel';
+import classes from './RecordingPage.module.css';
+import { sayLength } from './sayLength';
+import type { Across } from './TraceCharts';
+import { useDrawn } from './useDrawn';
+import { useGestures } from './useGestures';
+import { type OpenRecording, useRecording } from './useRecording';
+import { moved, useView, zoomed } from './useView';
+
+// The drawing library is large; the numbers stand before the lines.
+const TraceCharts = lazy(() => import('./TraceCharts'));
+
+/** A recorded drive, looked at afterwards. */
+export function RecordingPage() {
+  const { jobId = '', recordingId = '' } = useParams();
+  const { open, problem } = useRecording(jobId, recordingId);
+  return (
+    <Page
+      isWide
+      title={open ? `Recording of ${sayLength(open.lengthMs)}` : 'Recording'}
+      actions={
+        <>
+          {open && <SaveAs open={open} jobId={jobId} recordingId={recordingId} />}
+          <Button variant="default" component={Link} to={`/jobs/${jobId}`}>
+            To the job
+          </Button>
+        </>
+      }
+    >
+      {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
+      {!open && problem === undefined && <Waiting />}
+      {open && <Opened key={recordingId} open={open} />}
+    </Page>
+  );
+}
+
+interface SaveProps {
+  readonly open: OpenRecording;
+  readonly jobId: string;
+  readonly recordingId: string;
+}
+
+/** As a table for a spreadsheet, or as it is kept. */
+const SaveAs = ({ open, jobId, recordingId }: SaveProps) => (
+  <>
+    <Button
+      variant="default"
+      onClick={() =>
+        void open.reader.csv().then((csv) => saveFile(new Blob([csv], { type: 'text/csv' }), 'recording.csv'))
+      }
+    >
+      CSV
+    </Button>
+    <Button
+      variant="default"
+      component="a"
+      href={`/api/jobs/${jobId}/recordings/${recordingId}`}
+      download="recording.arrow"
+    >
+      Arrow file
+    </Button>
+  </>
+);
+
+const isKeys = isListOf(isText);
+const none: readonly string[] = [];
+const noMarkers: Across['markers'] = [];
+
+function Opened({ open }: { readonly open: OpenRecording }) {
+  const { channels, lengthMs, marks, startedAtMs, reader } = open;
+  const { view, change } = useView(lengthMs);
+  // Who hides a value hides it in the next recording too.
+  const [hidden, setHidden] = useKeptState<readonly string[]>('recording-hidden', none, isKeys);
+  const [isOneAxis, setIsOneAxis] = useState(false);
+  const [cursorMs, setCursorMs] = useState<number | undefined>();
+  const [markers, setMarkers] = useState(noMarkers);
+  const shown = useMemo(() => channels.filter(({ key }) => !hidden.includes(key)), [channels, hidden]);
+  const drawn = useDrawn(reader, channels, shown, view);
+  const board = useRef<HTMLDivElement>(null);
+  const show = useCallback(
+    (fromMs: number, toMs: number) => {
+      const around = Math.max(2000, (toMs - fromMs) / 2);
+      change(() => ({ fromMs: fromMs - around, toMs: toMs + around }));
+      setCursorMs(fromMs);
+    },
+    [change],
+  );
+  const setMarker = (name: string, atMs: number | undefined) =>
+    atMs !== undefined &&
+    setMarkers((last) =>
+      [...last.filter((one) => one.name !== name), { name, atMs }].sort((a, b) => (a.name < b.name ? -1 : 1)),
+    );
+  useGestures(board, view, change, setCursorMs);
+  useKeys({ change, mark: (name) => setMarker(name, cursorMs) });
+  const across = useMemo(() => ({ cursorMs, markers, marks }), [cursorMs, markers, marks]);
+  return (
+    <>
+      <p className="soft">
+        <Moment atMs={startedAtMs} />, {channels.length} values. Drag to move, wheel or pinch to zoom; + − and the
+        arrows do it too.
+      </p>
+      <Group gap="sm" className={classes.bar}>
+        <Button
+          size="md"
+          variant="default"
+          onClick={() => change((last) => zoomed(last, (last.fromMs + last.toMs) / 2, 0.5))}
+        >
+          Nearer
+        </Button>
+        <Button
+          size="md"
+          variant="default"
+          onClick={() => change((last) => zoomed(last, (last.fromMs + last.toMs) / 2, 2))}
+        >
+          Further
+        </Button>
+        <Button size="md" variant="default" onClick={() => change(() => ({ fromMs: 0, toMs: lengthMs }))}>
+          All of it
+        </Button>
+        <Button
+          size="md"
+          variant={isOneAxis ? 'filled' : 'default'}
+          aria-pressed={isOneAxis}
+          onClick={() => setIsOneAxis((last) => !last)}
+        >
+          One axis
+        </Button>
+        <Button size="md" variant="default" disabled={cursorMs === undefined} onClick={() => setMarker('A', cursorMs)}>
+          Set A
+        </Button>
+        <Button size="md" variant="default" disabled={cursorMs === undefined} onClick={() => setMarker('B', cursorMs)}>
+          Set B
+        </Button>
+        {marks.map(({ atMs }, index) => (
+          <Button key={index} size="md" variant="default" onClick={() => show(atMs, atMs)}>
+            Mark {index + 1}, {sayLength(atMs)}
+          </Button>
+        ))}
+      </Group>
+      <div className={classes.board} ref={board}>
+        <Suspense>
+          <TraceCharts drawn={drawn} view={view} isOneAxis={isOneAxis} across={across} />
+        </Suspense>
+      </div>
+      <ChannelTable
+        open={open}
+        hidden={hidden}
+        onToggle={(key) =>
+          setHidden((last) => (last.includes(key) ? last.filter((one) => one !== key) : [...last, key]))
+        }
+        across={across}
+      />
+      <FindPanel open={open} onShow={show} />
+    </>
+  );
+}
+
+interface Keys {
+  readonly change: ReturnType<typeof useView>['change'];
+  readonly mark: (name: string) => void;
+}
+
+/** The keys work wherever nothing is typed. */
+function useKeys(keys: Keys) {
+  const latest = useRef(keys);
+  latest.current = keys;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const isTyped =
+        event.target instanceof Element && event.target.closest('input, textarea, select, [role="slider"]');
+      if (isTyped || event.ctrlKey || event.metaKey || event.altKey) return;
+      const { change, mark } = latest.current;
+      if (event.key === '+') change((last) => zoomed(last, (last.fromMs + last.toMs) / 2, 0.5));
+      else if (event.key === '-') change((last) => zoomed(last, (last.fromMs + last.toMs) / 2, 2));
+      else if (event.key === 'ArrowRight') change((last) => moved(last, (last.toMs - last.fromMs) / 8));
+      else if (event.key === 'ArrowLeft') change((last) => moved(last, (last.fromMs - last.toMs) / 8));
+      else if (event.key === 'a' || event.key === 'b') mark(event.key.toUpperCase());
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}

@@ -1,0 +1,30 @@
+import { useEffect } from 'react';
+import { Link } from 'react-router';
+import { Moment } from '../device/Moment';
+import { Part } from '../job/Part';
+import { sayCount } from '../ui/sayCount';
+import { useRecordingsQuery } from './recordingApi';
+import { sayLength } from './sayLength';
+
+/** The recorded drives of a job. */
+export function RecordingsPart({ jobId }: { readonly jobId: string }) {
+  const { data = [], refetch } = useRecordingsQuery(jobId);
+  useEffect(() => void refetch(), [refetch]);
+  if (data.length === 0) return null;
+  return (
+    <Part title="Recordings">
+      <ul>
+        {data.map(
+          ({ recordingId, name, startedAtMs, lengthMs, channels, markCount, byteCount, storedBytes, addedBy }) => (
+            <li key={recordingId}>
+              <Link to={`/jobs/${jobId}/recordings/${recordingId}`}>{name}</Link>: {sayLength(lengthMs)} of{' '}
+              {sayCount(channels.length, 'value')}, {sayCount(markCount, 'mark')}; {addedBy},{' '}
+              <Moment atMs={startedAtMs} />
+              {storedBytes < byteCount && ', on its way from the device'}
+            </li>
+          ),
+        )}
+      </ul>
+    </Part>
+  );
+}

@@ -1,0 +1,59 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex } from '@noble/hashes/utils.js';
+import { type NewRecording, type Recording, recordingOf } from '@probe-trail/core/recording';
+import { wrap } from 'comlink';
+import { clockOffsetMs, deviceNowMs } from '../device/clock';
+import { device, type KeptRecording, type RecordingRun } from '../device/database';
+import type { RecordingReader } from './recording.worker';
+
+/** Writes a recording into its file, away from the thread in which somebody works, and keeps it on this device. */
+export async function keepRecording(jobId: string, name: string, recorded: Recording): Promise<KeptRecording> {
+  // By the server’s clock, as entries are.
+  const recording = { ...recorded, startedAtMs: recorded.startedAtMs + clockOffsetMs() };
+  const thread = new Worker(new URL('./recording.worker.ts', import.meta.url), { type: 'module' });
+  const bytes = new Uint8Array(await wrap<RecordingReader>(thread).write(recording));
+  thread.terminate();
+  const info: NewRecording = {
+    name,
+    startedAtMs: recording.startedAtMs,
+    lengthMs: Math.round(recording.times.at(-1) ?? 0),
+    channels: recording.channels.map((channel) => channel.name),
+    markCount: recording.marks.length,
+    byteCount: bytes.length,
+  };
+  const kept = { recordingId: bytesToHex(sha256(bytes)), jobId, info, bytes, isSent: false };
+  await device.recordings.put(kept);
+  return kept;
+}
+
+/** Makes one recording of the pieces of a run, and forgets the pieces. @returns `undefined` where nothing had come yet */
+export async function endRun(runId: string): Promise<KeptRecording | undefined> {
+  const run = await device.runs.get(runId);
+  if (!run) return undefined;
+  const pieces = await device.pieces.where({ runId }).sortBy('seq');
+  const recording = recordingOf(run.startedAtMs, run.channels, pieces, run.marks);
+  const kept = recording.times.length > 0 ? await keepRecording(run.jobId, run.name, recording) : undefined;
+  await forgetRun(runId);
+  return kept;
+}
+
+const forgetRun = (runId: string): Promise<void> =>
+  device.transaction('rw', device.runs, device.pieces, async () => {
+    await device.pieces.where({ runId }).delete();
+    await device.runs.delete(runId);
+  });
+
+// Far longer than between two pieces: in another window it may still go on.
+const silentMs = 20_000;
+
+/** Recordings of a job that were broken off: the page was closed, the device went out. What came of them is kept. */
+export async function keepBrokenOff(jobId: string): Promise<readonly KeptRecording[]> {
+  const all: readonly RecordingRun[] = await device.runs.toArray();
+  const silent = all.filter((run) => run.jobId === jobId && deviceNowMs() - run.aliveAtMs > silentMs);
+  const kept: KeptRecording[] = [];
+  for (const { runId } of silent) {
+    const one = await endRun(runId);
+    if (one) kept.push(one);
+  }
+  return kept;
+}

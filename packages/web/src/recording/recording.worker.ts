@@ -1,0 +1,83 @@
+import {
+  betweenMarkers,
+  type Cell,
+  type ChannelInfo,
+  cellsOf,
+  findStretches,
+  lengthOf,
+  type Mark,
+  makePyramid,
+  type Pyramid,
+  type Question,
+  type Recording,
+  readRecording,
+  recordingToCsv,
+  type Stretch,
+  sumOf,
+  valueAt,
+  writeRecording,
+} from '@probe-trail/core/recording';
+import { failed, ok, type Result } from '@probe-trail/core/result';
+import { expose, transfer } from 'comlink';
+
+/** What is known of an opened recording without its values. */
+export interface OpenedRecording {
+  readonly startedAtMs: number;
+  readonly lengthMs: number;
+  readonly channels: readonly ChannelInfo[];
+  readonly marks: readonly Mark[];
+}
+
+let open: { readonly recording: Recording; readonly pyramids: Map<string, Pyramid> } | undefined;
+
+const channelOf = (key: string) => open?.recording.channels.find((channel) => channel.key === key);
+
+/** Each pyramid is built when its channel is drawn for the first time. */
+function pyramidOf(key: string): Pyramid | undefined {
+  const channel = channelOf(key);
+  if (!open || !channel) return undefined;
+  const pyramid = open.pyramids.get(key) ?? makePyramid(channel.values);
+  open.pyramids.set(key, pyramid);
+  return pyramid;
+}
+
+/** A recording, away from the thread in which it is looked at. */
+const recordingReader = {
+  write: (recording: Recording) => {
+    const bytes = writeRecording(recording);
+    return transfer(bytes, [bytes.buffer]);
+  },
+  open: (bytes: Uint8Array): Result<OpenedRecording, string> => {
+    const read = readRecording(bytes);
+    if (!read.ok) return failed(read.problem);
+    const { startedAtMs, channels, marks } = read.value;
+    open = { recording: read.value, pyramids: new Map() };
+    const infos = channels.map(({ key, name, unitName, unit }) => ({ key, name, unitName, unit }));
+    return ok({ startedAtMs, lengthMs: lengthOf(read.value), channels: infos, marks });
+  },
+  /** What is drawn of some channels between two times, in so many cells each. */
+  draw: (keys: readonly string[], fromMs: number, toMs: number, count: number): readonly (readonly Cell[])[] =>
+    keys.map((key) => {
+      const pyramid = pyramidOf(key);
+      return open && pyramid ? cellsOf(pyramid, open.recording.times, fromMs, toMs, count) : [];
+    }),
+  /** What some channels are at a moment; `undefined` where they have no value. */
+  at: (keys: readonly string[], atMs: number) =>
+    keys.map((key) => {
+      const channel = channelOf(key);
+      return open && channel ? valueAt(open.recording, channel.values, atMs) : undefined;
+    }),
+  between: (keys: readonly string[], aMs: number, bMs: number) =>
+    keys.map((key) => {
+      const channel = channelOf(key);
+      return open && channel ? betweenMarkers(open.recording, channel, aMs, bMs) : undefined;
+    }),
+  find: (question: Question): { readonly stretches: readonly Stretch[]; readonly sum: ReturnType<typeof sumOf> } => {
+    const found = open ? findStretches(open.recording, question) : [];
+    return { stretches: found, sum: sumOf(found, open ? lengthOf(open.recording) : 0) };
+  },
+  csv: (): string => (open ? recordingToCsv(open.recording) : ''),
+};
+
+export type RecordingReader = typeof recordingReader;
+expose(recordingReader);
