@@ -1,6 +1,7 @@
 import { blankArrival, stampJobEvent } from '@probe-trail/core/job';
 import { type RecordingListItem, readRecording } from '@probe-trail/core/recording';
 import { expect } from 'chai';
+import { expectAccessible } from '../support/axe.js';
 import { aUser, choose, desk, pickFirst, send, tablet, type User, until } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
@@ -71,6 +72,19 @@ describe('a recorded drive', () => {
     await ines.click('Mark 2');
     await ines.click('Set B');
     await ines.see('A to B');
+  });
+
+  it('is laid over the one before the repair, by their marks', async () => {
+    await ines.goTo('/jobs/job-fg-06');
+    await ines.click('Drive before the repair');
+    await ines.see('boost pressure, absolute');
+    await choose(ines, 'Lay another over it, in dashes', 'Drive after the repair, 2 min 30 s');
+    await choose(ines, 'Aligned', 'by their first mark');
+    await ines.missing('One of the two has no mark');
+    await expectAccessible(ines);
+    await ines.goTo(`/jobs/${jobId}`);
+    await ines.click('FG-08, Brake warning lamp comes on over bumps');
+    await ines.see('Recording of');
   });
 
   it('is there without a network, once it was opened', async () => {

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PassThrough } from 'node:stream';
 import { fileURLToPath } from 'node:url';
+import { isUntested } from '@probe-trail/core/codes';
 import { expect } from 'chai';
 import { openLink } from './client/index.js';
 import { run } from './run.js';
@@ -36,11 +37,13 @@ describe('probe-trail-vehicle', () => {
     });
     const codes = async () => {
       const reply = await link.ask(0x1010, { kind: 'codes', mask: 0xff });
-      return reply.kind === 'answered' ? reply.response.codes.map(({ code }) => code) : reply;
+      return reply.kind === 'answered'
+        ? reply.response.codes.map(({ code, status }) => (isUntested(status) ? `${code} not tested` : code))
+        : reply;
     };
     expect(await codes()).to.deep.equal(['P0480', 'P0217']);
     await link.ask(0x1010, { kind: 'clearCodes', group: 0xff_ff_ff });
-    expect(await codes()).to.deep.equal(['P0480']);
+    expect(await codes()).to.deep.equal(['P0480', 'P0217 not tested']);
     input.write('{"kind":"driven"}\n');
     expect(await said(out)).to.equal('done\n');
     expect(await codes()).to.deep.equal(['P0480', 'P0217']);

@@ -22,7 +22,7 @@ export {
   unknownUnitId,
   withExpectedUnits,
 } from './codeSheet.js';
-export { findStatus, hasStatus, isSeen, type StatusBit, sayStatus, statusOf } from './codeStatus.js';
+export { findStatus, hasStatus, isSeen, isUntested, type StatusBit, sayStatus, statusOf } from './codeStatus.js';
 export { type Affected, type CommonCause, findCommonCauses } from './commonCause.js';
 export {
   type CodeChange,

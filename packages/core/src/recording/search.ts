@@ -10,8 +10,8 @@ export interface Stretch {
 export type Question =
   /** One value is further from another than that. */
   | { readonly kind: 'differs'; readonly a: string; readonly b: string; readonly moreThan: number }
-  /** One of several has no value while the others have one. */
-  | { readonly kind: 'dropsOutAlone'; readonly of: readonly string[] }
+  /** A value is none while all of some others have one. */
+  | { readonly kind: 'dropsOutAlone'; readonly a: string; readonly others: readonly string[] }
   /** A value does not change at all for so long, while the vehicle is told to be in use by another value that does. */
   | { readonly kind: 'stuck'; readonly a: string; readonly forMs: number; readonly whileMoves: string | null }
   /** A value is less than the least, or more than the most. */
@@ -32,8 +32,15 @@ export function findStretches(recording: Recording, question: Question): readonl
       return a ? stretches(recording.times, (row) => isOutside(a[row], question)) : [];
     }
     case 'dropsOutAlone': {
-      const all = question.of.flatMap((key) => held(recording, key) ?? []);
-      return all.length < 2 ? [] : stretches(recording.times, (row) => isAlone(all.map((values) => values[row])));
+      const a = held(recording, question.a);
+      const others = question.others.flatMap((key) => held(recording, key) ?? []);
+      if (!a || others.length === 0) return [];
+      return stretches(recording.times, (row) =>
+        isAlone(
+          a[row],
+          others.map((values) => values[row]),
+        ),
+      );
     }
     case 'stuck':
       return stuckStretches(recording, question);
@@ -72,9 +79,9 @@ const isOutside = (
   { min, max }: { readonly min: number | null; readonly max: number | null },
 ): Said => (isThere(a) ? (min !== null && a < min) || (max !== null && a > max) : undefined);
 
-function isAlone(values: readonly (number | undefined)[]): Said {
-  if (values.some((value) => value === undefined || Number.isNaN(value))) return undefined;
-  return values.filter((value) => value === noValue).length === 1;
+function isAlone(a: number | undefined, others: readonly (number | undefined)[]): Said {
+  if ([a, ...others].some((value) => value === undefined || Number.isNaN(value))) return undefined;
+  return a === noValue && others.every(isThere);
 }
 
 /** From the first row in which it is so to the last in a row; a row in which it cannot be said is passed over while no gap comes of it. */

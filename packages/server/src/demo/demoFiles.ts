@@ -34,6 +34,19 @@ export const demoJobSchema = closedObject({
   trails: array(closedObject({ trailId: idText(), events: array(trailEventSchema).required() }).required())
     .optional()
     .meta({ description: 'trails that ended on this visit; their times are counted as those of the job' }),
+  drives: array(
+    closedObject({
+      name: string().required(),
+      by: string().required(),
+      atMs: number().required().min(0),
+      seconds: number().required().integer().min(1).max(600),
+      values: array(string().required()).required().min(1),
+      repaired: array(string().required()).required().meta({ description: 'causes that are repaired by then' }),
+      marksAtSeconds: array(number().required()).required(),
+    }).required(),
+  )
+    .optional()
+    .meta({ description: 'drives that were recorded on this visit, as its stand-in tells them' }),
 });
 
 export type DemoJob = Checked<typeof demoJobSchema>;

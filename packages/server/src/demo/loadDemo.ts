@@ -1,9 +1,11 @@
+import { createHash } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { bulletinsFileSchema } from '@probe-trail/core/choosing';
 import type { JobEvent } from '@probe-trail/core/job';
 import { type DemoAccount, peopleFileSchema } from '@probe-trail/core/person';
 import { partCardSchema, readPlanFile, sayPlanFileProblem } from '@probe-trail/core/plan';
+import { lengthOf, writeRecording } from '@probe-trail/core/recording';
 import { type Checked, sayFaults, validate } from '@probe-trail/core/schema';
 import { appendEventsSchema } from '@probe-trail/core/trail';
 import { lineSchema } from '@probe-trail/core/vehicle';
@@ -15,6 +17,7 @@ import { hashPassword } from '../person/passwords.js';
 import { toPlanRows } from '../plan/planRows.js';
 import type { Services } from '../services/services.js';
 import { type DemoJob, demoInstrumentsSchema, demoJobSchema, demoVehiclesSchema } from './demoFiles.js';
+import { recordDrive } from './recordDrive.js';
 
 const minuteMs = 60_000;
 const dayMs = 24 * 60 * minuteMs;
@@ -39,7 +42,8 @@ export async function loadDemo(services: Services, folder: string, nowMs: number
   for (const bulletin of await readChecked(join(folder, 'bulletins.json'), bulletinsFileSchema))
     await services.choosingStore.putBulletin(bulletin);
   await loadVehicles(services, join(folder, 'vehicles.json'), nowMs);
-  for (const file of await filesIn(join(folder, 'jobs'))) await loadJob(services, file, nowMs);
+  const rigs = await demoRigs(folder);
+  for (const file of await filesIn(join(folder, 'jobs'))) await loadJob(services, rigs, file, nowMs);
   for (const file of await filesIn(join(folder, 'trails')))
     await services.trails.append(basename(file, '.json'), await readEvents(file, nowMs));
 }
@@ -105,7 +109,8 @@ async function loadVehicles({ vehicles }: Services, file: string, nowMs: number)
 }
 
 /** Times in a demo job are counted from its file's zero; its last event is laid as long ago as the file says. */
-async function loadJob({ jobs, trails }: Services, file: string, nowMs: number): Promise<void> {
+async function loadJob(services: Services, rigs: readonly DemoRig[], file: string, nowMs: number): Promise<void> {
+  const { jobs, trails } = services;
   const job: DemoJob = await readChecked(file, demoJobSchema);
   const shift = nowMs - job.endedMinutesAgo * minuteMs - Math.max(...job.events.map(({ atMs }) => atMs));
   const sheets = new Map(job.sheets.map(({ sheet, takenBy }) => [sheet.sheetId, { sheet, takenBy }]));
@@ -121,6 +126,33 @@ async function loadJob({ jobs, trails }: Services, file: string, nowMs: number):
       trailId,
       events.map((event) => ({ ...event, atMs: event.atMs + shift })),
     );
+  for (const drive of job.drives ?? []) await loadDrive(services, rigs, job.jobId, drive, drive.atMs + shift);
+}
+
+async function loadDrive(
+  { jobs, vehicles, recordings }: Services,
+  rigs: readonly DemoRig[],
+  jobId: string,
+  drive: NonNullable<DemoJob['drives']>[number],
+  startedAtMs: number,
+): Promise<void> {
+  const vehicle = await vehicles.find((await jobs.jobOr404(jobId)).vehicleId);
+  const line = vehicle && (await vehicles.line(vehicle.lineId));
+  const rig = rigs.find((one) => one.rig.fleetNumber === vehicle?.fleetNumber)?.rig;
+  if (!vehicle || !line || !rig) throw new StartProblem(`The vehicle of ${jobId} has no stand-in to be driven.`);
+  const recording = recordDrive(vehicle.vin, rig, line, drive, startedAtMs);
+  const bytes = Buffer.from(writeRecording(recording));
+  const recordingId = createHash('sha256').update(bytes).digest('hex');
+  const info = {
+    name: drive.name,
+    startedAtMs,
+    lengthMs: lengthOf(recording),
+    channels: recording.channels.map(({ name }) => name),
+    markCount: recording.marks.length,
+    byteCount: bytes.length,
+  };
+  await recordings.put(jobId, recordingId, info, drive.by);
+  await recordings.addPiece(recordingId, 0, bytes, bytes.length);
 }
 
 /** Times in a demo trail are counted from its file's zero; the last event is laid an hour before now. */

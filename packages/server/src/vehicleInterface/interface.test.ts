@@ -1,3 +1,4 @@
+import { isUntested } from '@probe-trail/core/codes';
 import type { JobLog, NewJobEvent } from '@probe-trail/core/job';
 import { blankRepair } from '@probe-trail/core/repair';
 import { type ReadingProgress, type Rig, withProgress } from '@probe-trail/core/vehicleInterface';
@@ -52,7 +53,8 @@ describe('the vehicle interface', () => {
     (await server.asNobody('POST', '/api/session', { name: 'Ines Marrow', password: testPassword })).cookie;
   const sheetOf = (lines: readonly ReadingProgress[]) => {
     const { units, codes } = lines.reduce(withProgress, { units: [], codes: [] });
-    return [...units.map(({ unitId, answer }) => `${unitId} ${answer}`), ...codes.map((one) => one.code)];
+    const said = codes.map(({ code, status }) => (isUntested(status) ? `${code} not tested` : code));
+    return [...units.map(({ unitId, answer }) => `${unitId} ${answer}`), ...said];
   };
   const clear = (eventId = 'clear-1') => server.ask('POST', '/api/jobs/j1/interface/clearing', { eventId });
   const keep = (sheetId: string) =>
@@ -104,7 +106,7 @@ describe('the vehicle interface', () => {
     await start();
     await keep('s1');
     await clear();
-    expect(sheetOf(await read('afterClearing')).slice(3)).to.deep.equal(['P0118']);
+    expect(sheetOf(await read('afterClearing')).slice(3)).to.deep.equal(['P0118', 'P0480 not tested']);
     expect(sheetOf(await read('afterDriving')).slice(3)).to.deep.equal(['P0118', 'P0480']);
   });
 
@@ -115,8 +117,13 @@ describe('the vehicle interface', () => {
     const repaired = (cause: string): NewJobEvent => ({ kind: 'repaired', repair: { ...blankRepair, cause } });
     const [sensor, ground] = [jobEvent(repaired('Sensor B11')), jobEvent(repaired('Ground G7'))];
     await appendTo(server.ask, 'j1', sensor, ground);
-    expect(sheetOf(await read('afterClearing'))).to.deep.equal(['A10 answered', 'A20 answered', 'A40 answered']);
+    expect(sheetOf(await read('afterClearing'))).to.deep.equal([
+      'A10 answered',
+      'A20 answered',
+      'A40 answered',
+      'P0480 not tested',
+    ]);
     await appendTo(server.ask, 'j1', jobEvent({ kind: 'repairFailed', repairId: sensor.id, because: 'still hot' }));
-    expect(sheetOf(await read('afterClearing')).slice(3)).to.deep.equal(['P0118']);
+    expect(sheetOf(await read('afterClearing')).slice(3)).to.deep.equal(['P0118', 'P0480 not tested']);
   });
 });

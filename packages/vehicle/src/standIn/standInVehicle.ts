@@ -1,3 +1,4 @@
+import { statusOf } from '@probe-trail/core/codes';
 import { encodeValue } from '@probe-trail/core/liveValue';
 import type { Line, LineUnit, LiveValueInfo } from '@probe-trail/core/vehicle';
 import type { Rig } from '@probe-trail/core/vehicleInterface';
@@ -66,10 +67,16 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
   const isSilent = ({ id }: LineUnit) => isGone(id) && !isRepaired(rig.silentUntilRepaired);
   const isBack = ({ returns, untilRepaired }: Rig['codes'][number]) =>
     (returns === 'atOnce' || (returns === 'moving' && hasMoved)) && !isRepaired(untilRepaired);
+  /** A test that needs the vehicle to move has not run since its code was cleared, until it has moved. */
+  const statusNow = (one: Rig['codes'][number]): number | undefined => {
+    if (!cleared.has(one.unitId) || isBack(one)) return one.status;
+    return one.returns === 'moving' && !hasMoved ? untested : undefined;
+  };
   const codesOf = ({ id }: LineUnit): readonly UnitCode[] =>
-    rig.codes
-      .filter((one) => one.unitId === id && (!cleared.has(id) || isBack(one)))
-      .map(({ code, failureType, status }) => ({ code, failureType, status }));
+    rig.codes.flatMap((one) => {
+      const status = one.unitId === id ? statusNow(one) : undefined;
+      return status === undefined ? [] : [{ code: one.code, failureType: one.failureType, status }];
+    });
   const clear = ({ id }: LineUnit) => {
     cleared.add(id);
     hasMoved = false;
@@ -164,6 +171,7 @@ const quickServices: ReadonlySet<number> = new Set([
 ]);
 const valueMs = 8;
 const droppedSeconds = 2.5;
+const untested = statusOf('notTestedSinceClear', 'notTestedThisCycle');
 
 /** A value in its bytes; one that is not there is sent as invalid, or as 0 where the line has no sign for that. */
 const bytesOf = (number: number | undefined, value: LiveValueInfo): readonly number[] =>

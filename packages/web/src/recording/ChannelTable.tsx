@@ -54,6 +54,7 @@ export function ChannelTable({ open, hidden, onToggle, across: { cursorMs, marke
             <tr key={key}>
               <th scope="row">
                 <Checkbox
+                  size="md"
                   checked={!hidden.includes(key)}
                   onChange={() => onToggle(key)}
                   label={
@@ -78,13 +79,13 @@ function BetweenCells({ told, unit }: { readonly told: Between | undefined; read
   return (
     <>
       <td>{say(told?.difference, unit)}</td>
-      <td>{say(told?.mean, unit)}</td>
+      <td>{say(told?.mean, unit, 5)}</td>
       <td>{say(told?.least, unit)}</td>
       <td>{say(told?.most, unit)}</td>
-      <td>{say(told?.rate, `${unit}/s`)}</td>
+      <td>{say(told?.rate, `${unit}/s`, 4)}</td>
     </>
   );
 }
 
-const say = (value: number | undefined, unit: string): string =>
-  value === undefined ? '–' : `${formatPlain(Number(value.toPrecision(6)))} ${unit}`;
+const say = (value: number | undefined, unit: string, digits = 6): string =>
+  value === undefined ? '–' : `${formatPlain(Number(value.toPrecision(digits)))} ${unit}`;

@@ -121,7 +121,8 @@ function questionOf({ kind, a, b, least, most }: Asked, { channels }: OpenRecord
       const like = channels.filter(
         ({ unit, name }) => unit === chosen?.unit && name.split(',')[0] === chosen.name.split(',')[0],
       );
-      return { kind, of: like.map(({ key }) => key) };
+      const others = like.map(({ key }) => key).filter((key) => key !== a);
+      return others.length === 0 ? undefined : { kind, a, others };
     }
   }
 }

@@ -10,11 +10,12 @@ import { saveFile } from '../ui/saveFile';
 import { Waiting } from '../ui/Waiting';
 import { ChannelTable } from './ChannelTable';
 import { FindPanel } from './FindPanel';
+import { OverPicker } from './OverPicker';
 import classes from './RecordingPage.module.css';
 import { sayLength } from './sayLength';
 import type { Across } from './TraceCharts';
-import { useDrawn } from './useDrawn';
 import { useGestures } from './useGestures';
+import { useDrawnChannels, useOver } from './useOver';
 import { type OpenRecording, useRecording } from './useRecording';
 import { moved, useView, zoomed } from './useView';
 
@@ -40,7 +41,7 @@ export function RecordingPage() {
     >
       {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
       {!open && problem === undefined && <Waiting />}
-      {open && <Opened key={recordingId} open={open} />}
+      {open && <Opened key={recordingId} open={open} jobId={jobId} recordingId={recordingId} />}
     </Page>
   );
 }
@@ -77,8 +78,8 @@ const isKeys = isListOf(isText);
 const none: readonly string[] = [];
 const noMarkers: Across['markers'] = [];
 
-function Opened({ open }: { readonly open: OpenRecording }) {
-  const { channels, lengthMs, marks, startedAtMs, reader } = open;
+function Opened({ open, jobId, recordingId }: SaveProps) {
+  const { channels, lengthMs, marks, startedAtMs } = open;
   const { view, change } = useView(lengthMs);
   // Who hides a value hides it in the next recording too.
   const [hidden, setHidden] = useKeptState<readonly string[]>('recording-hidden', none, isKeys);
@@ -86,7 +87,8 @@ function Opened({ open }: { readonly open: OpenRecording }) {
   const [cursorMs, setCursorMs] = useState<number | undefined>();
   const [markers, setMarkers] = useState(noMarkers);
   const shown = useMemo(() => channels.filter(({ key }) => !hidden.includes(key)), [channels, hidden]);
-  const drawn = useDrawn(reader, channels, shown, view);
+  const over = useOver(jobId, open, view, shown);
+  const drawn = useDrawnChannels(open, shown, view, over);
   const board = useRef<HTMLDivElement>(null);
   const show = useCallback(
     (fromMs: number, toMs: number) => {
@@ -148,9 +150,10 @@ function Opened({ open }: { readonly open: OpenRecording }) {
           </Button>
         ))}
       </Group>
+      <OverPicker jobId={jobId} recordingId={recordingId} over={over} />
       <div className={classes.board} ref={board}>
         <Suspense>
-          <TraceCharts drawn={drawn} view={view} isOneAxis={isOneAxis} across={across} />
+          <TraceCharts drawn={drawn.channels} view={drawn.view} isOneAxis={isOneAxis} across={across} />
         </Suspense>
       </div>
       <ChannelTable

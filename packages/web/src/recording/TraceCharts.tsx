@@ -24,6 +24,8 @@ Chart.register(LinearScale, LineElement, PointElement);
 export interface DrawnChannel extends ChannelInfo {
   readonly cells: readonly Cell[];
   readonly colour: number;
+  /** Of another recording that is laid over this one; none where there is none. */
+  readonly over: readonly Cell[];
 }
 
 /** What stands across all charts. */
@@ -95,15 +97,16 @@ function TraceChart({ group, view, across, hasTimes, isTall }: ChartProps) {
 /** Of each cell its least and its greatest; where a unit had no value, the line is broken. */
 function dataOf(group: readonly DrawnChannel[], { fromMs, toMs }: View): ChartData<'line', { x: number; y: number }[]> {
   return {
-    datasets: group.map(({ cells, colour }) => {
-      const width = (toMs - fromMs) / cells.length;
-      return {
-        data: pointsOf(cells, fromMs, width),
+    datasets: group.flatMap(({ cells, over, colour }) => {
+      const line = (of: readonly Cell[], borderDash: number[]) => ({
+        data: pointsOf(of, fromMs, (toMs - fromMs) / Math.max(1, of.length)),
         borderColor: tokenColour(colourOf(colour)),
         borderWidth: 1.5,
+        borderDash,
         pointRadius: 0,
         spanGaps: false,
-      };
+      });
+      return over.length > 0 ? [line(cells, []), line(over, [6, 4])] : [line(cells, [])];
     }),
   };
 }
@@ -140,7 +143,8 @@ function optionsOf({ fromMs, toMs }: View, units: string, hasTimes: boolean, acr
     responsive: true,
     maintainAspectRatio: false,
     events: [],
-    layout: { padding: { right: 8 } },
+    // Room for the name above the trace.
+    layout: { padding: { top: 22, right: 8 } },
     scales: {
       x: {
         type: 'linear',
@@ -154,6 +158,7 @@ function optionsOf({ fromMs, toMs }: View, units: string, hasTimes: boolean, acr
         ticks: {
           display: hasTimes,
           color: colour,
+          align: 'inner',
           maxRotation: 0,
           autoSkipPadding: 24,
           callback: (value) => sayLength(Number(value)),

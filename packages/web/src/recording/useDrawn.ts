@@ -1,53 +1,52 @@
-import type { ChannelInfo } from '@probe-trail/core/recording';
+import type { Cell } from '@probe-trail/core/recording';
 import type { Remote } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { RecordingReader } from './recording.worker';
-import type { DrawnChannel } from './TraceCharts';
 import type { View } from './useView';
 
 // As many as a screen has points across, for two each.
 const cellCount = 600;
 
+/** A picture of some channels over what was seen when it was asked for. */
+export interface Drawn {
+  readonly view: View;
+  readonly cellsOf: ReadonlyMap<string, readonly Cell[]>;
+}
+
 interface Wanted {
-  readonly shown: readonly ChannelInfo[];
+  readonly keys: readonly string[];
   readonly view: View;
 }
 
-/** The channels over what is seen. While one picture is being made, only the newest wish waits. */
+/**
+ * The channels over what is seen. While one picture is being made, only the newest wish waits.
+ * @param reader `undefined`: there is nothing to draw
+ */
 export function useDrawn(
-  reader: Remote<RecordingReader>,
-  channels: readonly ChannelInfo[],
-  shown: readonly ChannelInfo[],
+  reader: Remote<RecordingReader> | undefined,
+  keys: readonly string[],
   view: View,
-): readonly DrawnChannel[] {
-  const [drawn, setDrawn] = useState<readonly DrawnChannel[]>([]);
-  const waiting = useRef<Wanted | undefined>(undefined);
-  const isBusy = useRef(false);
+): Drawn | undefined {
+  const [drawn, setDrawn] = useState<Drawn | undefined>();
+  // Of each reader its own: one that has ended answers no more.
+  const desk = useMemo(
+    (): { waiting: Wanted | undefined; isBusy: boolean } => ({ waiting: undefined, isBusy: false }),
+    [reader],
+  );
   useEffect(() => {
-    waiting.current = { shown, view };
-    if (isBusy.current) return;
+    if (!reader) return setDrawn(undefined);
+    desk.waiting = { keys, view };
+    if (desk.isBusy) return;
     const draw = async () => {
-      isBusy.current = true;
-      for (let next = waiting.current; next; next = waiting.current) {
-        waiting.current = undefined;
-        const { fromMs, toMs } = next.view;
-        const all = await reader.draw(
-          next.shown.map(({ key }) => key),
-          fromMs,
-          toMs,
-          cellCount,
-        );
-        setDrawn(
-          next.shown.map((channel, index) => ({
-            ...channel,
-            cells: all[index] ?? [],
-            colour: channels.indexOf(channel),
-          })),
-        );
+      desk.isBusy = true;
+      for (let next = desk.waiting; next; next = desk.waiting) {
+        desk.waiting = undefined;
+        const all = await reader.draw(next.keys, next.view.fromMs, next.view.toMs, cellCount);
+        setDrawn({ view: next.view, cellsOf: new Map(next.keys.map((key, index) => [key, all[index] ?? []])) });
       }
-      isBusy.current = false;
+      desk.isBusy = false;
     };
     void draw();
-  }, [reader, channels, shown, view]);
+  }, [reader, desk, keys, view]);
   return drawn;
 }

@@ -16,10 +16,14 @@ export interface RecordingState {
   readonly problem: string | undefined;
 }
 
+const nothing: RecordingState = { open: undefined, problem: undefined };
+
 /** Opens a recording from this device, or from the server, after which the device has it too. */
-export function useRecording(jobId: string, recordingId: string): RecordingState {
-  const [state, setState] = useState<RecordingState>({ open: undefined, problem: undefined });
+export function useRecording(jobId: string, recordingId: string | undefined): RecordingState {
+  const [state, setState] = useState<RecordingState>(nothing);
   useEffect(() => {
+    setState(nothing);
+    if (recordingId === undefined) return;
     const thread = new Worker(new URL('./recording.worker.ts', import.meta.url), { type: 'module' });
     const reader = wrap<RecordingReader>(thread);
     let isGone = false;

@@ -15,7 +15,7 @@ interface StepActuatorProps {
 }
 
 /** What a step commands, above the readings that are taken meanwhile. Whoever has no interface commands by hand, and types. */
-export default function StepActuator({ open, use, children }: StepActuatorProps) {
+export function StepActuator({ open, use, children }: StepActuatorProps) {
   const { jobId, vehicle } = open.trail;
   const { data: lines } = useLinesQuery();
   const line = lines?.find(({ name }) => name === vehicle.line);

@@ -8,7 +8,7 @@ import {
   type TakenReading,
   unmetNeeds,
 } from '@probe-trail/core/trail';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { nowMs } from '../../device/clock';
 import { keptText } from '../../device/keptTexts';
 import { Cautions } from '../../part/Cautions';
@@ -31,11 +31,9 @@ import { isBesideTheWay, OutcomePanel, sayReturn } from './OutcomePanel';
 import { Shelf } from './Shelf';
 import { StateGate } from './StateGate';
 import { StepActions } from './StepActions';
+import { StepActuator } from './StepActuator';
 import classes from './StepView.module.css';
 import { useMoment } from './useMoment';
-
-// Most steps command nothing.
-const StepActuator = lazy(() => import('./StepActuator'));
 
 interface StepProps {
   readonly open: OpenTrail;
@@ -121,11 +119,9 @@ function OpenStep({ open, step }: StepProps) {
       {hookUp && <HookUpStrip plan={open.trail.plan} step={step} hookUp={hookUp} kit={kit} />}
       <SafeMarkdown text={step.instruction} plan={open.trail.plan} />
       {step.actuator ? (
-        <Suspense>
-          <StepActuator key={step.id} open={open} use={step.actuator}>
-            {readings}
-          </StepActuator>
-        </Suspense>
+        <StepActuator key={step.id} open={open} use={step.actuator}>
+          {readings}
+        </StepActuator>
       ) : (
         readings
       )}

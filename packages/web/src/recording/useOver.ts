@@ -1,0 +1,65 @@
+import type { ChannelInfo } from '@probe-trail/core/recording';
+import { useMemo, useState } from 'react';
+import type { DrawnChannel } from './TraceCharts';
+import { type Drawn, useDrawn } from './useDrawn';
+import { type OpenRecording, useRecording } from './useRecording';
+import { moved, type View } from './useView';
+
+/** By what two recordings are laid over each other. */
+export const alignments = { start: 'both from their start', mark: 'by their first mark' } as const;
+export type Alignment = keyof typeof alignments;
+
+/** Another recording that is laid over the one that is looked at. */
+export interface Over {
+  readonly recordingId: string | undefined;
+  readonly choose: (recordingId: string | undefined) => void;
+  readonly alignment: Alignment;
+  readonly align: (alignment: Alignment) => void;
+  /** Why it cannot be laid over it so, in a sentence. */
+  readonly problem: string | undefined;
+  readonly drawn: Drawn | undefined;
+}
+
+/** Lays another recording of the same job over one, such as the drive after a repair over the drive before it. */
+export function useOver(jobId: string, { marks }: OpenRecording, view: View, shown: readonly ChannelInfo[]): Over {
+  const [recordingId, choose] = useState<string | undefined>();
+  const [alignment, align] = useState<Alignment>('start');
+  const { open, problem } = useRecording(jobId, recordingId);
+  const [own, others] = [marks[0]?.atMs, open?.marks[0]?.atMs];
+  const isMarked = own !== undefined && others !== undefined;
+  const shiftMs = alignment === 'mark' && isMarked ? others - own : 0;
+  const seen = useMemo(() => moved(view, shiftMs), [view, shiftMs]);
+  const keys = useMemo(() => {
+    const there = new Set(open?.channels.map(({ key }) => key));
+    return shown.flatMap(({ key }) => (there.has(key) ? [key] : []));
+  }, [open, shown]);
+  const drawn = useDrawn(open?.reader, keys, seen);
+  const unmarked =
+    alignment === 'mark' && open && !isMarked ? 'One of the two has no mark: they begin together.' : undefined;
+  return { recordingId, choose, alignment, align, problem: problem ?? unmarked, drawn };
+}
+
+const noCells = [] as const;
+
+/** What is drawn: each channel with what is laid over it, once both pictures are there. */
+export function useDrawnChannels(
+  { channels, reader }: OpenRecording,
+  shown: readonly ChannelInfo[],
+  view: View,
+  over: Over,
+): { readonly view: View; readonly channels: readonly DrawnChannel[] } {
+  const keys = useMemo(() => shown.map(({ key }) => key), [shown]);
+  const drawn = useDrawn(reader, keys, view);
+  return useMemo(
+    () => ({
+      view: drawn?.view ?? view,
+      channels: shown.map((channel) => ({
+        ...channel,
+        cells: drawn?.cellsOf.get(channel.key) ?? noCells,
+        over: over.drawn?.cellsOf.get(channel.key) ?? noCells,
+        colour: channels.indexOf(channel),
+      })),
+    }),
+    [channels, shown, drawn, over.drawn],
+  );
+}
