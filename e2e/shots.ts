@@ -61,7 +61,6 @@ const shots: Readonly<Record<string, Shot>> = {
     },
   },
   'follow-phone': { path: '/trails/fg-03-coolant', size: [390, 844], act: type('4.52') },
-  conclusion: { path: '/trails/fg-11-fan' },
   record: { path: '/trails/fg-11-fan/record' },
   editor: { path: '/plans/rear-lamps/edit?part=steps&step=look', person: 'ines' },
   library: { path: '/library?part=cards&card=coolantSensor', person: 'ines' },
@@ -77,6 +76,16 @@ const shots: Readonly<Record<string, Shot>> = {
       await new Promise((resolve) => setTimeout(resolve, 20_000));
     },
   },
+  recording: {
+    path: '/jobs/job-fg-06',
+    person: 'ines',
+    act: async (page) => {
+      await click('a ::-p-text(Drive before the repair)')(page);
+      await click('input[placeholder="none"]')(page);
+      await click('[role="option"] ::-p-text(Drive after the repair)')(page);
+      await new Promise((resolve) => setTimeout(resolve, 1500));
+    },
+  },
   lessons: {
     path: '/plans/coolant-temperature/lessons',
     person: 'ines',
@@ -89,7 +98,7 @@ const browser = await openBrowser();
 await mkdir(folder, { recursive: true });
 try {
   await send(server.url, 'POST', '/api/plans/rear-lamps/draft');
-  await trailAt(server.url, 'shot-sweep', 'accelerator-pedal', 'sweep1');
+  await trailAt(server.url, 'shot-sweep', 'accelerator-pedal', 'sweep1', { jobId: 'job-fg-06', fleetNumber: 'FG-06' });
   await trailAt(server.url, 'shot-wire', 'boarding-ramp', 'drops');
   const volts = { plus: '11,9', 'K41-B': '11,5', 'M41-2': '2,6' };
   await addEvents(

@@ -159,6 +159,7 @@ function optionsOf({ fromMs, toMs }: View, units: string, hasTimes: boolean, acr
           display: hasTimes,
           color: colour,
           align: 'inner',
+          includeBounds: false,
           maxRotation: 0,
           autoSkipPadding: 24,
           callback: (value) => sayLength(Number(value)),

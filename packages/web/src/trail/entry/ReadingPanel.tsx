@@ -8,10 +8,10 @@ import { LimitRuler } from '../../spec/LimitRuler';
 import { CurvePlace } from './CurvePlace';
 import { Keypad } from './Keypad';
 import { usableKeys } from './keypadKeys';
-import { TakeLive } from './live/TakeLive';
 import { ReadingField, RecordedField } from './ReadingField';
 import classes from './ReadingPanel.module.css';
 import { placeOf, type ReadingProps } from './recordReading';
+import { TakeLive } from './TakeLive';
 import { type TypedReading, useTypedReading } from './useTypedReading';
 import { VerdictPanel } from './VerdictPanel';
 

@@ -2,10 +2,10 @@ import { type Actuator, type ActuatorUse, actuatorsOf } from '@probe-trail/core/
 import type { Line } from '@probe-trail/core/vehicle';
 import { type ReactNode, useMemo, useState } from 'react';
 import { ActuatorPanel } from '../../actuator/ActuatorPanel';
+import { StepRunContext } from '../../actuator/stepRun';
 import { useActuatorRun } from '../../actuator/useActuatorRun';
 import { useLinesQuery } from '../../vehicle/vehicleApi';
 import type { OpenTrail } from '../log/useTrail';
-import { StepRunContext } from './stepRun';
 
 interface StepActuatorProps {
   readonly open: OpenTrail;

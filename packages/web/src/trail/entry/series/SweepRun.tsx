@@ -2,10 +2,10 @@ import type { LiveReading } from '@probe-trail/core/liveValue';
 import { formatPlain } from '@probe-trail/core/reading';
 import type { SweepSpec } from '@probe-trail/core/spec';
 import { useEffect, useState } from 'react';
+import { useStepRun } from '../../../actuator/stepRun';
 import { deviceNowMs } from '../../../device/clock';
 import type { OpenTrail } from '../../log/useTrail';
-import { useStepRun } from '../../step/stepRun';
-import { TakeLiveRow } from '../live/TakeLiveRow';
+import { TakeLiveRow } from '../TakeLiveRow';
 import type { TypedRows } from './useTypedRows';
 
 interface SweepProps {

@@ -1,6 +1,6 @@
 import { type LiveReading, type TakenLive, takeLive } from '@probe-trail/core/liveValue';
 import { useEffect, useMemo } from 'react';
-import type { OpenTrail } from '../../log/useTrail';
+import type { OpenTrail } from '../log/useTrail';
 import { LiveStrip } from './LiveStrip';
 import { useLiveWindows } from './useLiveWindows';
 

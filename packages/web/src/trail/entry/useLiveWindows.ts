@@ -9,11 +9,11 @@ import {
 import type { Trail } from '@probe-trail/core/trail';
 import type { LiveLine } from '@probe-trail/core/vehicleInterface';
 import { useMemo, useRef, useSyncExternalStore } from 'react';
-import { deviceNowMs } from '../../../device/clock';
-import { makeLiveStore } from '../../../live/liveStore';
-import { useSeconds } from '../../../live/useSeconds';
-import { useVehicleStream } from '../../../live/useVehicleStream';
-import { useLinesQuery } from '../../../vehicle/vehicleApi';
+import { deviceNowMs } from '../../device/clock';
+import { makeLiveStore } from '../../live/liveStore';
+import { useSeconds } from '../../live/useSeconds';
+import { useVehicleStream } from '../../live/useVehicleStream';
+import { useLinesQuery } from '../../vehicle/vehicleApi';
 
 /** One of the values that a reading is taken from, as it is now. */
 export interface LiveWindow {

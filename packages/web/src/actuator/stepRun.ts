@@ -1,5 +1,5 @@
 import { createContext, useContext } from 'react';
-import type { ActuatorRun } from '../../actuator/useActuatorRun';
+import type { ActuatorRun } from './useActuatorRun';
 
 /** The actuator of the open step, for the readings that are taken while it runs. */
 export interface StepRun {

@@ -1,8 +1,8 @@
 import { type LiveReading, takeLive } from '@probe-trail/core/liveValue';
 import { type Entry, judgeEntry } from '@probe-trail/core/trail';
 import { useEffect, useMemo } from 'react';
-import { type ReadingProps, recordReading } from '../recordReading';
 import { LiveStrip } from './LiveStrip';
+import { type ReadingProps, recordReading } from './recordReading';
 import { type LiveWindows, useLiveWindows } from './useLiveWindows';
 
 interface TakeProps extends ReadingProps {

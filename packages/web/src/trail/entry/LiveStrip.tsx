@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import { isPossible, sayLiveNumber, sayWindow } from '@probe-trail/core/liveValue';
-import { Trace } from '../../../live/Trace';
+import { Trace } from '../../live/Trace';
 import classes from './LiveStrip.module.css';
 import type { LiveWindow, LiveWindows } from './useLiveWindows';
 
