@@ -14,6 +14,7 @@ import { offlineStart } from './offlineStart.js';
 import { presses } from './presses.js';
 import { proofMs } from './proof.js';
 import { randomTrailCount } from './randomTrails.js';
+import { recordingRates } from './recordings.js';
 import { technicianRates } from './technicians.js';
 import { vehicleRates } from './vehicle.js';
 
@@ -33,6 +34,7 @@ const parts = {
   arrivalRates,
   technicianRates,
   vehicleRates,
+  recordingRates,
   randomTrailCount,
   endurance,
   presses,

@@ -1,7 +1,7 @@
 import { Checkbox } from '@mantine/core';
 import { formatPlain } from '@probe-trail/core/reading';
 import type { Between } from '@probe-trail/core/recording';
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import classes from './RecordingPage.module.css';
 import { sayLength } from './sayLength';
 import { type Across, colourOf } from './TraceCharts';
@@ -14,8 +14,13 @@ interface TableProps {
   readonly across: Across;
 }
 
-/** What each value is at the cursor, and what it was between the two markers. */
-export function ChannelTable({ open, hidden, onToggle, across: { cursorMs, markers } }: TableProps) {
+/** What each value is at the cursor, and what it was between the two markers. Sixty rows are not drawn anew with each zoom (benchmark “frames a second while a recording is zoomed”). */
+export const ChannelTable = memo(function ChannelTable({
+  open,
+  hidden,
+  onToggle,
+  across: { cursorMs, markers },
+}: TableProps) {
   const { channels, reader } = open;
   const [a, b] = [markers.find(({ name }) => name === 'A'), markers.find(({ name }) => name === 'B')];
   const [at, setAt] = useState<readonly (number | undefined)[]>([]);
@@ -73,7 +78,7 @@ export function ChannelTable({ open, hidden, onToggle, across: { cursorMs, marke
       </table>
     </section>
   );
-}
+});
 
 function BetweenCells({ told, unit }: { readonly told: Between | undefined; readonly unit: string }) {
   return (

@@ -1,6 +1,6 @@
 import { Button, NumberInput, Select } from '@mantine/core';
 import type { Question, Stretch, StretchSum } from '@probe-trail/core/recording';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { sayCount } from '../ui/sayCount';
 import classes from './RecordingPage.module.css';
 import { sayLength } from './sayLength';
@@ -30,7 +30,7 @@ interface Asked {
 const shownStretches = 50;
 
 /** Finds where something is so: outside limits, apart from another, stuck, gone alone. */
-export function FindPanel({ open, onShow }: FindProps) {
+export const FindPanel = memo(function FindPanel({ open, onShow }: FindProps) {
   const { channels, reader } = open;
   const [asked, setAsked] = useState<Asked>({
     kind: 'outside',
@@ -73,7 +73,7 @@ export function FindPanel({ open, onShow }: FindProps) {
       {found && <Found found={found} onShow={onShow} />}
     </section>
   );
-}
+});
 
 interface LimitsProps {
   readonly asked: Asked;

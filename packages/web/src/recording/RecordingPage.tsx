@@ -3,7 +3,7 @@ import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } fro
 import { Link, useParams } from 'react-router';
 import { useKeptState } from '../device/keptState';
 import { Moment } from '../device/Moment';
-import { isListOf, isText } from '../device/shapes';
+import { isListOf, isNullOr, isText } from '../device/shapes';
 import { Page } from '../frame/Page';
 import { Notice } from '../spec/Notice';
 import { saveFile } from '../ui/saveFile';
@@ -75,14 +75,26 @@ const SaveAs = ({ open, jobId, recordingId }: SaveProps) => (
 );
 
 const isKeys = isListOf(isText);
-const none: readonly string[] = [];
+// More traces than that nobody reads at a glance.
+const shownAtFirst = 8;
+const hiddenAtFirst = (channels: OpenRecording['channels']): readonly string[] =>
+  channels.slice(shownAtFirst).map(({ key }) => key);
 const noMarkers: Across['markers'] = [];
 
 function Opened({ open, jobId, recordingId }: SaveProps) {
   const { channels, lengthMs, marks, startedAtMs } = open;
   const { view, change } = useView(lengthMs);
   // Who hides a value hides it in the next recording too.
-  const [hidden, setHidden] = useKeptState<readonly string[]>('recording-hidden', none, isKeys);
+  const [chosen, setChosen] = useKeptState<readonly string[] | null>('recording-hidden', null, isNullOr(isKeys));
+  const hidden = useMemo(() => chosen ?? hiddenAtFirst(channels), [chosen, channels]);
+  const toggle = useCallback(
+    (key: string) =>
+      setChosen((last) => {
+        const now = last ?? hiddenAtFirst(channels);
+        return now.includes(key) ? now.filter((one) => one !== key) : [...now, key];
+      }),
+    [channels, setChosen],
+  );
   const [isOneAxis, setIsOneAxis] = useState(false);
   const [cursorMs, setCursorMs] = useState<number | undefined>();
   const [markers, setMarkers] = useState(noMarkers);
@@ -156,14 +168,7 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
           <TraceCharts drawn={drawn.channels} view={drawn.view} isOneAxis={isOneAxis} across={across} />
         </Suspense>
       </div>
-      <ChannelTable
-        open={open}
-        hidden={hidden}
-        onToggle={(key) =>
-          setHidden((last) => (last.includes(key) ? last.filter((one) => one !== key) : [...last, key]))
-        }
-        across={across}
-      />
+      <ChannelTable open={open} hidden={hidden} onToggle={toggle} across={across} />
       <FindPanel open={open} onShow={show} />
     </>
   );

@@ -5,7 +5,7 @@ import type { RecordingReader } from './recording.worker';
 import type { View } from './useView';
 
 // As many as a screen has points across, for two each.
-const cellCount = 600;
+const cellCount = 400;
 
 /** A picture of some channels over what was seen when it was asked for. */
 export interface Drawn {
