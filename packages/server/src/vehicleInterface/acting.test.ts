@@ -232,6 +232,22 @@ describe('an actuator that runs', () => {
     expect([told, lines.length]).to.deep.equal([['session A10', 'fan 40', 'fan back'], 2]);
   });
 
+  it('is given back until its unit has confirmed it', async () => {
+    let tries = 0;
+    const { reached } = aVehicle({
+      giveBack: async () => {
+        tries += 1;
+        if (tries === 2) throw new LinkLost('The interface fell silent.');
+        return tries === 4;
+      },
+    });
+    const left = new AbortController();
+    const lines = await all(makeActingRuns(() => 5).run(request, on(reached, { signal: left.signal })), ({ kind }) => {
+      if (kind === 'acting') left.abort();
+    });
+    expect([tries, lines.at(-1)]).to.deep.equal([4, { kind: 'stopped', atMs: 5, because: null, isConfirmed: true }]);
+  });
+
   it('that its line does not have is said', async () => {
     const { reached } = aVehicle();
     const lines = await all(makeActingRuns(() => 5).run({ ...request, actuator: 'A10.pump' }, on(reached)));

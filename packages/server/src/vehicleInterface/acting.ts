@@ -52,6 +52,8 @@ interface Run {
 const notHeldMs = 3 * heldEveryMs;
 const roundMs = 100;
 const awakeEveryMs = 2000;
+const giveBackTries = 8;
+const giveBackAgainMs = 250;
 // Far more than can be on their way at a time.
 const mostLetGo = 1000;
 
@@ -119,7 +121,7 @@ async function* runOne(
   const end = (why: string | null): Promise<boolean> => {
     because ??= why;
     // The stop first: what is being read meanwhile is called off behind it.
-    given ??= run.isBegun ? reached.giveBack(unit, actuator).catch(sayNotConfirmed) : Promise.resolve(true);
+    given ??= run.isBegun ? giveBack(() => reached.giveBack(unit, actuator)) : Promise.resolve(true);
     ending.abort();
     return given;
   };
@@ -147,10 +149,20 @@ async function* runOne(
   yield { kind: 'stopped', atMs: nowMs(), because: because ?? null, isConfirmed: await end(null) };
 }
 
-/** The interface is lost: the unit takes its actuator back by itself, once nobody asks it anything. */
-function sayNotConfirmed(error: unknown): boolean {
-  if (error instanceof LinkLost) return false;
-  throw error;
+/**
+ * Gives an actuator back, again and again until its unit has confirmed it: whoever reads live values from the same unit keeps its session
+ * awake, so that it would not take the actuator back by itself.
+ * @returns whether it was confirmed in the end
+ */
+async function giveBack(once: () => Promise<boolean>): Promise<boolean> {
+  for (let tries = 1; ; tries += 1) {
+    const isConfirmed = await once().catch((error: unknown) => {
+      if (error instanceof LinkLost) return false;
+      throw error;
+    });
+    if (isConfirmed || tries === giveBackTries) return isConfirmed;
+    await new Promise((resolve) => setTimeout(resolve, giveBackAgainMs));
+  }
 }
 
 interface Watching extends ActingOn {

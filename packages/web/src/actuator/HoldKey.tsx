@@ -19,8 +19,10 @@ export function HoldKey({ run, command, mayStay, disabled, name }: KeyProps) {
   const isHeld = useRef(false);
   const press = () => {
     if (mayStay && isOn) return stop();
+    // Not every browser keeps fingers off a button that is disabled.
+    if (disabled) return;
     isHeld.current = true;
-    return start(command);
+    start(command);
   };
   const release = () => {
     if (!isHeld.current) return;

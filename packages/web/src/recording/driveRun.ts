@@ -10,6 +10,7 @@ import {
 import { nanoid } from 'nanoid';
 import { deviceNowMs } from '../device/clock';
 import { device } from '../device/database';
+import { lockOf } from './lockOf';
 
 /** A recording that goes on in this window. */
 export interface DriveRun {
@@ -17,6 +18,8 @@ export interface DriveRun {
   readonly recorder: Recorder;
   readonly startedAtMs: number;
   keptRows: number;
+  /** Says that it has ended: until then no other window takes it for broken off. */
+  readonly letGo: () => void;
   /** What is being put away just now. */
   putting: Promise<void>;
   marks: readonly Mark[];
@@ -28,14 +31,26 @@ const infoOf = ({ key, name, unitName, unit }: LiveValue): ChannelInfo => ({ key
 export function beginRun(values: readonly LiveValue[]): DriveRun {
   const keys = values.map(({ key }) => key);
   const startedAtMs = deviceNowMs();
+  const runId = nanoid();
   return {
-    runId: nanoid(),
+    runId,
+    letGo: holdLock(runId),
     recorder: makeRecorder(keys, startedAtMs),
     startedAtMs,
     keptRows: 0,
     putting: Promise.resolve(),
     marks: [],
   };
+}
+
+/** Holds the lock of a recording. @returns lets it go; the browser does so too when the window is gone */
+function holdLock(runId: string): () => void {
+  let letGo = (): void => undefined;
+  const held = new Promise<void>((resolve) => {
+    letGo = resolve;
+  });
+  void navigator.locks?.request(lockOf(runId), () => held);
+  return letGo;
 }
 
 /** Notes on the device that a recording goes on, so that it is found if the page is closed. */

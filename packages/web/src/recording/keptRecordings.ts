@@ -4,6 +4,8 @@ import { type NewRecording, type Recording, recordingOf } from '@probe-trail/cor
 import { wrap } from 'comlink';
 import { clockOffsetMs, deviceNowMs } from '../device/clock';
 import { device, type KeptRecording, type RecordingRun } from '../device/database';
+import { keepOnDevice } from './keepOnDevice';
+import { lockOf } from './lockOf';
 import type { RecordingReader } from './recording.worker';
 
 /** Writes a recording into its file, away from the thread in which somebody works, and keeps it on this device. */
@@ -22,7 +24,7 @@ export async function keepRecording(jobId: string, name: string, recorded: Recor
     byteCount: bytes.length,
   };
   const kept = { recordingId: bytesToHex(sha256(bytes)), jobId, info, bytes, isSent: false };
-  await device.recordings.put(kept);
+  await keepOnDevice(kept);
   return kept;
 }
 
@@ -43,16 +45,22 @@ const forgetRun = (runId: string): Promise<void> =>
     await device.runs.delete(runId);
   });
 
-// Far longer than between two pieces: in another window it may still go on.
-const silentMs = 20_000;
+// Far longer than between two pieces, and longer than a browser lets a window sleep that nobody sees.
+const silentMs = 120_000;
+
+/** Whether a recording still goes on, perhaps in another window. Over plain HTTP a browser has no locks: then it goes by when it was heard of. */
+async function isAlive({ runId, aliveAtMs }: RecordingRun): Promise<boolean> {
+  if (!navigator.locks) return deviceNowMs() - aliveAtMs <= silentMs;
+  return navigator.locks.request(lockOf(runId), { ifAvailable: true }, async (lock) => lock === null);
+}
 
 /** Recordings of a job that were broken off: the page was closed, the device went out. What came of them is kept. */
 export async function keepBrokenOff(jobId: string): Promise<readonly KeptRecording[]> {
   const all: readonly RecordingRun[] = await device.runs.toArray();
-  const silent = all.filter((run) => run.jobId === jobId && deviceNowMs() - run.aliveAtMs > silentMs);
   const kept: KeptRecording[] = [];
-  for (const { runId } of silent) {
-    const one = await endRun(runId);
+  for (const run of all) {
+    if (run.jobId !== jobId || (await isAlive(run))) continue;
+    const one = await endRun(run.runId);
     if (one) kept.push(one);
   }
   return kept;

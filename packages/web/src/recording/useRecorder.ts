@@ -53,7 +53,8 @@ export function useRecorder(jobId: string, name: string): DriveRecorder {
       .catch(() => setProblem(noRoom))
       .then(() => endRun(ended.runId))
       .then((one) => add([one]))
-      .catch(() => setProblem(inPieces));
+      .catch(() => setProblem(inPieces))
+      .finally(ended.letGo);
   }, [add]);
   const start = useCallback(
     (values: readonly LiveValue[]) => {

@@ -3,6 +3,7 @@ import type { Result } from '@probe-trail/core/result';
 import { type Remote, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import { device } from '../device/database';
+import { keepOnDevice } from './keepOnDevice';
 import type { OpenedRecording, RecordingReader } from './recording.worker';
 
 /** A recording that is open, and the worker that reads it. */
@@ -57,7 +58,7 @@ async function bytesOf(jobId: string, recordingId: string): Promise<Uint8Array<A
   if (found) {
     const { recordingId: _, storedBytes, addedBy, ...info } = found;
     // Without room it is fetched again the next time.
-    await device.recordings.put({ recordingId, jobId, info, bytes, isSent: true }).catch(() => undefined);
+    await keepOnDevice({ recordingId, jobId, info, bytes, isSent: true }).catch(() => undefined);
   }
   return bytes;
 }
