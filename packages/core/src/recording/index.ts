@@ -24,6 +24,7 @@ export {
   type PieceQuery,
   pieceQuerySchema,
   type RecordingListItem,
+  recordingLengths,
   recordingParamsSchema,
   type StoredBytes,
 } from './recordingApi.js';

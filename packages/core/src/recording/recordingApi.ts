@@ -1,6 +1,6 @@
 import { array, number, string } from 'yup';
 import { jobParamsSchema } from '../job/index.js';
-import { type Checked, closedObject, photoIdText, timeMs } from '../schema/index.js';
+import { type Checked, closedObject, lengthsOf, photoIdText, timeMs } from '../schema/index.js';
 
 /** The largest recording that is taken: four hours of sixty values have some 70 MB. */
 export const largestRecording = 200 * 1024 * 1024;
@@ -22,6 +22,9 @@ const infoFields = () => ({
 
 /** Body of `PUT /api/jobs/:jobId/recordings/:recordingId`: a recording of which the bytes are sent afterwards, in pieces. */
 export const newRecordingSchema = closedObject(infoFields());
+/** How long the texts of a recording may be. */
+export const recordingLengths = lengthsOf(newRecordingSchema);
+
 export type NewRecording = Checked<typeof newRecordingSchema>;
 
 /** The id of a recording is the SHA-256 of its bytes, as that of a picture is. */

@@ -67,7 +67,8 @@ export function useActuatorRun(jobId: string, { key }: Pick<Actuator, 'key'>): A
 
   const take = (line: ActingLine) => {
     if (line.kind === 'values' || line.kind === 'nothing') return store.take(line, deviceNowMs());
-    if (line.kind === 'failed') return setEnd({ because: line.message, isConfirmed: false });
+    // The vehicle could not be reached: nothing has run.
+    if (line.kind === 'failed') return setEnd({ because: line.message, isConfirmed: true });
     if (line.kind === 'stopped') return setEnd({ because: line.because, isConfirmed: line.isConfirmed });
     setState((last) => (last.kind === 'stopping' ? last : { kind: 'running', command: line.command }));
     setSpan((last) => (last && last.toMs === undefined ? last : { fromMs: deviceNowMs(), toMs: undefined }));

@@ -1,6 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
-import { type NewRecording, type Recording, recordingOf } from '@probe-trail/core/recording';
+import { type NewRecording, type Recording, recordingLengths, recordingOf } from '@probe-trail/core/recording';
+import { cutText } from '@probe-trail/core/text';
 import { wrap } from 'comlink';
 import { clockOffsetMs, deviceNowMs } from '../device/clock';
 import { device, type KeptRecording, type RecordingRun } from '../device/database';
@@ -16,7 +17,8 @@ export async function keepRecording(jobId: string, name: string, recorded: Recor
   const bytes = new Uint8Array(await wrap<RecordingReader>(thread).write(recording));
   thread.terminate();
   const info: NewRecording = {
-    name,
+    // It is called by the complaint, which may be longer.
+    name: cutText(name, recordingLengths.name ?? name.length),
     startedAtMs: recording.startedAtMs,
     lengthMs: Math.round(recording.times.at(-1) ?? 0),
     channels: recording.channels.map((channel) => channel.name),

@@ -1,5 +1,5 @@
 import { type LiveReading, type TakenLive, takeLive } from '@probe-trail/core/liveValue';
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import type { OpenTrail } from '../log/useTrail';
 import { LiveStrip } from './LiveStrip';
 import { useLiveWindows } from './useLiveWindows';
@@ -20,8 +20,12 @@ export function TakeLiveRow({ open, live, rowName, onTake, afterMs }: RowProps) 
   const [one] = now.windows;
   const taken = useMemo(() => one && takeLive(one.value, live, one.samples, now.atMs), [one, live, now.atMs]);
   const isSettled = afterMs !== undefined && now.atMs - live.seconds * 1000 >= afterMs;
+  // Once for each time that it has settled: what could not be recorded is not recorded again and again.
+  const tookAfterMs = useRef<number | undefined>(undefined);
   useEffect(() => {
-    if (taken && isSettled) onTake(taken);
-  }, [taken, isSettled]);
+    if (!taken || !isSettled || tookAfterMs.current === afterMs) return;
+    tookAfterMs.current = afterMs;
+    onTake(taken);
+  }, [taken, isSettled, afterMs]);
   return <LiveStrip live={now} window={live} label={`Take ${rowName}`} onTake={taken && (() => onTake(taken))} />;
 }
