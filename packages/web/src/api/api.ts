@@ -11,7 +11,9 @@ import { ownHeader } from './ownHeader';
 const overHttp = fetchBaseQuery({
   baseUrl: '/api',
   timeout: 30_000,
-  headers: ownHeader,
+  prepareHeaders: (headers) => {
+    for (const [name, value] of Object.entries(ownHeader)) headers.set(name, value);
+  },
 });
 type Answer = Awaited<ReturnType<typeof overHttp>>;
 

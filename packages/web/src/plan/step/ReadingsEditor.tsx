@@ -143,7 +143,7 @@ const ReadingEditor = memo(function ReadingEditor({
         }
       />
       <details className={classes.more} open={isUncommon(reading)}>
-        <summary>Formulas, values of the vehicle, a hook-up of its own, what suspects make it show</summary>
+        <summary>Formulas, a hook-up of its own, values of the vehicle, what suspects make it show</summary>
         <SimpleGrid cols={2} spacing="sm">
           <CommittedInput
             label="Its name in formulas"
