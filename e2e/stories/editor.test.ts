@@ -61,6 +61,7 @@ describe('the editor', () => {
       name: 'Volts',
       derivedFrom: null,
       hookUp: null,
+      live: null,
       expects: [],
       spec: {
         kind: 'zones',
@@ -156,6 +157,7 @@ describe('the editor', () => {
             name: `R ${at}`,
             derivedFrom: null,
             hookUp: null,
+            live: null,
             expects: [],
             spec,
           })),
