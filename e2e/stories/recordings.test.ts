@@ -3,6 +3,7 @@ import { type RecordingListItem, readRecording } from '@probe-trail/core/recordi
 import { expect } from 'chai';
 import { expectAccessible } from '../support/axe.js';
 import { aUser, choose, desk, pickFirst, send, tablet, type User, until } from '../support/user.js';
+import { standsStill } from '../support/views.js';
 import { useWorld } from '../support/world.js';
 
 const jobId = 'drive-fg-08';
@@ -63,6 +64,8 @@ describe('a recorded drive', () => {
     await ines.click('FG-08, Brake warning lamp comes on over bumps');
     await ines.see('Recording of');
     await ines.see('wheel speed, front right');
+    await ines.page.waitForSelector('canvas');
+    await standsStill(ines);
     await choose(ines, 'What', 'drops out alone');
     await ines.click('Find');
     await ines.see('% of all of it; the longest is');
@@ -78,6 +81,8 @@ describe('a recorded drive', () => {
     await ines.goTo('/jobs/job-fg-06');
     await ines.click('Drive before the repair');
     await ines.see('boost pressure, absolute');
+    await ines.page.waitForSelector('canvas');
+    await standsStill(ines);
     await choose(ines, 'Lay another over it, in dashes', 'Drive after the repair, 2 min 30 s');
     await choose(ines, 'Aligned', 'by their first mark');
     await ines.missing('One of the two has no mark');

@@ -75,6 +75,8 @@ const SaveAs = ({ open, jobId, recordingId }: SaveProps) => (
 );
 
 const isKeys = isListOf(isText);
+// As high as in the style sheet.
+const [chartPx, tallPx] = [132, 320];
 // More traces than that nobody reads at a glance.
 const shownAtFirst = 8;
 const hiddenAtFirst = (channels: OpenRecording['channels']): readonly string[] =>
@@ -163,7 +165,12 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
         ))}
       </Group>
       <OverPicker jobId={jobId} recordingId={recordingId} over={over} />
-      <div className={classes.board} ref={board}>
+      <div
+        className={classes.board}
+        ref={board}
+        // Its room from the start: what stands below must not move when the traces come.
+        style={{ minHeight: isOneAxis ? tallPx : shown.length * chartPx }}
+      >
         <Suspense>
           <TraceCharts drawn={drawn.channels} view={drawn.view} isOneAxis={isOneAxis} across={across} />
         </Suspense>
