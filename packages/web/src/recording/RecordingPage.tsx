@@ -1,5 +1,5 @@
 import { Button, Group } from '@mantine/core';
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type CSSProperties, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useKeptState } from '../device/keptState';
 import { Moment } from '../device/Moment';
@@ -75,13 +75,19 @@ const SaveAs = ({ open, jobId, recordingId }: SaveProps) => (
 );
 
 const isKeys = isListOf(isText);
-// As high as in the style sheet.
+// How high a chart is: one of several, or all in one.
 const [chartPx, tallPx] = [132, 320];
 // More traces than that nobody reads at a glance.
 const shownAtFirst = 8;
 const hiddenAtFirst = (channels: OpenRecording['channels']): readonly string[] =>
   channels.slice(shownAtFirst).map(({ key }) => key);
 const noMarkers: Across['markers'] = [];
+
+/** Its room from the start: what stands below must not move when the traces come. */
+const roomFor = (charts: number, height: number): CSSProperties & { '--chart-height': string } => ({
+  '--chart-height': `${height}px`,
+  minHeight: charts * height,
+});
 
 function Opened({ open, jobId, recordingId }: SaveProps) {
   const { channels, lengthMs, marks, startedAtMs } = open;
@@ -168,8 +174,7 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
       <div
         className={classes.board}
         ref={board}
-        // Its room from the start: what stands below must not move when the traces come.
-        style={{ minHeight: isOneAxis ? tallPx : shown.length * chartPx }}
+        style={roomFor(isOneAxis ? 1 : shown.length, isOneAxis ? tallPx : chartPx)}
       >
         <Suspense>
           <TraceCharts drawn={drawn.channels} view={drawn.view} isOneAxis={isOneAxis} across={across} />

@@ -57,7 +57,6 @@ export default function TraceCharts({ drawn, view, isOneAxis, across }: ChartsPr
       view={view}
       across={across}
       hasTimes={index === groups.length - 1}
-      isTall={isOneAxis}
     />
   ));
 }
@@ -67,7 +66,6 @@ interface ChartProps {
   readonly view: View;
   readonly across: Across;
   readonly hasTimes: boolean;
-  readonly isTall: boolean;
 }
 
 /** A chart that nobody sees keeps its last picture: it is drawn again when it is scrolled to. */
@@ -76,7 +74,7 @@ function TraceChart(props: ChartProps) {
   const latest = useRef(props);
   if (inViewport) latest.current = props;
   return (
-    <div ref={ref} className={classes.chart} data-tall={props.isTall || undefined}>
+    <div ref={ref} className={classes.chart}>
       <SeenChart {...latest.current} />
     </div>
   );
