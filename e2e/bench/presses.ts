@@ -1,6 +1,6 @@
 import { openBrowser } from '../support/browser.js';
 import { silentHorn, writeSteps } from '../support/eightSteps.js';
-import { fanNeverRuns, walkAsNewcomer } from '../support/newcomer.js';
+import { fanNeverRuns, rampIsSlow, walkAsNewcomer } from '../support/newcomer.js';
 import { openServer } from '../support/server.js';
 import { aUser, tablet } from '../support/user.js';
 import { atMost, countAtMost, type Measured } from './measured.js';
@@ -18,6 +18,11 @@ export async function presses(): Promise<Measured[]> {
   const planChosen = await until('First, on the vehicle');
   const causeAccepted = await until('Accepted by Tobi Lunde');
   const all = [checkedIn, codesKept, planChosen, causeAccepted];
+  const atRamp = await aUser(browser, server.url, 'tobi', tablet);
+  await atRamp.goTo('/');
+  await atRamp.see('in the workshop');
+  await walkAsNewcomer(atRamp, rampIsSlow, 'First, on the vehicle');
+  const groundFound = await walkAsNewcomer(atRamp, rampIsSlow, 'Accepted by Tobi Lunde');
   const ines = await aUser(browser, server.url, 'ines');
   await ines.goTo('/plans');
   await ines.see('Radiator fan never runs');
@@ -29,6 +34,7 @@ export async function presses(): Promise<Measured[]> {
     countAtMost('presses to confirm the complaint, read all codes and keep them', codesKept.presses, 6),
     countAtMost('presses to choose a plan', planChosen.presses, 4),
     countAtMost('presses from the first step of the fan plan to its cause', causeAccepted.presses, 20),
+    countAtMost('presses from the first step of the ramp plan to its cause', groundFound.presses, 20),
     atMost(
       'from a bus that arrives to its cause, by somebody new',
       all.reduce((sum, { minutes }) => sum + minutes, 0),

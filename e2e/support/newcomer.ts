@@ -4,8 +4,8 @@ import type { User } from './user.js';
 export interface Newcomer {
   /** What to write into a field of this label; each once. */
   readonly knows: Readonly<Record<string, string>>;
-  /** What the vehicle shows at a step of this title: a number to type, or what is seen, in the words on the screen. */
-  readonly vehicle: Readonly<Record<string, string>>;
+  /** What the vehicle shows at a step of this title: numbers to type one after the other, or what is seen, in the words on the screen. */
+  readonly vehicle: Readonly<Record<string, string | readonly string[]>>;
 }
 
 export interface Walked {
@@ -80,16 +80,17 @@ export async function walkAsNewcomer(user: User, { knows, vehicle }: Newcomer, u
       if (isLine) await user.press('Enter');
       return true;
     }
-    const shown = vehicle[heading];
-    if (shown !== undefined && !written.has(heading)) {
-      const seen = buttons.find((name) => name.includes(shown));
+    const shown = [vehicle[heading] ?? []].flat();
+    if (shown.length > 0 && !written.has(heading)) {
+      const seen = buttons.find((name) => shown.some((words) => name.includes(words)));
       if (seen !== undefined) await press(seen);
       else if (!asksForReading) return pressMain(mains);
-      else {
-        typed += 1;
-        await user.type(shown);
-        await user.press('Enter');
-      }
+      else
+        for (const reading of shown) {
+          typed += 1;
+          await user.type(reading);
+          await user.press('Enter');
+        }
       written.add(heading);
       return true;
     }
@@ -126,5 +127,20 @@ export const fanNeverRuns: Newcomer = {
     'Voltage after fuse F31': '12,5',
     'Voltage after fuse F31, under load': '12,3',
     'Coil of relay K7': 'OL',
+  },
+};
+
+/** A bus whose ramp is slow, as the ground of its pump has 15 mΩ. */
+export const rampIsSlow: Newcomer = {
+  knows: {
+    Bus: 'FG-04',
+    Complaint: 'Ramp slow',
+    'System voltage': '12,7',
+    'What did you see?': 'Ramp takes 20 seconds',
+  },
+  vehicle: {
+    'Look first': 'Oil at the middle',
+    'Does the contactor pull?': 'the ramp is slow',
+    'Current, and what each side takes': ['60', '11,4', '0,2', '0,9'],
   },
 };
