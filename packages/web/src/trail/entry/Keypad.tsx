@@ -11,6 +11,8 @@ interface KeypadProps {
   readonly canRecord: boolean;
   /** What the large key says and does. */
   readonly go?: string;
+  /** Whether it stands beside the field where the screen is wide and low. */
+  readonly isBeside?: boolean;
   /** Changes the text as a key does; must stay the same function while typing goes on. */
   readonly onKey: (change: (text: string) => string) => void;
   readonly onRecord: () => void;
@@ -19,7 +21,15 @@ interface KeypadProps {
 const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0'];
 
 /** Only the keys that this step can use, large enough for gloves. It is drawn anew only when other keys can be used. */
-export const Keypad = memo(function Keypad({ unit, usable, canRecord, go = 'Record', onKey, onRecord }: KeypadProps) {
+export const Keypad = memo(function Keypad({
+  unit,
+  usable,
+  canRecord,
+  go = 'Record',
+  isBeside,
+  onKey,
+  onRecord,
+}: KeypadProps) {
   const can = new Set(usable.split(' '));
   const press = (key: string) => onKey((text) => pressKey(text, key));
   const key = (name: string) => <Key key={name} name={name} isUsable={can.has(name)} onPress={press} />;
@@ -27,7 +37,7 @@ export const Keypad = memo(function Keypad({ unit, usable, canRecord, go = 'Reco
   // With the one that deletes, in two rows.
   const columns = Math.ceil((others.length + 1) / 2);
   return (
-    <div className={classes.keypad} data-others={columns}>
+    <div className={classes.keypad} data-others={columns} data-beside={isBeside || undefined}>
       <div className={classes.digits}>{digits.map(key)}</div>
       <div className={classes.others} data-odd={others.length % 2 === 0 || undefined}>
         {others.map(key)}

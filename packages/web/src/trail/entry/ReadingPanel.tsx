@@ -54,7 +54,7 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
           hint={limits.ok ? undefined : limits.problem}
         />
       </div>
-      <div className={spec.kind === 'curve' ? classes.curve : undefined}>
+      <div className={classes.place} data-curve={spec.kind === 'curve' || undefined}>
         {spec.kind === 'curve' && (
           <CurvePlace
             spec={spec}
@@ -74,8 +74,16 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
           />
         )}
       </div>
-      {!recorded && reading.live && <TakeLive {...props} key={placeOf(props)} live={reading.live} onNow={setNow} />}
-      {!recorded && <Below spec={spec} typedReading={typedReading} />}
+      {!recorded && reading.live && (
+        <div className={classes.live}>
+          <TakeLive {...props} key={placeOf(props)} live={reading.live} onNow={setNow} />
+        </div>
+      )}
+      {!recorded && (
+        <div className={classes.keys}>
+          <Below spec={spec} typedReading={typedReading} />
+        </div>
+      )}
     </section>
   );
 }
@@ -102,6 +110,7 @@ function Below({ spec, typedReading }: BelowProps) {
       unit={spec.unit}
       usable={usableKeys(text, spec.unit)}
       canRecord={judged.ok}
+      isBeside
       onKey={typedReading.onKey}
       onRecord={typedReading.onRecord}
     />

@@ -9,6 +9,7 @@ import { MakeRemark } from '../note/MakeRemark';
 import { StepPhotos } from '../note/StepPhotos';
 import { isBesideTheWay } from './OutcomePanel';
 import { SkipStep } from './SkipStep';
+import classes from './StepView.module.css';
 import { WhereOnWire } from './WhereOnWire';
 
 /** What can be done on any step besides the step itself. */
@@ -16,7 +17,7 @@ export function StepActions({ open, step }: { readonly open: OpenTrail; readonly
   const { trail } = open;
   const isOwn = isAdded(trail, step.id);
   return (
-    <Group gap="xs" mt="xs" align="center">
+    <Group gap={0} mt="xs" align="center" className={classes.actions ?? ''}>
       {isBesideTheWay(trail) ? <LeaveForLater open={open} step={step} /> : <SkipStep open={open} step={step} />}
       {trail.proving && <StepPhotos open={open} step={step} />}
       {!open.isOnlyTried && !trail.proving && (

@@ -48,14 +48,14 @@ export function StepView({ open, step }: StepProps) {
   const isShut = unmet.length > 0 || settlesAtMs > nowMs();
   return (
     <article className={classes.step}>
+      <p className={classes.proves}>
+        {isBesideTheWay(open.trail) && <b>{sayBeside(open, step)} </b>}
+        {step.proves} <span className={classes.effort}>{sayEffort(step)}</span>
+      </p>
       <div className={classes.top}>
-        <p className={classes.proves}>
-          {isBesideTheWay(open.trail) && <b>{sayBeside(open, step)} </b>}
-          {step.proves} <span className={classes.effort}>{sayEffort(step)}</span>
-        </p>
+        <h1 className={classes.title}>{step.title}</h1>
         <Shelf plan={open.trail.plan} step={step} />
       </div>
-      <h1 className={classes.title}>{step.title}</h1>
       {isShut ? (
         <>
           <StateGate open={open} step={step} unmet={unmet} settlesAtMs={settlesAtMs} />

@@ -41,7 +41,7 @@ export function SeriesPanel({ spec, ...props }: PanelProps) {
   const board = useDeferredValue({ rows, zoneId: judged?.verdict.zone.id });
   const activeName = typedRows.rows[typedRows.active]?.name ?? '';
   return (
-    <section className={classes.series} aria-label={reading.name || step.title}>
+    <section className={classes.series} data-kind={spec.kind} aria-label={reading.name || step.title}>
       {step.readings.length > 1 && <h2 className={classes.name}>{reading.name}</h2>}
       <div className={classes.board} data-kind={spec.kind}>
         <Board
@@ -76,40 +76,64 @@ export function SeriesPanel({ spec, ...props }: PanelProps) {
           </div>
         </div>
       </div>
-      {!recorded && reading.live && spec.kind === 'siblings' && (
-        <TakeLive
-          {...props}
-          live={reading.live}
-          names={spec.members.map(({ id, name }) => name || id)}
-          onNow={setNow}
-        />
+      {!recorded && (
+        <div className={classes.live}>
+          <FromVehicle {...props} spec={spec} typedRows={typedRows} onNow={setNow} />
+        </div>
       )}
-      {!recorded && spec.kind === 'sweep' && (
-        <SweepRun open={open} spec={spec} live={reading.live} typedRows={typedRows} />
-      )}
-      {!recorded && reading.live && spec.kind === 'change' && (
-        <TakeLiveRow open={open} live={reading.live} rowName={activeName} onTake={typedRows.take} />
-      )}
-      {!recorded && typedRows.doubt && (
-        <DoubtQuestion
-          doubt={typedRows.doubt}
-          asTyped={sayRow(typedRows.rows[typedRows.active] ?? { text: typedRows.text, reading: undefined })}
-          onAsTyped={() => typedRows.settle(typedRows.text)}
-          onSlip={typedRows.settle}
-          onAgain={() => typedRows.setText('')}
-        />
-      )}
-      {!recorded && !typedRows.doubt && (
-        <Keypad
-          unit={spec.unit}
-          usable={usableKeys(typedRows.text, spec.unit)}
-          canRecord={typedRows.canGoOn}
-          go={typedRows.isLast ? 'Record' : 'Next row'}
-          onKey={typedRows.onKey}
-          onRecord={typedRows.onSubmit}
-        />
+      {!recorded && (
+        <div className={classes.keys}>
+          <Below spec={spec} typedRows={typedRows} />
+        </div>
       )}
     </section>
+  );
+}
+
+interface BelowProps {
+  readonly spec: SeriesSpec;
+  readonly typedRows: ReturnType<typeof useTypedRows>;
+}
+
+interface FromVehicleProps extends ReadingProps, BelowProps {
+  readonly onNow: (entry: Entry | undefined) => void;
+}
+
+/** What the vehicle tells of the rows, and what takes it. */
+function FromVehicle({ spec, typedRows, onNow, ...props }: FromVehicleProps) {
+  const { open, reading } = props;
+  if (spec.kind === 'sweep') return <SweepRun open={open} spec={spec} live={reading.live} typedRows={typedRows} />;
+  if (!reading.live) return null;
+  if (spec.kind === 'siblings') {
+    const names = spec.members.map(({ id, name }) => name || id);
+    return <TakeLive {...props} live={reading.live} names={names} onNow={onNow} />;
+  }
+  const rowName = typedRows.rows[typedRows.active]?.name ?? '';
+  return <TakeLiveRow open={open} live={reading.live} rowName={rowName} onTake={typedRows.take} />;
+}
+
+function Below({ spec, typedRows }: BelowProps) {
+  const { doubt, text, settle, setText } = typedRows;
+  if (doubt)
+    return (
+      <DoubtQuestion
+        doubt={doubt}
+        asTyped={sayRow(typedRows.rows[typedRows.active] ?? { text, reading: undefined })}
+        onAsTyped={() => settle(text)}
+        onSlip={settle}
+        onAgain={() => setText('')}
+      />
+    );
+  return (
+    <Keypad
+      unit={spec.unit}
+      usable={usableKeys(text, spec.unit)}
+      canRecord={typedRows.canGoOn}
+      go={typedRows.isLast ? 'Record' : 'Next row'}
+      isBeside={spec.kind !== 'sweep'}
+      onKey={typedRows.onKey}
+      onRecord={typedRows.onSubmit}
+    />
   );
 }
 
