@@ -16,6 +16,8 @@ import { atMost, type Measured, medianMs } from './measured.js';
 
 const stepCount = 300;
 const sheetCount = 20;
+// Most of them are compiled: a page computes it anew with each entry.
+const runs = 200;
 
 /** What a device computes whenever something is recorded on a job that is being proven. */
 export async function proofMs(): Promise<Measured[]> {
@@ -24,8 +26,10 @@ export async function proofMs(): Promise<Measured[]> {
     const proof = proofOf(input);
     if (proof?.points.filter(({ about }) => about === 'reading').length !== stepCount)
       throw new Error('the proof asks for other readings');
-  });
-  return [atMost(`the proof of a trail of ${stepCount} waymarks and ${sheetCount} sheets`, ms, 5, 'ms')];
+  }, runs);
+  return [
+    atMost(`the proof of a trail of ${stepCount} waymarks and ${sheetCount} sheets, again and again`, ms, 5, 'ms'),
+  ];
 }
 
 /** A plan in which every step points to the one suspect. */
