@@ -1,5 +1,6 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { accountPaper } from './accountPaper.js';
 import { appendRate } from './appends.js';
 import { arrivalRates } from './arrival.js';
 import { authorsBench } from './authorsBench.js';
@@ -25,6 +26,7 @@ const parts = {
   coreRates,
   narrowing,
   proofMs,
+  accountPaper,
   firstViewSize,
   appendRate,
   needleDelay,

@@ -1,9 +1,10 @@
 import type { Plan } from '@probe-trail/core/plan';
 import { blankOutcome, blankPlan, blankStep } from '@probe-trail/core/plan';
 import { openSeenBrowser } from '../support/browser.js';
+import { releasePlan } from '../support/releasePlan.js';
 import { openServer } from '../support/server.js';
 import { addEvents, opening, trailAt } from '../support/trailAt.js';
-import { aUser, send, type User } from '../support/user.js';
+import { aUser, type User } from '../support/user.js';
 import { atMost, clickText, keyDelay, type Measured, settled, stroke, timeKeys } from './measured.js';
 
 const strokes = 60;
@@ -157,9 +158,7 @@ async function releaseLongSweep(url: string): Promise<void> {
     ],
     conclusions: [{ id: 'end', title: 'The end', summary: '', suspectIds: [] }],
   };
-  const added = await send(url, 'POST', '/api/plans', { document });
-  const { etag } = (await added.json()) as { etag: string };
-  await send(url, 'POST', '/api/plans/long-sweep/draft/release', { notes: '' }, { 'if-match': etag });
+  await releasePlan(url, document);
 }
 
 async function longTrail(url: string): Promise<string> {

@@ -1,17 +1,9 @@
 import type { CodeSheet } from '@probe-trail/core/codes';
 import { applyJobEvent, blankArrival, type Job, type JobEvent } from '@probe-trail/core/job';
-import {
-  blankOutcome,
-  blankPlan,
-  blankReading,
-  blankStep,
-  blankSuspect,
-  type Plan,
-  type Step,
-} from '@probe-trail/core/plan';
 import { proofOf } from '@probe-trail/core/proof';
 import { blankRepair } from '@probe-trail/core/repair';
-import { enteredReading, type NewTrailEvent, reduceTrail, stampTrailEvent } from '@probe-trail/core/trail';
+import { type NewTrailEvent, reduceTrail, stampTrailEvent } from '@probe-trail/core/trail';
+import { straightPlan, straightWalk } from '../support/straightPlan.js';
 import { atMost, type Measured, medianMs } from './measured.js';
 
 const stepCount = 300;
@@ -32,31 +24,6 @@ export async function proofMs(): Promise<Measured[]> {
   ];
 }
 
-/** A plan in which every step points to the one suspect. */
-function plan(): Plan {
-  const steps = Array.from({ length: stepCount }, (_, at): Step => {
-    const last = at === stepCount - 1;
-    const goTo = last
-      ? ({ kind: 'conclusion', conclusionId: 'c' } as const)
-      : ({ kind: 'step', stepId: `s${at + 1}` } as const);
-    return {
-      ...blankStep(`s${at}`, `Step ${at}`),
-      readings: [blankReading('v', 'Voltage', { kind: 'band', unit: 'V', min: 12, max: 14 })],
-      outcomes: [
-        blankOutcome('bad', { when: [{ readingId: 'v', zoneIds: ['below', 'above'] }], pointsTo: ['x'], goTo }),
-        blankOutcome('good', { goTo }),
-      ],
-    };
-  });
-  return {
-    ...blankPlan('proof', 'Proof'),
-    suspects: [blankSuspect('x', 'Ground stud'), blankSuspect('y', 'Fuse')],
-    startStepId: 's0',
-    steps,
-    conclusions: [{ id: 'c', title: 'Ground stud', summary: '', suspectIds: ['x'] }],
-  };
-}
-
 function trail() {
   const opened: NewTrailEvent = {
     kind: 'opened',
@@ -66,13 +33,9 @@ function trail() {
     vehicle: { fleetNumber: 'FG-07', line: 'Loper 35' },
     complaint: '',
   };
-  const walked = Array.from({ length: stepCount }, (_, at): NewTrailEvent[] => [
-    enteredReading(`s${at}`, 'v', { kind: 'typed', text: '11.2' }),
-    { kind: 'outcomeTaken', stepId: `s${at}`, outcomeId: 'bad' },
-  ]).flat();
-  const all = [opened, ...walked, { kind: 'concluded', conclusionId: 'c', assumedBecause: null } as const];
+  const all = [opened, ...straightWalk(stepCount)];
   const reduced = reduceTrail(
-    plan(),
+    straightPlan('proof', stepCount),
     all.map((event, at) => stampTrailEvent(event, { id: `e${at}`, atMs: at, by: 'Tobi Lunde' })),
   );
   if (!reduced.ok) throw new Error(`the trail is broken: ${reduced.problem.misfit.kind}`);

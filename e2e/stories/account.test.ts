@@ -70,6 +70,7 @@ describe('the account of a job', () => {
     const take = async (way: string, file: string, ending: string) => {
       await hanna.click('Export');
       await hanna.click(way);
+      if (ending === '%%EOF') await hanna.page.waitForSelector('iframe[title="How it begins"]');
       return untilRead(join(folder, file), ending);
     };
     const paper = await take('On paper (PDF)', 'FG-10-customer.pdf', '%%EOF');

@@ -1,6 +1,7 @@
 import { blankOutcome, blankPlan, blankStep, type Outcome, type Plan } from '@probe-trail/core/plan';
 import { expect } from 'chai';
 import { aSuspect } from '../support/aSuspect.js';
+import { releasePlan } from '../support/releasePlan.js';
 import { addEvents, opening } from '../support/trailAt.js';
 import { aUser, choose, eventsOf, send, tablet, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
@@ -49,11 +50,7 @@ describe('narrowing', () => {
   const world = useWorld();
   let hanna: User;
   before(async () => {
-    const { url } = world.server;
-    const draft = await send(url, 'POST', '/api/plans', { document: torn });
-    const seenDraft = { 'if-match': draft.headers.get('etag') ?? '' };
-    const released = await send(url, 'POST', '/api/plans/torn/draft/release', { notes: '' }, seenDraft);
-    expect(released.status).to.equal(200);
+    await releasePlan(world.server.url, torn);
   });
   beforeEach(async () => {
     hanna = await aUser(world.browser, world.server.url, 'hanna', tablet);

@@ -2,6 +2,7 @@ import { blankOutcome, blankPlan, blankStep, type Plan, type PlanVersion } from 
 import type { TrailEventOf } from '@probe-trail/core/trail';
 import { expect } from 'chai';
 import { aSuspect } from '../support/aSuspect.js';
+import { releasePlan } from '../support/releasePlan.js';
 import { trailAt } from '../support/trailAt.js';
 import { aUser, choose, eventsOf, phone, send, tablet, trailIdOf, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
@@ -247,11 +248,7 @@ describe('testing without a plan, and beside one', () => {
   });
 
   it('says that the plan presumes too much, and ends at the cause that the readings show', async () => {
-    const { url } = world.server;
-    const draft = await send(url, 'POST', '/api/plans', { document: presumes });
-    const seen = { 'if-match': draft.headers.get('etag') ?? '' };
-    const released = await send(url, 'POST', '/api/plans/presumes/draft/release', { notes: '' }, seen);
-    expect(released.status).to.equal(200);
+    await releasePlan(world.server.url, presumes);
     await hanna.goTo('/plans/presumes');
     await hanna.click('Follow this plan');
     await hanna.fill('Bus', 'FG-03');

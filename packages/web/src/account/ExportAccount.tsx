@@ -1,4 +1,4 @@
-import { Button, Menu } from '@mantine/core';
+import { Button, Menu, Modal } from '@mantine/core';
 import { type Account, accountToHtml, accountToMarkdown, type Voice } from '@probe-trail/core/account';
 import type { JobEventOf } from '@probe-trail/core/job';
 import type { Proof } from '@probe-trail/core/proof';
@@ -11,6 +11,7 @@ import { Notice } from '../spec/Notice';
 import { saveFile } from '../ui/saveFile';
 import { sayCount } from '../ui/sayCount';
 import { useWorkshopQuery } from '../workshop/workshopApi';
+import classes from './AccountPage.module.css';
 import { rulersOf } from './rulerSvg';
 
 export interface CaptionedPhoto {
@@ -101,11 +102,12 @@ const saySigned = (by: string, atMs: number): string =>
 /** The account in the open formats, as a file. */
 export function ExportAccount(props: ExportProps) {
   const { data: workshop = blankWorkshop } = useWorkshopQuery();
-  const [isMaking, setIsMaking] = useState(false);
+  const [making, setMaking] = useState<Way | undefined>();
   const [problem, setProblem] = useState<string | undefined>();
   const [missing, setMissing] = useState(0);
-  const take = async ({ ending, type, make }: Way) => {
-    setIsMaking(true);
+  const take = async (way: Way) => {
+    const { ending, type, make } = way;
+    setMaking(way);
     setProblem(undefined);
     try {
       const made = await make({ ...props, workshop });
@@ -116,13 +118,13 @@ export function ExportAccount(props: ExportProps) {
       // Loading the writer fails without a network.
       setProblem(error instanceof Error ? error.message : String(error));
     }
-    setIsMaking(false);
+    setMaking(undefined);
   };
   return (
     <div>
       <Menu>
         <Menu.Target>
-          <Button variant="default" loading={isMaking} leftSection={<IconDownload size={18} />}>
+          <Button variant="default" loading={making !== undefined} leftSection={<IconDownload size={18} />}>
             Export
           </Button>
         </Menu.Target>
@@ -134,6 +136,17 @@ export function ExportAccount(props: ExportProps) {
           ))}
         </Menu.Dropdown>
       </Menu>
+      <Modal
+        opened={making?.ending === 'pdf'}
+        onClose={() => undefined}
+        withCloseButton={false}
+        closeOnEscape={false}
+        closeOnClickOutside={false}
+        title="The PDF is being written, then saved."
+        size="xl"
+      >
+        <FirstPage {...props} workshop={workshop} />
+      </Modal>
       {missing > 0 && (
         <Notice kind="tooCloseToCall" title={`${sayCount(missing, 'photo')} could not be loaded, and is not on it.`} />
       )}
@@ -141,3 +154,13 @@ export function ExportAccount(props: ExportProps) {
     </div>
   );
 }
+
+/** How it begins, without pictures, while the file is being written. Nothing in it runs. */
+const FirstPage = ({ account, voice, workshop }: MakeProps) => (
+  <iframe
+    className={classes.firstPage}
+    sandbox=""
+    title="How it begins"
+    srcDoc={accountToHtml(account, voice, workshop)}
+  />
+);
