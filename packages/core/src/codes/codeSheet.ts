@@ -2,6 +2,7 @@ import { array, number, string } from 'yup';
 import { type Checked, closedObject, draftText, idText, timeMs } from '../schema/index.js';
 import type { Line } from '../vehicle/index.js';
 import { type FaultCode, formatFaultCode } from './faultCode.js';
+import { selfTestSchema } from './selfTest.js';
 
 /** When a sheet was read, against what was done to the codes. */
 export const sheetMoments = {
@@ -55,6 +56,10 @@ export const sheetCodeSchema = closedObject({
     .matches(/^[0-9A-F]{2}$/, '${path}: "${value}" is not a failure type'),
   text: draftText(300),
   status: number().nullable().defined().integer().min(0).max(255).meta({ description: 'ISO 14229 status byte' }),
+  selfTest: selfTestSchema
+    .nullable()
+    .optional()
+    .meta({ description: 'what the unit tells of its self-test; null or left out: it was not asked' }),
 });
 
 /** Most codes that a sheet keeps: far more than any vehicle has. */

@@ -45,6 +45,7 @@ export {
   sayNotACode,
 } from './faultCode.js';
 export { type ReadCodeText, readCodeText, sayNothingFound } from './readCodeText.js';
+export { type SelfTest, type SelfTestCondition, sayConditions, saySelfTest, selfTestSchema } from './selfTest.js';
 export {
   type IdentityField,
   type IdentityNotice,

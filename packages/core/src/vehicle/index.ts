@@ -3,6 +3,7 @@ export { type CoverState, coverOf, sayCover } from './coverOf.js';
 export {
   type ActuatorInfo,
   type Cover,
+  type CodeCounter,
   keyOnLine,
   type Line,
   type LineUnit,

@@ -147,6 +147,17 @@ const knownCodeSchema = closedObject({
   accuses: ids(10).meta({ description: 'units and parts that the code speaks of; none: the unit that reports it' }),
 });
 
+const codeCounterSchema = closedObject({
+  record: string()
+    .required()
+    .matches(/^[0-9A-F]{2}$/, '${path}: "${value}" is no number of two hexadecimal digits, such as 01'),
+  bytes: number().required().integer().min(1).max(2),
+  counts: string()
+    .required()
+    .oneOf(['failures', 'passes'] as const)
+    .meta({ description: 'of the self-test of a code, since the codes were cleared' }),
+});
+
 const coverSchema = closedObject({
   id: idText(),
   name: draftText(120),
@@ -171,6 +182,9 @@ export const lineSchema = closedObject({
   parts: array(partSchema.required()).required().max(500),
   codes: array(knownCodeSchema.required()).required().max(5000),
   covers: array(coverSchema.required()).required().max(20),
+  codeCounters: array(codeCounterSchema.required())
+    .max(10)
+    .meta({ description: 'what its units count of each code, by the record of extended data (ISO 14229-1, 11.3)' }),
 });
 
 export type Line = Checked<typeof lineSchema>;
@@ -179,5 +193,6 @@ export type UnitData = NonNullable<LineUnit['data']>[number];
 /** A value that a unit tells, and how it stands in the bytes. */
 export type LiveValueInfo = UnitData['values'][number];
 export type ActuatorInfo = NonNullable<LineUnit['actuators']>[number];
+export type CodeCounter = NonNullable<Line['codeCounters']>[number];
 export type Supply = Line['supplies'][number];
 export type Cover = Line['covers'][number];

@@ -3,6 +3,7 @@ import { unitIdentitySchema } from '../codes/index.js';
 import { type Checked, closedObject, idOrNull, idText, wholeNumber } from '../schema/index.js';
 import { keyOnLine } from '../vehicle/index.js';
 
+const times = () => number().integer().min(0).max(250);
 const causeText = () => string().nullable().defined().max(160);
 
 /** A simulated vehicle of the demo world, as the simulated interface finds it. */
@@ -47,6 +48,11 @@ export const rigSchema = closedObject({
         .required()
         .oneOf(['atOnce', 'moving', 'never'] as const),
       untilRepaired: causeText().meta({ description: 'the cause whose repair keeps it from coming back; null: none' }),
+      failures: times().meta({ description: 'how often its self-test had failed when the vehicle came; left out: once' }),
+      passes: times().meta({ description: 'how often it had passed; left out: never' }),
+      failedAt: array(closedObject({ value: idText(), is: number().required().min(-1e6).max(1e6) }).required())
+        .max(20)
+        .meta({ description: 'values of its unit that stood when it failed, and that the unit has kept' }),
     }).required(),
   )
     .required()

@@ -1,13 +1,16 @@
 import { statusOf } from '@probe-trail/core/codes';
 import { encodeValue } from '@probe-trail/core/liveValue';
-import type { Line, LineUnit, LiveValueInfo } from '@probe-trail/core/vehicle';
+import type { CodeCounter, Line, LineUnit, LiveValueInfo, UnitData } from '@probe-trail/core/vehicle';
 import type { Rig } from '@probe-trail/core/vehicleInterface';
 import {
   type ControlRequest,
+  codeReports,
   decodeRequest,
   encodeRefusal,
   encodeResponse,
   everyCode,
+  everyRecord,
+  type IdentifiedData,
   refusals,
   type Session,
   services,
@@ -55,9 +58,10 @@ const addressOf = ({ address }: LineUnit): number | undefined =>
  */
 export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = secondsSinceNow()): StandInVehicle {
   const unitByAddress = new Map(line.units.map((unit) => [addressOf(unit), unit] as const));
-  const cleared = new Set<string>();
   let repaired: readonly string[] = [];
-  let hasMoved = false;
+  let drives = 0;
+  /** How often it had been driven when the codes of a unit were cleared. */
+  const clearedAt = new Map<string, number>();
   let hasFallenSilent = false;
 
   const isRepaired = (cause: string | null) => cause !== null && repaired.includes(cause);
@@ -65,22 +69,36 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
     rig.silentUnitIds.includes(unitId) ||
     (rig.dropsOutUnitIds?.includes(unitId) === true && isDroppedOut(seconds(), droppedSeconds));
   const isSilent = ({ id }: LineUnit) => isGone(id) && !isRepaired(rig.silentUntilRepaired);
-  const isBack = ({ returns, untilRepaired }: Rig['codes'][number]) =>
-    (returns === 'atOnce' || (returns === 'moving' && hasMoved)) && !isRepaired(untilRepaired);
   /** A test that needs the vehicle to move has not run since its code was cleared, until it has moved. */
-  const statusNow = (one: Rig['codes'][number]): number | undefined => {
-    if (!cleared.has(one.unitId) || isBack(one)) return one.status;
-    return one.returns === 'moving' && !hasMoved ? untested : undefined;
+  const testNow = (one: RigCode): TestNow => {
+    const cleared = clearedAt.get(one.unitId);
+    const { failures = 1, passes = 0 } = one;
+    if (cleared === undefined) return { status: one.status, failures, passes };
+    const runs = drives - cleared + (one.returns === 'moving' ? 0 : 1);
+    if (runs === 0) return { status: untested, failures: 0, passes: 0 };
+    const isBack = one.returns !== 'never' && !isRepaired(one.untilRepaired);
+    return isBack
+      ? { status: one.status, failures: runs, passes: 0 }
+      : { status: passed, failures: 0, passes: Math.min(runs, mostRuns) };
   };
-  const codesOf = ({ id }: LineUnit): readonly UnitCode[] =>
-    rig.codes.flatMap((one) => {
-      const status = one.unitId === id ? statusNow(one) : undefined;
-      return status === undefined ? [] : [{ code: one.code, failureType: one.failureType, status }];
-    });
-  const clear = ({ id }: LineUnit) => {
-    cleared.add(id);
-    hasMoved = false;
-  };
+  const testsOf = (unit: LineUnit): readonly UnitTest[] =>
+    rig.codes
+      .filter(({ unitId }) => unitId === unit.id)
+      .map((one) => {
+        const now = testNow(one);
+        const { code, failureType } = one;
+        return { code, failureType, ...now, kept: now.failures > 0 ? keptOf(unit, one) : [] };
+      });
+  /** What the unit kept when the test failed: of the first visit what the rig says, after clearing what stands now. */
+  const keptOf = (unit: LineUnit, { unitId, failedAt = [] }: RigCode): readonly IdentifiedData[] =>
+    (unit.data ?? [])
+      .filter(({ values }) => values.some(({ id }) => failedAt.some(({ value }) => value === id)))
+      .map((known) => ({
+        identifier: Number.parseInt(known.identifier, 16),
+        data: bytesOfData(known, (value) =>
+          clearedAt.has(unitId) ? numberOf(unit, value) : failedAt.find((one) => one.value === value.id)?.is,
+        ),
+      }));
 
   const seed = [...vin].reduce((sum, letter) => sum + letter.charCodeAt(0), 0);
   const controls = makeControls(seconds);
@@ -105,10 +123,7 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
   };
   const dataOf = (unit: LineUnit, identifier: number): Uint8Array | undefined => {
     const known = unit.data?.find((one) => Number.parseInt(one.identifier, 16) === identifier);
-    if (!known) return undefined;
-    const data = new Uint8Array(known.bytes);
-    for (const value of known.values) data.set(bytesOf(numberOf(unit, value), value), value.at);
-    return data;
+    return known && bytesOfData(known, (value) => numberOf(unit, value));
   };
 
   return {
@@ -125,20 +140,23 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
       const answer = answerOf(bytes, {
         enter: (session) => controls.enter(unit.id, session),
         control: (request) => controlled(unit, request, controls),
-        codes: () => codesOf(unit),
-        clear: () => clear(unit),
+        tests: () => testsOf(unit),
+        counters: line.codeCounters ?? [],
+        clear: () => {
+          clearedAt.set(unit.id, drives);
+        },
         data: (identifier) =>
           identifier === vinIdentifier
             ? new TextEncoder().encode(vin)
             : (identityOf(rig, unit, identifier) ?? dataOf(unit, identifier)),
       });
       // What a unit has at hand it tells quickly; its codes it has to look up.
-      const isQuick = bytes[0] !== undefined && quickServices.has(bytes[0]);
+      const isQuick = quickServices.has(bytes[0] ?? 0) || isAboutOneCode(bytes);
       const afterMs = isQuick ? Math.min(valueMs, rig.msPerUnit) : rig.msPerUnit;
       return answer ? { kind: 'answers', bytes: answer, afterMs } : { kind: 'silent' };
     },
     tell: (command) => {
-      if (command.kind === 'driven') hasMoved = true;
+      if (command.kind === 'driven') drives += 1;
       else repaired = command.causes;
     },
   };
@@ -162,6 +180,23 @@ function secondsSinceNow(): () => number {
   return () => (performance.now() - fromMs) / 1000;
 }
 
+type RigCode = Rig['codes'][number];
+
+interface TestNow {
+  readonly status: number;
+  readonly failures: number;
+  readonly passes: number;
+}
+
+/** The self-test of a code: how it stands, and what the unit kept when it failed. */
+interface UnitTest extends UnitCode, TestNow {
+  readonly kept: readonly IdentifiedData[];
+}
+
+/** What is about one code is looked up already. */
+const isAboutOneCode = ([service, report]: Uint8Array): boolean =>
+  service === services.codes && (report === codeReports.snapshots || report === codeReports.extendedData);
+
 /** All but what is about codes. */
 const quickServices: ReadonlySet<number> = new Set([
   services.read,
@@ -172,6 +207,18 @@ const quickServices: ReadonlySet<number> = new Set([
 const valueMs = 8;
 const droppedSeconds = 2.5;
 const untested = statusOf('notTestedSinceClear', 'notTestedThisCycle');
+const passed = statusOf();
+// A counter of one byte stays where it is full.
+const mostRuns = 255;
+/** The only record of what stood when a test failed: the first time. */
+const firstFailure = 0x01;
+
+/** What a unit sends for an identifier. */
+function bytesOfData({ bytes, values }: UnitData, numberOf: (value: LiveValueInfo) => number | undefined): Uint8Array {
+  const data = new Uint8Array(bytes);
+  for (const value of values) data.set(bytesOf(numberOf(value), value), value.at);
+  return data;
+}
 
 /** A value in its bytes; one that is not there is sent as invalid, or as 0 where the line has no sign for that. */
 const bytesOf = (number: number | undefined, value: LiveValueInfo): readonly number[] =>
@@ -182,7 +229,9 @@ interface UnitBehaviour {
   readonly enter: (session: Session) => void;
   readonly control: (request: ControlRequest) => UdsResponse | number;
   readonly data: (identifier: number) => Uint8Array | undefined;
-  readonly codes: () => readonly UnitCode[];
+  readonly tests: () => readonly UnitTest[];
+  /** What it counts of each of them. */
+  readonly counters: readonly CodeCounter[];
   readonly clear: () => void;
 }
 
@@ -215,12 +264,21 @@ function responseOf(request: UdsRequest, unit: UnitBehaviour): UdsResponse | num
     case 'codes':
       return { kind: 'codes', available: everyStatus, codes: withStatus(unit, request.mask) };
     case 'supportedCodes':
-      return { kind: 'supportedCodes', available: everyStatus, codes: unit.codes() };
-    case 'snapshots':
+      return { kind: 'supportedCodes', available: everyStatus, codes: unit.tests() };
+    case 'snapshots': {
+      const test = testOf(unit, request.code);
+      if (!test) return refusals.notThere;
+      const records = test.kept.length > 0 ? [{ record: firstFailure, values: test.kept }] : [];
+      return { kind: 'snapshots', ...test, records: records.filter(isMeant(request.record)) };
+    }
     case 'extendedData': {
-      const { code, failureType } = request.code;
-      const known = unit.codes().find((one) => one.code === code && one.failureType === failureType);
-      return known ? { kind: request.kind, ...known, records: [] } : refusals.notThere;
+      const test = testOf(unit, request.code);
+      if (!test) return refusals.notThere;
+      const records = unit.counters.map(({ record, bytes, counts }) => ({
+        record: Number.parseInt(record, 16),
+        data: Uint8Array.from({ length: bytes }, (_, at) => (test[counts] >> (8 * (bytes - 1 - at))) & 0xff),
+      }));
+      return { kind: 'extendedData', ...test, records: records.filter(isMeant(request.record)) };
     }
     case 'clearCodes':
       if (request.group !== everyCode) return refusals.notThere;
@@ -244,5 +302,14 @@ function readResponse(identifiers: readonly number[], unit: UnitBehaviour): UdsR
   return values.length > 0 ? { kind: 'read', values } : refusals.notThere;
 }
 
+const testOf = (unit: UnitBehaviour, { code, failureType }: Pick<UnitCode, 'code' | 'failureType'>) =>
+  unit.tests().find((one) => one.code === code && one.failureType === failureType);
+
+/** Which records a request means: one, or all (ISO 14229-1, 11.3.1). */
+const isMeant =
+  (asked: number) =>
+  ({ record }: { readonly record: number }): boolean =>
+    asked === everyRecord || asked === record;
+
 const withStatus = (unit: UnitBehaviour, mask: number): readonly UnitCode[] =>
-  unit.codes().filter(({ status }) => (status & mask) !== 0);
+  unit.tests().filter(({ status }) => (status & mask) !== 0);
