@@ -1,4 +1,14 @@
-import { type CodeSheet, formatFaultCode, isSeen, sayStatus } from '../codes/index.js';
+import {
+  type CodeSheet,
+  codeKey,
+  codesByKey,
+  formatFaultCode,
+  isSeen,
+  isUntested,
+  type SheetCode,
+  saySelfTest,
+  sayStatus,
+} from '../codes/index.js';
 import { lineUp } from '../evidence/index.js';
 import { isMadeByUs, occasions } from '../job/index.js';
 import { indexPlan } from '../plan/index.js';
@@ -128,10 +138,12 @@ function toReading({ plan }: Trail, { stepId, proves }: Waymark, taken: TakenRea
 /** Every code that was seen on the visit, as the newest sheet has it. */
 function codesOf({ job }: AccountInput, sheets: readonly CodeSheet[]): Account['technician']['codes'] {
   const newest = sheets.at(-1);
-  const isOn = (sheet: CodeSheet | undefined, code: CodeSheet['codes'][number]) =>
-    sheet?.codes.some(
-      (one) => isSeen(one.status) && one.unitId === code.unitId && formatFaultCode(one) === formatFaultCode(code),
-    ) ?? false;
+  const stateNow = (code: SheetCode) => {
+    const last = newest && codesByKey(newest).get(codeKey(code));
+    if (!last) return 'gone';
+    if (isSeen(last.status)) return sayStatus(last.status);
+    return isUntested(last.status) ? saySelfTest(last) : `gone. ${saySelfTest(last)}`;
+  };
   const seen = new Map(
     sheets.flatMap((sheet) =>
       sheet.codes
@@ -149,7 +161,7 @@ function codesOf({ job }: AccountInput, sheets: readonly CodeSheet[]): Account['
     unit,
     code: formatFaultCode(code),
     text: code.text,
-    state: isMadeByUs(job, code) ? 'caused by our work' : isOn(newest, code) ? sayStatus(code.status) : 'gone',
+    state: isMadeByUs(job, code) ? 'caused by our work' : stateNow(code),
   }));
 }
 

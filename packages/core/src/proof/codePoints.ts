@@ -10,6 +10,7 @@ import {
   isSeen,
   parseFaultCode,
   type SheetCode,
+  saySelfTest,
 } from '../codes/index.js';
 import { isMadeByUs, type Job, type JobEvent } from '../job/index.js';
 import type { RecordedRepair } from '../repair/index.js';
@@ -113,7 +114,9 @@ function codePoint(code: SheetCode, { changes, cameAtOnce, hint }: CodeContext):
       'Gone for now. It was not failing all the time: read the codes after a drive too.',
       minutesToDrive,
     );
-  return point('shown', isSeenAtOnce ? `${name} is gone.` : `${name} is gone, after driving too.`);
+  const gone = isSeenAtOnce ? `${name} is gone.` : `${name} is gone, after driving too.`;
+  const tested = codesByKey(newest.sheet).get(key);
+  return point('shown', tested ? `${gone} ${saySelfTest(tested)}` : gone);
 }
 
 const cameBack: readonly CodeChangeKind[] = ['cameBackAtOnce', 'cameBackAfterDriving', 'stayed'];

@@ -301,6 +301,15 @@ describe('the codes of a proof', () => {
     expect(pointOf(proof, 'units').said).to.equal('Engine control does not answer, and did before the repair.');
   });
 
+  it('are gone with what their self-tests did since', () => {
+    const passed = { ...code('P0118', 0), selfTest: { failures: 0, passes: 2, conditions: [] } };
+    const driven = sheet('s1', 5000, [passed], { moment: 'afterDriving' });
+    expect(pointOf(from([driven], cleared, kept('s1', 'afterDriving')), 'codes', 'P0118')).to.include({
+      state: 'shown',
+      said: 'P0118 is gone. Its self-test ran since the codes were cleared and passed 2 times.',
+    });
+  });
+
   it('do not count by a sheet that was read before the repair', () => {
     const early = sheet('s1', 900, [], { moment: 'afterClearing' });
     const proof = from([early], cleared, kept('s1', 'afterClearing'));

@@ -2,8 +2,8 @@
 export { type CoverState, coverOf, sayCover } from './coverOf.js';
 export {
   type ActuatorInfo,
-  type Cover,
   type CodeCounter,
+  type Cover,
   keyOnLine,
   type Line,
   type LineUnit,

@@ -48,7 +48,9 @@ export const rigSchema = closedObject({
         .required()
         .oneOf(['atOnce', 'moving', 'never'] as const),
       untilRepaired: causeText().meta({ description: 'the cause whose repair keeps it from coming back; null: none' }),
-      failures: times().meta({ description: 'how often its self-test had failed when the vehicle came; left out: once' }),
+      failures: times().meta({
+        description: 'how often its self-test had failed when the vehicle came; left out: once',
+      }),
       passes: times().meta({ description: 'how often it had passed; left out: never' }),
       failedAt: array(closedObject({ value: idText(), is: number().required().min(-1e6).max(1e6) }).required())
         .max(20)

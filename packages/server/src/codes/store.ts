@@ -1,4 +1,4 @@
-import { type CodeSheet, formatFaultCode, type NewSheet } from '@probe-trail/core/codes';
+import { type CodeSheet, formatFaultCode, isSeen, type NewSheet } from '@probe-trail/core/codes';
 import { groupBy } from '@probe-trail/core/list';
 import type { CodeOverTime } from '@probe-trail/core/vehicle';
 import { and, asc, eq, sql } from 'drizzle-orm';
@@ -18,7 +18,10 @@ export const makeCodeStore = ({ orm }: Database) => ({
   /** The statements that keep a sheet, for the transaction that also tells its job. */
   insertion: (sheet: NewSheet, { jobId, vehicleId, takenBy }: SheetOrigin) => {
     const { sheetId, takenAtMs } = sheet;
-    const codes = sheet.codes.map(({ unitId, code, failureType, text }, seq) => [seq, unitId, code, failureType, text]);
+    // What a unit only tells of a self-test that has passed, or has not run, was not on the vehicle.
+    const codes = sheet.codes.flatMap(({ unitId, code, failureType, text, status }, seq) =>
+      isSeen(status) ? [[seq, unitId, code, failureType, text]] : [],
+    );
     return [
       orm.insert(codeSheetTable).values({ sheetId, jobId, vehicleId, takenBy, takenAtMs, document: sheet }),
       orm.run(sql`

@@ -77,12 +77,32 @@ describe('opening a data folder', () => {
     expect(readdirSync(join(folder, 'photos', 'ab'))).to.deep.equal([]);
   });
 
+  it('forgets codes of a vehicle that no unit has seen, as an earlier version listed them', async () => {
+    const database = await openDatabase(folder);
+    const codes = [null, 8, 80, 0].map((status, at) => ({ unitId: 'A10', code: `P010${at}`, status }));
+    await database.client.batch([
+      'DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations)',
+      {
+        sql: `INSERT INTO code_sheet (sheet_id, job_id, vehicle_id, taken_by, taken_at_ms, document) VALUES ('s', 'j', 'v', 'Tobi Lunde', 0, ?)`,
+        args: [JSON.stringify({ codes })],
+      },
+      ...codes.map(({ code }, at) => ({
+        sql: `INSERT INTO sheet_code (sheet_id, seq, vehicle_id, unit_id, code, text, taken_at_ms) VALUES ('s', ?, 'v', 'A10', ?, '', 0)`,
+        args: [at, code],
+      })),
+    ]);
+    database.close();
+    const migrated = await openDatabase(folder);
+    const { rows } = await migrated.client.execute('SELECT code FROM sheet_code ORDER BY seq');
+    expect(rows.map(({ code }) => code)).to.deep.equal(['P0100', 'P0101']);
+    migrated.close();
+  });
+
   it('copies the database before a migration, once', async () => {
     const database = await openDatabase(folder);
     await database.client.execute(
       'DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations)',
     );
-    await database.client.batch(['DROP TABLE recording']);
     database.close();
     const migrated = await openDatabase(folder);
     migrated.close();

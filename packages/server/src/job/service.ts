@@ -85,14 +85,9 @@ export function makeJobService({ jobs, codes, trails, vehicles, people, photos }
     board: jobs.board,
     missedPlans: jobs.missedPlans,
     jobOr404,
+    sheets: codes.ofJob,
 
-    log: async (jobId: string): Promise<JobLog> => {
-      const events = await jobs.events(jobId);
-      if (events.length === 0) throw jobNotFound(jobId);
-      const [sheets, trailLines] = await Promise.all([codes.ofJob(jobId), trails.ofJob(jobId)]);
-      const walked = await Promise.all(trailLines.map(({ trailId }) => trails.events(trailId)));
-      return { jobId, events, sheets, trails: trailLines, unplugged: walked.flatMap(unpluggedOn) };
-    },
+    log: (jobId: string) => logOf({ jobs, codes, trails }, jobId),
 
     /** Appends what the server itself has done, or what ships with it. */
     append: (jobId: string, events: readonly JobEvent[]) => inTurn(jobId, () => appendNow(jobId, events)),
@@ -131,6 +126,18 @@ export function makeJobService({ jobs, codes, trails, vehicles, people, photos }
       return keepWith(jobId, sheet, entry);
     },
   };
+}
+
+/** Everything that is recorded of a job. */
+async function logOf(
+  { jobs, codes, trails }: Pick<Stores, 'jobs' | 'codes' | 'trails'>,
+  jobId: string,
+): Promise<JobLog> {
+  const events = await jobs.events(jobId);
+  if (events.length === 0) throw jobNotFound(jobId);
+  const [sheets, trailLines] = await Promise.all([codes.ofJob(jobId), trails.ofJob(jobId)]);
+  const walked = await Promise.all(trailLines.map(({ trailId }) => trails.events(trailId)));
+  return { jobId, events, sheets, trails: trailLines, unplugged: walked.flatMap(unpluggedOn) };
 }
 
 async function vehicleMustBeThere(vehicles: VehicleStore, vehicleId: string): Promise<void> {

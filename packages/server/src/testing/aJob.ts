@@ -22,6 +22,10 @@ export const smallLine = (): Line => ({
   parts: [],
   codes: [],
   covers: [],
+  codeCounters: [
+    { record: '01', bytes: 1, counts: 'failures' },
+    { record: '02', bytes: 1, counts: 'passes' },
+  ],
 });
 
 export const aVehicle = (more: Partial<NewVehicle> = {}): NewVehicle => ({

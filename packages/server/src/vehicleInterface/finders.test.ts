@@ -103,11 +103,11 @@ describe('a vehicle over the network', () => {
       hangsOn: [],
       ...(address === undefined ? {} : { address }),
     });
-    expect(await reached.readCodes(unit(), never)).to.deep.equal({
+    expect(await reached.readCodes(unit(), [], never)).to.deep.equal({
       answer: 'unread',
       because: 'its line gives it no address',
     });
-    expect(await reached.readCodes(unit('1099'), never)).to.deep.equal({
+    expect(await reached.readCodes(unit('1099'), [], never)).to.deep.equal({
       answer: 'unread',
       because: 'it knows no unit of this address',
     });

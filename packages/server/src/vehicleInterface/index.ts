@@ -24,7 +24,7 @@ import { busOf } from './busOf.js';
 import { merged } from './merged.js';
 import { asText, type InterfaceOptions, makeReach, type Reached, saidFailure } from './reach.js';
 import { readLive, watchUnits } from './readLive.js';
-import type { ReachedVehicle } from './vehicleInterface.js';
+import type { ReachedVehicle, WatchedCode } from './vehicleInterface.js';
 
 interface JobRoute {
   Params: { jobId: string };
@@ -46,10 +46,11 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
       const { jobId } = request.params;
       await jobs.jobOr404(jobId);
       const { moment, unitIds } = request.body;
+      const watched = (await jobs.sheets(jobId)).flatMap(({ codes }) => codes);
       const signal = app.beginStream(request, reply);
       const lines = saidFailure(
         () => reach(jobId, moment),
-        (reached) => readUnits(reached, unitIds, signal),
+        (reached) => readUnits(reached, unitIds, watched, signal),
         signal,
       );
       return reply.type('application/x-ndjson').send(Readable.from(asText(lines)));
@@ -114,25 +115,26 @@ export const interfacePlugin: FastifyPluginAsync<InterfaceOptions> = async (app,
 async function* readUnits(
   { line, reached }: Reached,
   unitIds: readonly string[],
+  watched: readonly WatchedCode[],
   signal: AbortSignal,
 ): AsyncGenerator<ReadingProgress> {
   const asked = unitIds.length === 0 ? line.units : line.units.filter(({ id }) => unitIds.includes(id));
   const buses = groupBy(asked, (unit) => busOf(line, unit));
   const progress = { done: 0, of: asked.length };
-  yield* merged([...buses.values()].map((units) => readBus(reached, units, progress, signal)));
+  const read = (unit: LineUnit) => reached.readCodes(unit, watched, signal);
+  yield* merged([...buses.values()].map((units) => readBus(read, units, progress)));
   yield { kind: 'end' };
 }
 
 async function* readBus(
-  reached: ReachedVehicle,
+  read: (unit: LineUnit) => ReturnType<ReachedVehicle['readCodes']>,
   units: readonly LineUnit[],
   progress: { done: number; readonly of: number },
-  signal: AbortSignal,
 ): AsyncGenerator<ReadingProgress> {
   for (const unit of units) {
     const { id: unitId, name } = unit;
     yield { kind: 'asking', unitId, name, ...progress };
-    const reply = await reached.readCodes(unit, signal);
+    const reply = await read(unit);
     progress.done += 1;
     const { answer } = reply;
     const because = answer === 'unread' ? reply.because : null;

@@ -1,4 +1,4 @@
-import { isUntested } from '@probe-trail/core/codes';
+import { isUntested, sheetCodeSchema } from '@probe-trail/core/codes';
 import type { JobLog, NewJobEvent } from '@probe-trail/core/job';
 import { blankRepair } from '@probe-trail/core/repair';
 import { type ReadingProgress, type Rig, withProgress } from '@probe-trail/core/vehicleInterface';
@@ -57,14 +57,14 @@ describe('the vehicle interface', () => {
     return [...units.map(({ unitId, answer }) => `${unitId} ${answer}`), ...said];
   };
   const clear = (eventId = 'clear-1') => server.ask('POST', '/api/jobs/j1/interface/clearing', { eventId });
-  const keep = (sheetId: string) =>
+  const keep = (sheetId: string, codes: readonly object[] = []) =>
     server.ask('POST', '/api/jobs/j1/sheets', {
       sheetId,
       source: 'interface',
       moment: 'asFound',
       takenAtMs: 999,
       units: [],
-      codes: [],
+      codes,
     });
 
   it('asks every unit of the line, one after the other, the silent ones too', async () => {
@@ -108,6 +108,35 @@ describe('the vehicle interface', () => {
     await clear();
     expect(sheetOf(await read('afterClearing')).slice(3)).to.deep.equal(['P0118', 'P0480 not tested']);
     expect(sheetOf(await read('afterDriving')).slice(3)).to.deep.equal(['P0118', 'P0480']);
+  });
+
+  it('tells of codes that stood before how often their self-tests ran and passed since', async () => {
+    await start();
+    const stood = { unitId: 'A10', code: 'P0217', failureType: null, text: '', status: 8 };
+    await keep('s1', [stood, { ...stood, code: 'P0999' }]);
+    await clear();
+    const { codes } = (await read('afterClearing')).reduce(withProgress, { units: [], codes: [] });
+    expect(
+      codes.map(({ code, status, selfTest }) => [code, status, selfTest?.failures, selfTest?.passes]),
+    ).to.deep.equal([
+      ['P0118', 8, 1, 0],
+      ['P0480', 80, 0, 0],
+      ['P0217', 0, 0, 1],
+    ]);
+    expect(codes.every((one) => sheetCodeSchema.isValidSync(one))).to.equal(true);
+  });
+
+  it('of a code whose self-test has passed is no code of the vehicle', async () => {
+    await start();
+    const code = { unitId: 'A10', code: 'P0217', failureType: null, text: '' };
+    await keep('s1', [
+      { ...code, status: 0 },
+      { ...code, code: 'P0480', status: 80 },
+      { ...code, code: 'P0118', status: 8 },
+    ]);
+    const [job] = (await server.ask('GET', '/api/jobs')).body as unknown as readonly { readonly vehicleId: string }[];
+    const sheet = (await server.ask('GET', `/api/vehicles/${job?.vehicleId}`)).body;
+    expect((sheet.codes as readonly { readonly code: string }[]).map((one) => one.code)).to.deep.equal(['P0118']);
   });
 
   it('of a simulated vehicle is mended by the repair of what is wrong with it, as long as that stands', async () => {

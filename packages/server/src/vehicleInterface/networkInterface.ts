@@ -1,18 +1,28 @@
 import { encodeCommand } from '@probe-trail/core/actuator';
-import type { SheetMoment, UnitIdentity } from '@probe-trail/core/codes';
+import {
+  type FaultCode,
+  isSeen,
+  type SelfTest,
+  type SelfTestCondition,
+  type SheetCode,
+  type SheetMoment,
+  type UnitIdentity,
+} from '@probe-trail/core/codes';
 import { decodeValue } from '@probe-trail/core/liveValue';
-import type { ActuatorInfo, Line, LineUnit, Vehicle } from '@probe-trail/core/vehicle';
+import type { ActuatorInfo, CodeCounter, Line, LineUnit, Vehicle } from '@probe-trail/core/vehicle';
 import { type AskOptions, type Endpoint, LinkLost, openLink, type VehicleLink } from '@probe-trail/vehicle/client';
 import {
   type ControlAct,
   type ControlRequest,
   everyCode,
+  everyRecord,
   type Lengths,
   type ResponseTo,
   type UdsRequest,
+  type UnitCode,
 } from '@probe-trail/vehicle/uds';
 import { busOf } from './busOf.js';
-import type { ReachedVehicle, UnitReply, VehicleInterface } from './vehicleInterface.js';
+import type { ReachedVehicle, UnitReply, VehicleInterface, WatchedCode } from './vehicleInterface.js';
 
 /** Where the interface of a vehicle is; `undefined`: none is connected to it. The moment is when it is read, against what was done. */
 export type InterfaceFinder = (vehicle: Vehicle, line: Line, moment: SheetMoment) => Promise<Endpoint | undefined>;
@@ -34,7 +44,8 @@ export function makeNetworkInterface(find: InterfaceFinder): VehicleInterface {
   const linkTo = (vehicleId: string, line: Line, endpoint: Endpoint): SharedLink => {
     const units = line.units.filter(({ address }) => address !== undefined);
     const unitOf = new Map(units.map((unit) => [Number.parseInt(unit.address ?? '', 16), unit]));
-    const lengths = new Map([...unitOf].map(([address, unit]) => [address, lengthsOf(unit)]));
+    const counters = line.codeCounters ?? [];
+    const lengths = new Map([...unitOf].map(([address, unit]) => [address, lengthsOf(unit, counters)]));
     const link = openLink({
       endpoint,
       tester,
@@ -42,7 +53,7 @@ export function makeNetworkInterface(find: InterfaceFinder): VehicleInterface {
         const unit = unitOf.get(address);
         return unit ? busOf(line, unit) : '';
       },
-      lengthsOf: (address) => lengths.get(address) ?? lengthsOf(undefined),
+      lengthsOf: (address) => lengths.get(address) ?? lengthsOf(undefined, counters),
     });
     const made = { link, users: 0 };
     shared.set(vehicleId, made);
@@ -73,16 +84,29 @@ export function makeNetworkInterface(find: InterfaceFinder): VehicleInterface {
 /** What a unit is asked over a link, and what it says. */
 function unitsOver(link: VehicleLink, line: Line): Omit<ReachedVehicle, 'release'> {
   const textOf = new Map(line.codes.map(({ code, text }) => [code, text]));
+  const counters = line.codeCounters ?? [];
   return {
-    readCodes: async (unit, signal) => {
+    readCodes: async (unit, watched, signal) => {
       const reply = await askUnit(link, unit, { kind: 'codes', mask: everyStatus }, { signal });
       if (reply.answer !== 'answered') return reply;
-      const { codes } = reply.response;
-      return {
-        answer: 'answered',
-        codes: codes.map((code) => ({ ...code, unitId: unit.id, text: textOf.get(code.code) ?? '' })),
-        identity: await identityOf(link, unit, signal),
-      };
+      const told = [
+        ...reply.response.codes,
+        ...(await passedOf(link, unit, { watched, told: reply.response.codes, signal })),
+      ];
+      const codes: SheetCode[] = [];
+      for (const { code, failureType, status } of told)
+        codes.push({
+          unitId: unit.id,
+          code,
+          failureType,
+          text: textOf.get(code) ?? '',
+          status,
+          selfTest:
+            codes.length < mostTests
+              ? await selfTestOf(link, unit, { code, failureType, status, signal }, counters)
+              : null,
+        });
+      return { answer: 'answered', codes, identity: await identityOf(link, unit, signal) };
     },
     // A refusal is an answer too; what the vehicle did not pass on is none.
     isThere: async ({ address }, signal) => {
@@ -118,6 +142,76 @@ function unitsOver(link: VehicleLink, line: Line): Omit<ReachedVehicle, 'release
       return given.answer === 'answered' || left.answer === 'answered';
     },
   };
+}
+
+// Each takes two requests more; of a unit that is full of codes the first tell enough.
+const mostTests = 20;
+
+interface ToldCodes {
+  readonly watched: readonly WatchedCode[];
+  readonly told: readonly UnitCode[];
+  readonly signal: AbortSignal;
+}
+
+/** Codes that stood on this vehicle and of which the unit tells nothing by itself, as their tests have passed: with their status. */
+async function passedOf(
+  link: VehicleLink,
+  unit: LineUnit,
+  { watched, told, signal }: ToldCodes,
+): Promise<readonly UnitCode[]> {
+  const keyOf = ({ code, failureType }: Pick<UnitCode, 'code' | 'failureType'>) => `${code} ${failureType}`;
+  const known = new Set(told.map(keyOf));
+  const missing = new Set(
+    watched
+      .filter(({ unitId }) => unitId === unit.id)
+      .map(keyOf)
+      .filter((key) => !known.has(key)),
+  );
+  if (missing.size === 0) return [];
+  const reply = await askUnit(link, unit, { kind: 'supportedCodes' }, { signal });
+  return reply.answer === 'answered' ? reply.response.codes.filter((code) => missing.has(keyOf(code))) : [];
+}
+
+interface AskedTest extends UnitCode {
+  readonly signal: AbortSignal;
+}
+
+/** What a unit tells of the self-test of a code; `null` where it tells nothing. Snapshots are only kept of tests that failed. */
+async function selfTestOf(
+  link: VehicleLink,
+  unit: LineUnit,
+  { code, failureType, status, signal }: AskedTest,
+  counters: readonly CodeCounter[],
+): Promise<SelfTest | null> {
+  const about = { code: { code, failureType }, record: everyRecord };
+  const counted = await askUnit(link, unit, { kind: 'extendedData', ...about }, { signal });
+  const records = counted.answer === 'answered' ? counted.response.records : [];
+  const countOf = (counts: CodeCounter['counts']): number | null => {
+    const counter = counters.find((one) => one.counts === counts);
+    const record = counter && records.find((one) => one.record === Number.parseInt(counter.record, 16));
+    return record ? record.data.reduce((sum, byte) => sum * 256 + byte, 0) : null;
+  };
+  const test = { failures: countOf('failures'), passes: countOf('passes') };
+  const conditions = isSeen(status) ? await conditionsOf(link, unit, about, signal) : [];
+  return test.failures === null && test.passes === null && conditions.length === 0 ? null : { ...test, conditions };
+}
+
+/** What stood when a test failed first, by the values that the line knows. */
+async function conditionsOf(
+  link: VehicleLink,
+  unit: LineUnit,
+  about: { readonly code: FaultCode; readonly record: number },
+  signal: AbortSignal,
+): Promise<readonly SelfTestCondition[]> {
+  const kept = await askUnit(link, unit, { kind: 'snapshots', ...about }, { signal });
+  const first = kept.answer === 'answered' ? kept.response.records[0] : undefined;
+  return (first?.values ?? []).flatMap(({ identifier, data }) => {
+    const known = unit.data?.find((one) => Number.parseInt(one.identifier, 16) === identifier);
+    return (known?.values ?? []).flatMap((value) => {
+      const number = decodeValue(data, value);
+      return number === undefined ? [] : [{ name: value.name, value: number, unit: value.unit }];
+    });
+  });
 }
 
 const none = new Uint8Array();
@@ -174,7 +268,8 @@ async function askUnit<Request extends UdsRequest>(
 }
 
 /** How long what a unit sends is, as its line says. */
-const lengthsOf = (unit: LineUnit | undefined): Lengths => {
+const lengthsOf = (unit: LineUnit | undefined, counters: readonly CodeCounter[]): Lengths => {
+  const records = new Map(counters.map(({ record, bytes }) => [Number.parseInt(record, 16), bytes]));
   const known = new Map((unit?.data ?? []).map(({ identifier, bytes }) => [Number.parseInt(identifier, 16), bytes]));
-  return { ofIdentifier: (identifier) => known.get(identifier), ofExtended: () => undefined };
+  return { ofIdentifier: (identifier) => known.get(identifier), ofExtended: (record) => records.get(record) };
 };

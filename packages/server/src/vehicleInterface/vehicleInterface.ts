@@ -16,6 +16,8 @@ export interface CodesTold {
   readonly identity: UnitIdentity;
 }
 
+export type WatchedCode = Pick<SheetCode, 'unitId' | 'code' | 'failureType'>;
+
 export interface ValuesTold {
   readonly values: readonly ToldValue[];
 }
@@ -32,7 +34,15 @@ export interface VehicleInterface {
 
 /** Every call may take seconds, ends early when its signal is aborted, and throws `LinkLost` when the interface itself fails. */
 export interface ReachedVehicle {
-  readonly readCodes: (unit: LineUnit, signal: AbortSignal) => Promise<UnitReply<CodesTold>>;
+  /**
+   * Every code that a unit has something to tell of, with its self-test.
+   * @param watched codes that stood on this vehicle: the unit is asked for their tests also where it says nothing of them
+   */
+  readonly readCodes: (
+    unit: LineUnit,
+    watched: readonly WatchedCode[],
+    signal: AbortSignal,
+  ) => Promise<UnitReply<CodesTold>>;
   /** Whether a unit answers at all. */
   readonly isThere: (unit: LineUnit, signal: AbortSignal) => Promise<boolean>;
   /** The values are all of this unit. */

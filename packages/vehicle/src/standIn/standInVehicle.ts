@@ -1,6 +1,4 @@
-import { statusOf } from '@probe-trail/core/codes';
-import { encodeValue } from '@probe-trail/core/liveValue';
-import type { CodeCounter, Line, LineUnit, LiveValueInfo, UnitData } from '@probe-trail/core/vehicle';
+import type { CodeCounter, Line, LineUnit, LiveValueInfo } from '@probe-trail/core/vehicle';
 import type { Rig } from '@probe-trail/core/vehicleInterface';
 import {
   type ControlRequest,
@@ -10,7 +8,6 @@ import {
   encodeResponse,
   everyCode,
   everyRecord,
-  type IdentifiedData,
   refusals,
   type Session,
   services,
@@ -19,6 +16,7 @@ import {
   type UnitCode,
 } from '../uds/index.js';
 import { controlled, makeControls } from './controls.js';
+import { bytesOfData, makeSelfTests, type UnitTest } from './selfTests.js';
 import { type Acting, isDroppedOut, withFault, worldAt } from './world.js';
 
 /** What can happen to a stand-in vehicle from outside: somebody works on it, or drives it. */
@@ -59,9 +57,6 @@ const addressOf = ({ address }: LineUnit): number | undefined =>
 export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = secondsSinceNow()): StandInVehicle {
   const unitByAddress = new Map(line.units.map((unit) => [addressOf(unit), unit] as const));
   let repaired: readonly string[] = [];
-  let drives = 0;
-  /** How often it had been driven when the codes of a unit were cleared. */
-  const clearedAt = new Map<string, number>();
   let hasFallenSilent = false;
 
   const isRepaired = (cause: string | null) => cause !== null && repaired.includes(cause);
@@ -69,37 +64,6 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
     rig.silentUnitIds.includes(unitId) ||
     (rig.dropsOutUnitIds?.includes(unitId) === true && isDroppedOut(seconds(), droppedSeconds));
   const isSilent = ({ id }: LineUnit) => isGone(id) && !isRepaired(rig.silentUntilRepaired);
-  /** A test that needs the vehicle to move has not run since its code was cleared, until it has moved. */
-  const testNow = (one: RigCode): TestNow => {
-    const cleared = clearedAt.get(one.unitId);
-    const { failures = 1, passes = 0 } = one;
-    if (cleared === undefined) return { status: one.status, failures, passes };
-    const runs = drives - cleared + (one.returns === 'moving' ? 0 : 1);
-    if (runs === 0) return { status: untested, failures: 0, passes: 0 };
-    const isBack = one.returns !== 'never' && !isRepaired(one.untilRepaired);
-    return isBack
-      ? { status: one.status, failures: runs, passes: 0 }
-      : { status: passed, failures: 0, passes: Math.min(runs, mostRuns) };
-  };
-  const testsOf = (unit: LineUnit): readonly UnitTest[] =>
-    rig.codes
-      .filter(({ unitId }) => unitId === unit.id)
-      .map((one) => {
-        const now = testNow(one);
-        const { code, failureType } = one;
-        return { code, failureType, ...now, kept: now.failures > 0 ? keptOf(unit, one) : [] };
-      });
-  /** What the unit kept when the test failed: of the first visit what the rig says, after clearing what stands now. */
-  const keptOf = (unit: LineUnit, { unitId, failedAt = [] }: RigCode): readonly IdentifiedData[] =>
-    (unit.data ?? [])
-      .filter(({ values }) => values.some(({ id }) => failedAt.some(({ value }) => value === id)))
-      .map((known) => ({
-        identifier: Number.parseInt(known.identifier, 16),
-        data: bytesOfData(known, (value) =>
-          clearedAt.has(unitId) ? numberOf(unit, value) : failedAt.find((one) => one.value === value.id)?.is,
-        ),
-      }));
-
   const seed = [...vin].reduce((sum, letter) => sum + letter.charCodeAt(0), 0);
   const controls = makeControls(seconds);
   const isDead = (key: string) =>
@@ -121,6 +85,7 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
     const fault = rig.valueFaults?.find((one) => one.value === `${unit.id}.${id}` && !isRepaired(one.untilRepaired));
     return value === undefined || !fault ? value : withFault(value, fault, at);
   };
+  const tests = makeSelfTests(rig, { isRepaired, numberOf });
   const dataOf = (unit: LineUnit, identifier: number): Uint8Array | undefined => {
     const known = unit.data?.find((one) => Number.parseInt(one.identifier, 16) === identifier);
     return known && bytesOfData(known, (value) => numberOf(unit, value));
@@ -140,11 +105,9 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
       const answer = answerOf(bytes, {
         enter: (session) => controls.enter(unit.id, session),
         control: (request) => controlled(unit, request, controls),
-        tests: () => testsOf(unit),
+        tests: () => tests.of(unit),
         counters: line.codeCounters ?? [],
-        clear: () => {
-          clearedAt.set(unit.id, drives);
-        },
+        clear: () => tests.clear(unit),
         data: (identifier) =>
           identifier === vinIdentifier
             ? new TextEncoder().encode(vin)
@@ -156,7 +119,7 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
       return answer ? { kind: 'answers', bytes: answer, afterMs } : { kind: 'silent' };
     },
     tell: (command) => {
-      if (command.kind === 'driven') drives += 1;
+      if (command.kind === 'driven') tests.drive();
       else repaired = command.causes;
     },
   };
@@ -180,19 +143,6 @@ function secondsSinceNow(): () => number {
   return () => (performance.now() - fromMs) / 1000;
 }
 
-type RigCode = Rig['codes'][number];
-
-interface TestNow {
-  readonly status: number;
-  readonly failures: number;
-  readonly passes: number;
-}
-
-/** The self-test of a code: how it stands, and what the unit kept when it failed. */
-interface UnitTest extends UnitCode, TestNow {
-  readonly kept: readonly IdentifiedData[];
-}
-
 /** What is about one code is looked up already. */
 const isAboutOneCode = ([service, report]: Uint8Array): boolean =>
   service === services.codes && (report === codeReports.snapshots || report === codeReports.extendedData);
@@ -206,23 +156,8 @@ const quickServices: ReadonlySet<number> = new Set([
 ]);
 const valueMs = 8;
 const droppedSeconds = 2.5;
-const untested = statusOf('notTestedSinceClear', 'notTestedThisCycle');
-const passed = statusOf();
-// A counter of one byte stays where it is full.
-const mostRuns = 255;
 /** The only record of what stood when a test failed: the first time. */
 const firstFailure = 0x01;
-
-/** What a unit sends for an identifier. */
-function bytesOfData({ bytes, values }: UnitData, numberOf: (value: LiveValueInfo) => number | undefined): Uint8Array {
-  const data = new Uint8Array(bytes);
-  for (const value of values) data.set(bytesOf(numberOf(value), value), value.at);
-  return data;
-}
-
-/** A value in its bytes; one that is not there is sent as invalid, or as 0 where the line has no sign for that. */
-const bytesOf = (number: number | undefined, value: LiveValueInfo): readonly number[] =>
-  encodeValue(number ?? (value.invalid ?? 0) * value.scale + value.offset, value);
 
 /** What a unit has and does. */
 interface UnitBehaviour {

@@ -3,6 +3,7 @@ export { refusals, sayRefusal } from './refusals.js';
 export {
   type ControlAct,
   type ControlRequest,
+  codeReports,
   controlActs,
   decodeRequest,
   encodeRequest,

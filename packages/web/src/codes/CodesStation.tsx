@@ -1,5 +1,5 @@
 import { Button, Group } from '@mantine/core';
-import { type CodeSheet, formatFaultCode, sayStatus, sheetMoments } from '@probe-trail/core/codes';
+import { type CodeSheet, codeKey, formatFaultCode, isSeen, sayStatus, sheetMoments } from '@probe-trail/core/codes';
 import { isMadeByUs } from '@probe-trail/core/job';
 import { Link } from 'react-router';
 import { Moment } from '../device/Moment';
@@ -77,8 +77,9 @@ export function CodesStation({ open, isDue }: StationBodyProps) {
 export function sayCounts({ units, codes }: Pick<CodeSheet, 'units' | 'codes'>): string {
   const count = (answer: string) => units.filter((unit) => unit.answer === answer).length;
   const [silent, unread] = [count('silent'), count('unread')];
+  const standing = codes.filter(({ status }) => isSeen(status)).length;
   return [
-    `${codes.length} ${codes.length === 1 ? 'code' : 'codes'} in ${units.length} units`,
+    `${standing} ${standing === 1 ? 'code' : 'codes'} in ${units.length} units`,
     ...(silent > 0 ? [`${silent} silent`] : []),
     ...(unread > 0 ? [`${unread} not read`] : []),
   ].join(', ');
@@ -87,6 +88,7 @@ export function sayCounts({ units, codes }: Pick<CodeSheet, 'units' | 'codes'>):
 function CodesThatStand({ open, sheet }: { readonly open: OpenJob; readonly sheet: CodeSheet }) {
   const names = new Map(sheet.units.map(({ unitId, name }) => [unitId, name]));
   const silent = sheet.units.filter(({ answer }) => answer === 'silent');
+  const standing = sheet.codes.filter(({ status }) => isSeen(status));
   return (
     <ul className={classes.codes}>
       {silent.map(({ unitId, name }) => (
@@ -94,8 +96,8 @@ function CodesThatStand({ open, sheet }: { readonly open: OpenJob; readonly shee
           <b>silent</b> <span>{name}</span>
         </li>
       ))}
-      {sheet.codes.map((code, at) => (
-        <li key={at} data-ours={isMadeByUs(open.job, code) || undefined}>
+      {standing.map((code) => (
+        <li key={codeKey(code)} data-ours={isMadeByUs(open.job, code) || undefined}>
           <b className="mono">{formatFaultCode(code)}</b>
           <span>
             {sayCode(code, open.line)}{' '}

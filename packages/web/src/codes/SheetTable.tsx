@@ -2,9 +2,12 @@ import { Button, Modal, Stack, TextInput } from '@mantine/core';
 import {
   type CodeSheet,
   formatFaultCode,
+  isSeen,
   type SheetCode,
   type SheetUnit,
+  sayConditions,
   sayIdentity,
+  saySelfTest,
   sayStatus,
   unitAnswers,
 } from '@probe-trail/core/codes';
@@ -45,7 +48,7 @@ export function SheetTable({ open, sheet }: TableProps) {
 
 function markOfUnit({ answer }: SheetUnit, codes: readonly SheetCode[]): MarkKind {
   if (answer === 'unread') return 'open';
-  return answer === 'silent' || codes.length > 0 ? 'outOfSpec' : 'inSpec';
+  return answer === 'silent' || codes.some(({ status }) => isSeen(status)) ? 'outOfSpec' : 'inSpec';
 }
 
 interface RowProps extends TableProps {
@@ -81,12 +84,14 @@ function CodeRow({ open, sheet, code }: CodeProps) {
   const mark = open.job.madeByUs.find((one) => isSameCode(one, code));
   const before = open.sheets[open.sheets.indexOf(sheet) - 1];
   const makers = suspectedMakers(code, sheet, before, open.unplugged);
+  const said = [saySelfTest(code), sayConditions(code)].filter((sentence) => sentence !== '').join(' ');
   return (
     <li data-ours={mark !== undefined || undefined}>
       <b className="mono">{formatFaultCode(code)}</b>
       <span>
         <span className={classes.text}>{sayCode(code, open.line)}</span>
         <small>{mark ? `caused by our work: ${mark.because} (${mark.by})` : sayStatus(code.status)}</small>
+        {said !== '' && <small>{said}</small>}
         {!mark && makers.length > 0 && (
           <small className={classes.hint}>Perhaps caused by our work: {makers.map(sayMaker).join(', ')}</small>
         )}

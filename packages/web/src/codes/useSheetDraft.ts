@@ -1,5 +1,7 @@
 import {
   type NewSheet,
+  type SelfTest,
+  type SelfTestCondition,
   type SheetCode,
   type SheetMoment,
   type SheetUnit,
@@ -41,6 +43,12 @@ const isIdentity = isShaped<UnitIdentity>({
   serial: isMissingOr(isText),
 });
 
+const isSelfTest = isShaped<SelfTest>({
+  failures: isNullOr(isNumber),
+  passes: isNullOr(isNumber),
+  conditions: isListOf(isShaped<SelfTestCondition>({ name: isText, value: isNumber, unit: isText })),
+});
+
 const isSheetDraft = isShaped<SheetDraft>({
   sheetId: isText,
   moment: isOneOf(Object.keys(sheetMoments) as SheetMoment[]),
@@ -59,6 +67,7 @@ const isSheetDraft = isShaped<SheetDraft>({
       failureType: isNullOr(isText),
       text: isText,
       status: isNullOr(isNumber),
+      selfTest: isMissingOr(isNullOr(isSelfTest)),
     }),
   ),
 });
