@@ -3,6 +3,7 @@ import {
   type CodeSheet,
   formatFaultCode,
   isSeen,
+  isUntested,
   type SheetCode,
   type SheetUnit,
   sayConditions,
@@ -84,7 +85,9 @@ function CodeRow({ open, sheet, code }: CodeProps) {
   const mark = open.job.madeByUs.find((one) => isSameCode(one, code));
   const before = open.sheets[open.sheets.indexOf(sheet) - 1];
   const makers = suspectedMakers(code, sheet, before, open.unplugged);
-  const said = [saySelfTest(code), sayConditions(code)].filter((sentence) => sentence !== '').join(' ');
+  // That a test has not run is said by its status.
+  const tested = isUntested(code.status) ? '' : saySelfTest(code);
+  const said = [tested, sayConditions(code)].filter((sentence) => sentence !== '').join(' ');
   return (
     <li data-ours={mark !== undefined || undefined}>
       <b className="mono">{formatFaultCode(code)}</b>
