@@ -1,0 +1,11 @@
+// What other features and packages may use; every other file here is private to the folder.
+export {
+  type ChosenValue,
+  type LeftOut,
+  type LogChoice,
+  type LogReading,
+  makeLogReading,
+  type ReadLog,
+} from './logReading.js';
+export { type LaidOutLog, type LogShape, type LogValue, layoutOfLog, trimmed } from './logShape.js';
+export { type TimeForm, timeForms } from './logTime.js';

@@ -1,0 +1,167 @@
+import { type Channel, largestRecording, noValue, type Recording, rowMs } from '../recording/index.js';
+import { failed, ok, type Result } from '../result/index.js';
+import type { LogShape } from './logShape.js';
+import { onItsDay, readNumber, readTime } from './logTime.js';
+
+/** A value of a log as it is kept: what it is called, and its unit. */
+export interface ChosenValue {
+  readonly source: string;
+  readonly name: string;
+  readonly unit: string;
+}
+
+/** What is read of a log, as somebody has confirmed it. */
+export interface LogChoice {
+  readonly shape: LogShape;
+  readonly values: readonly ChosenValue[];
+  /** Of the file: stands as the unit of each value. */
+  readonly fileName: string;
+  /** When the log ended, in ms since 1970; where the log itself has dates, they stand. */
+  readonly endedAtMs: number;
+}
+
+export interface ReadLog {
+  readonly recording: Recording;
+  /** Rows without a time. */
+  readonly broken: LeftOut;
+  /** Rows that go back in time. */
+  readonly backwards: LeftOut;
+}
+
+/** Rows of a log that are not kept: how many, and the lines of the first. */
+export interface LeftOut {
+  readonly count: number;
+  readonly lines: readonly number[];
+}
+
+/** Takes the rows of a log one by one, those above the first values too. */
+export interface LogReading {
+  /** @returns whether there is room for more */
+  readonly take: (row: readonly string[]) => boolean;
+  /** The problem is a sentence. */
+  readonly end: () => Result<ReadLog, string>;
+}
+
+const bytesPerNumber = 8;
+const shownLines = 5;
+
+/** Reads a log as it was chosen. Of a log of single values, those of one tenth of a second stand in one row. */
+export function makeLogReading({ shape, values, fileName, endedAtMs }: LogChoice): LogReading {
+  const table = makeTable(values.length);
+  const columnOf = new Map(values.map(({ source }, index) => [source, index]));
+  const at = values.map(({ source }) => Number(source));
+  const broken = makeLeftOut();
+  const backwards = makeLeftOut();
+  let line = 0;
+  let last: number | undefined;
+
+  const timeIn = (row: readonly string[]): number | undefined => {
+    const time = readTime(row[shape.timeAt] ?? '', shape.timeForm);
+    return time === undefined || shape.timeForm !== 'clock' || last === undefined ? time : onItsDay(time, last);
+  };
+  const put = (row: readonly string[], time: number): void => {
+    if (shape.kind === 'wide') {
+      const into = table.addRow(time);
+      for (const [index, from] of at.entries()) table.set(into, index, cellOf(row[from]));
+      return;
+    }
+    const index = columnOf.get(row[shape.nameAt] ?? '');
+    if (index === undefined) return;
+    const slot = Math.floor(time / rowMs) * rowMs;
+    table.set(table.lastTime() === slot ? table.rows() - 1 : table.addRow(slot), index, cellOf(row[shape.valueAt]));
+  };
+
+  return {
+    take: (row) => {
+      line += 1;
+      if (line <= shape.firstRow || row.every((cell) => cell === '')) return true;
+      const time = timeIn(row);
+      if (time === undefined) broken.add(line);
+      else if (last !== undefined && (shape.isReversed ? time > last : time < last)) backwards.add(line);
+      else {
+        last = time;
+        put(row, time);
+      }
+      return table.bytes() <= largestRecording;
+    },
+    end: () => {
+      if (table.bytes() > largestRecording) return failed(sayTooLarge(values.length));
+      if (table.rows() === 0) return failed('No row of this log has a time and one of these values.');
+      const { times, columns } = table.ended(shape.isReversed);
+      const channels = values.map(
+        ({ name, unit }, index): Channel => ({
+          key: `log.${index + 1}`,
+          name,
+          unit,
+          unitName: fileName,
+          values: columns[index] ?? new Float64Array(),
+        }),
+      );
+      const first = times[0] ?? 0;
+      const length = (times.at(-1) ?? 0) - first;
+      const startedAtMs = Math.round(shape.timeForm === 'date' ? first : endedAtMs - length);
+      const recording = { startedAtMs, times: times.map((time) => time - first), channels, marks: [] };
+      return ok({ recording, broken: broken.told(), backwards: backwards.told() });
+    },
+  };
+}
+
+const sayTooLarge = (count: number): string =>
+  `With ${count} values this log is larger than the ${largestRecording / 1024 / 1024} MB that a recording may have. Choose fewer values.`;
+
+/** A cell that says something and is no number: the tool had no value then. An empty one was not read. */
+function cellOf(text: string | undefined): number {
+  if (text === undefined || text === '') return Number.NaN;
+  return readNumber(text) ?? noValue;
+}
+
+function makeLeftOut() {
+  let count = 0;
+  const lines: number[] = [];
+  return {
+    add: (line: number) => {
+      count += 1;
+      if (lines.length < shownLines) lines.push(line);
+    },
+    told: (): LeftOut => ({ count, lines }),
+  };
+}
+
+const firstCapacity = 1024;
+
+/** Rows that grow: as arrays of numbers, as a log of an hour has millions of them. */
+function makeTable(width: number) {
+  let rows = 0;
+  let times = new Float64Array(firstCapacity);
+  let columns = Array.from({ length: width }, () => new Float64Array(firstCapacity).fill(Number.NaN));
+  const grown = (column: Float64Array, fill: number) => {
+    const larger = new Float64Array(2 * column.length).fill(fill, column.length);
+    larger.set(column);
+    return larger;
+  };
+  return {
+    rows: () => rows,
+    bytes: () => rows * (width + 1) * bytesPerNumber,
+    lastTime: () => (rows === 0 ? undefined : times[rows - 1]),
+    /** @returns the number of the new row */
+    addRow: (time: number): number => {
+      if (rows === times.length) {
+        times = grown(times, 0);
+        columns = columns.map((column) => grown(column, Number.NaN));
+      }
+      times[rows] = time;
+      rows += 1;
+      return rows - 1;
+    },
+    set: (row: number, column: number, value: number): void => {
+      const values = columns[column];
+      if (values) values[row] = value;
+    },
+    ended: (isReversed: boolean) => {
+      const whole = [times, ...columns].map((column) => column.slice(0, rows));
+      if (isReversed) for (const column of whole) column.reverse();
+      const [allTimes = new Float64Array(), ...allColumns] = whole;
+      return { times: allTimes, columns: allColumns };
+    },
+  };
+}
