@@ -1,6 +1,10 @@
+import { mkdtemp, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { blankArrival, stampJobEvent } from '@probe-trail/core/job';
 import { type RecordingListItem, readRecording } from '@probe-trail/core/recording';
 import { expect } from 'chai';
+import type { ElementHandle } from 'puppeteer-core';
 import { expectAccessible } from '../support/axe.js';
 import { aUser, choose, desk, pickFirst, send, tablet, type User, until } from '../support/user.js';
 import { standsStill } from '../support/views.js';
@@ -87,6 +91,45 @@ describe('a recorded drive', () => {
     await choose(ines, 'Aligned', 'by their first mark');
     await ines.missing('One of the two has no mark');
     await expectAccessible(ines);
+    await ines.goTo(`/jobs/${jobId}`);
+    await ines.click('FG-08, Brake warning lamp comes on over bumps');
+    await ines.see('Recording of');
+  });
+
+  it('that another tool has made is imported, with what it does not say', async () => {
+    const rows = Array.from({ length: 400 }, (_, at) =>
+      at === 100 ? '###;;;' : `${String(at / 10).replace('.', ',')};${98 + (at % 40)};${750 + at};${at % 2}`,
+    );
+    const file = join(await mkdtemp(join(tmpdir(), 'probe-trail-log-')), 'Hill climb.csv');
+    await writeFile(file, ['Logger 7', 'Zeit;Boost [kPa];Speed;Switch', 's;kPa;rpm;', ...rows].join('\r\n'));
+    await ines.goTo(`/jobs/${jobId}/recordings/new`);
+    await ines.see('Choose a file');
+    await ((await ines.page.$('input[type="file"]')) as ElementHandle<HTMLInputElement>).uploadFile(file);
+    await ines.see('3 of 3 values');
+    await ines.see('1 value without a unit that is known here');
+    await expectAccessible(ines);
+    await ines.fill('Unit of Switch', '%');
+    await ines.missing('without a unit that is known here');
+    await ines.fill('Name of 2', 'engine speed');
+    await ines.click('Import');
+    await ines.see('Kept: 39.9 s of 3 values.');
+    await ines.see('1 row left out, without a time: line 104.');
+    await ines.click('Open the recording');
+    await ines.see('engine speed');
+    await until(async () =>
+      (await recordings()).some(
+        ({ name, channels }) => name === 'Hill climb' && channels.join() === 'Boost,engine speed,Switch',
+      ),
+    );
+  });
+
+  it('says of a file that is none why it cannot be imported', async () => {
+    const file = join(await mkdtemp(join(tmpdir(), 'probe-trail-log-')), 'letter.txt');
+    await writeFile(file, 'Dear Hanna,\nthe bus is fine.\n');
+    await ines.goTo(`/jobs/${jobId}/recordings/new`);
+    await ines.see('Choose a file');
+    await ((await ines.page.$('input[type="file"]')) as ElementHandle<HTMLInputElement>).uploadFile(file);
+    await ines.see('No row of this file has a time and a value.');
     await ines.goTo(`/jobs/${jobId}`);
     await ines.click('FG-08, Brake warning lamp comes on over bumps');
     await ines.see('Recording of');

@@ -15,6 +15,7 @@ export const views: Readonly<Record<string, readonly [path: string, sign: string
   'codes by hand': ['/jobs/job-fg-14/codes/new?from=hand', 'Keep this sheet'],
   'live values': ['/jobs/job-fg-06/live', 'Reset min and max'],
   'the actuators': ['/jobs/job-fg-14/actuators', 'Stop all on this vehicle'],
+  'the import of a log': ['/jobs/job-fg-06/recordings/new', 'Choose a file'],
   'the watch': ['/jobs/job-fg-14/watch', 'silent from the start'],
   'choosing a plan': ['/jobs/job-fg-07/plans', 'Follow this plan'],
   'the vehicles': ['/vehicles', 'FG-14'],

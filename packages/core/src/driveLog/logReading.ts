@@ -1,6 +1,6 @@
 import { type Channel, largestRecording, noValue, type Recording, rowMs } from '../recording/index.js';
 import { failed, ok, type Result } from '../result/index.js';
-import type { LogShape } from './logShape.js';
+import { type LaidOutLog, logRowsOf } from './logShape.js';
 import { onItsDay, readNumber, readTime } from './logTime.js';
 
 /** A value of a log as it is kept: what it is called, and its unit. */
@@ -12,7 +12,7 @@ export interface ChosenValue {
 
 /** What is read of a log, as somebody has confirmed it. */
 export interface LogChoice {
-  readonly shape: LogShape;
+  readonly layout: LaidOutLog;
   readonly values: readonly ChosenValue[];
   /** Of the file: stands as the unit of each value. */
   readonly fileName: string;
@@ -34,10 +34,10 @@ export interface LeftOut {
   readonly lines: readonly number[];
 }
 
-/** Takes the rows of a log one by one, those above the first values too. */
+/** Takes the text of a log in pieces, from its beginning. */
 export interface LogReading {
   /** @returns whether there is room for more */
-  readonly take: (row: readonly string[]) => boolean;
+  readonly take: (text: string) => boolean;
   /** The problem is a sentence. */
   readonly end: () => Result<ReadLog, string>;
 }
@@ -46,7 +46,8 @@ const bytesPerNumber = 8;
 const shownLines = 5;
 
 /** Reads a log as it was chosen. Of a log of single values, those of one tenth of a second stand in one row. */
-export function makeLogReading({ shape, values, fileName, endedAtMs }: LogChoice): LogReading {
+export function makeLogReading({ layout, values, fileName, endedAtMs }: LogChoice): LogReading {
+  const { shape, delimiter } = layout;
   const table = makeTable(values.length);
   const columnOf = new Map(values.map(({ source }, index) => [source, index]));
   const at = values.map(({ source }) => Number(source));
@@ -54,6 +55,8 @@ export function makeLogReading({ shape, values, fileName, endedAtMs }: LogChoice
   const backwards = makeLeftOut();
   let line = 0;
   let last: number | undefined;
+  /** What came of a line that has not ended. */
+  let rest = '';
 
   const timeIn = (row: readonly string[]): number | undefined => {
     const time = readTime(row[shape.timeAt] ?? '', shape.timeForm);
@@ -71,20 +74,29 @@ export function makeLogReading({ shape, values, fileName, endedAtMs }: LogChoice
     table.set(table.lastTime() === slot ? table.rows() - 1 : table.addRow(slot), index, cellOf(row[shape.valueAt]));
   };
 
+  const takeRow = (row: readonly string[]): void => {
+    line += 1;
+    if (line <= shape.firstRow || row.every((cell) => cell === '')) return;
+    const time = timeIn(row);
+    if (time === undefined) broken.add(line);
+    else if (last !== undefined && (shape.isReversed ? time > last : time < last)) backwards.add(line);
+    else {
+      last = time;
+      put(row, time);
+    }
+  };
+
   return {
-    take: (row) => {
-      line += 1;
-      if (line <= shape.firstRow || row.every((cell) => cell === '')) return true;
-      const time = timeIn(row);
-      if (time === undefined) broken.add(line);
-      else if (last !== undefined && (shape.isReversed ? time > last : time < last)) backwards.add(line);
-      else {
-        last = time;
-        put(row, time);
-      }
+    take: (text) => {
+      const all = rest + text;
+      const whole = all.lastIndexOf('\n') + 1;
+      rest = all.slice(whole);
+      // A text that ends with a line has an empty row behind it.
+      if (whole > 0) for (const row of logRowsOf(all.slice(0, whole - 1), delimiter)) takeRow(row);
       return table.bytes() <= largestRecording;
     },
     end: () => {
+      if (rest !== '') for (const row of logRowsOf(rest, delimiter)) takeRow(row);
       if (table.bytes() > largestRecording) return failed(sayTooLarge(values.length));
       if (table.rows() === 0) return failed('No row of this log has a time and one of these values.');
       const { times, columns } = table.ended(shape.isReversed);

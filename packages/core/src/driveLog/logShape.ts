@@ -61,11 +61,9 @@ export function layoutOfLog(beginning: string): Result<LaidOutLog, string> {
   return failed(problems.find((problem) => problem !== noRow) ?? noRow);
 }
 
-const logRowsOf = (text: string, delimiter: string): LogRows =>
-  Papa.parse<string[]>(text, { delimiter }).data.map(trimmed);
-
-/** A row without the blanks around its cells. */
-export const trimmed = (row: readonly string[]): readonly string[] => row.map((cell) => cell.trim());
+/** The rows of a text with their cells, without the blanks around them. */
+export const logRowsOf = (text: string, delimiter: string): LogRows =>
+  Papa.parse<string[]>(text, { delimiter }).data.map((row) => row.map((cell) => cell.trim()));
 
 const noRow = 'No row of this file has a time and a value. A log has a row for each moment.';
 const rowsLookedAt = 3;

@@ -38,6 +38,7 @@ const views: Readonly<Record<PageName, RouteObject>> = {
   sheets: view(() => import('../codes/SheetsPage'), 'SheetsPage'),
   newSheet: view(() => import('../codes/NewSheetPage'), 'NewSheetPage'),
   live: view(() => import('../live/LivePage'), 'LivePage'),
+  importLog: view(() => import('../recording/ImportLogPage'), 'ImportLogPage'),
   recording: view(() => import('../recording/RecordingPage'), 'RecordingPage'),
   actuators: view(() => import('../actuator/ActuatorsPage'), 'ActuatorsPage'),
   watch: view(() => import('../live/WatchPage'), 'WatchPage'),

@@ -2,7 +2,7 @@ import { readCodeText } from '@probe-trail/core/codes';
 import { cutText } from '@probe-trail/core/text';
 import type { Line } from '@probe-trail/core/vehicle';
 import { expose } from 'comlink';
-import { decodeText } from './decodeText';
+import { decodeText } from '../ui/decodeText';
 
 /** Reads a report away from the thread in which somebody works: one of 50 MB takes seconds. */
 const reportReader = {

@@ -30,6 +30,7 @@ export const pages = {
   newSheet: { path: '/jobs/:jobId/codes/new' },
   live: { path: '/jobs/:jobId/live' },
   watch: { path: '/jobs/:jobId/watch' },
+  importLog: { path: '/jobs/:jobId/recordings/new' },
   recording: { path: '/jobs/:jobId/recordings/:recordingId' },
   actuators: { path: '/jobs/:jobId/actuators' },
   planChoice: { path: '/jobs/:jobId/plans' },

@@ -79,7 +79,12 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
   return (
     <>
       {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
-      <RecordBar recorder={recorder} values={shown} samplesOf={(key) => store.seriesOf(key).since(0)} />
+      <RecordBar
+        jobId={open.jobId}
+        recorder={recorder}
+        values={shown}
+        samplesOf={(key) => store.seriesOf(key).since(0)}
+      />
       <Group className={classes.bar} gap="sm">
         <AddValue
           values={values.filter(({ key }) => !keys.includes(key))}

@@ -10,6 +10,7 @@ import { sayLength } from './sayLength';
 import type { DriveRecorder } from './useRecorder';
 
 interface BarProps {
+  readonly jobId: string;
   readonly recorder: DriveRecorder;
   /** What is recorded: what stands on the board. */
   readonly values: readonly LiveValue[];
@@ -17,7 +18,7 @@ interface BarProps {
 }
 
 /** Records a drive: one key starts it, one large key marks, and what was seen already can be kept without having been started. */
-export function RecordBar({ recorder, values, samplesOf }: BarProps) {
+export function RecordBar({ jobId, recorder, values, samplesOf }: BarProps) {
   const { startedAtMs, marks, start, mark, stop, keepSeen, kept, problem } = recorder;
   const isOn = startedAtMs !== undefined;
   // A foot switch and the key of a headset are keyboards too.
@@ -56,6 +57,9 @@ export function RecordBar({ recorder, values, samplesOf }: BarProps) {
             onClick={() => keepSeen(values, samplesOf)}
           >
             Keep the last 15 minutes
+          </Button>
+          <Button size="lg" variant="subtle" color="gray" component={Link} to={`/jobs/${jobId}/recordings/new`}>
+            Import a log
           </Button>
         </div>
       )}

@@ -25,6 +25,7 @@ export function RecordingsPart({ jobId }: { readonly jobId: string }) {
           ),
         )}
       </ul>
+      <Link to={`/jobs/${jobId}/recordings/new`}>Import a log</Link>
     </Part>
   );
 }

@@ -120,7 +120,8 @@ function dataOf(group: readonly DrawnChannel[], { fromMs, toMs }: View): ChartDa
         if (!isDense(of)) return [{ ...line, data: points.least }];
         return [
           { ...line, borderWidth: 0, data: points.least },
-          { ...line, borderWidth: 0, data: points.most, fill: '-1', backgroundColor: drawn },
+          // Where least and greatest are one, there is no area to be seen.
+          { ...line, borderWidth: 1, data: points.most, fill: '-1', backgroundColor: drawn },
         ];
       };
       return [...band(cells, []), ...(over.length > 0 ? band(over, [6, 4]) : [])];

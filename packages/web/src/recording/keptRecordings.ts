@@ -7,6 +7,7 @@ import { clockOffsetMs, deviceNowMs } from '../device/clock';
 import { device, type KeptRecording, type RecordingRun } from '../device/database';
 import { keepOnDevice } from './keepOnDevice';
 import { lockOf } from './lockOf';
+import type { WrittenRecording } from './log.worker';
 import type { RecordingReader } from './recording.worker';
 
 /** Writes a recording into its file, away from the thread in which somebody works, and keeps it on this device. */
@@ -16,15 +17,36 @@ export async function keepRecording(jobId: string, name: string, recorded: Recor
   const thread = new Worker(new URL('./recording.worker.ts', import.meta.url), { type: 'module' });
   const bytes = new Uint8Array(await wrap<RecordingReader>(thread).write(recording));
   thread.terminate();
-  const info: NewRecording = {
-    // It is called by the complaint, which may be longer.
-    name: cutText(name, recordingLengths.name ?? name.length),
+  const info = infoOf(name, {
+    bytes,
     startedAtMs: recording.startedAtMs,
-    lengthMs: Math.round(recording.times.at(-1) ?? 0),
+    lengthMs: recording.times.at(-1) ?? 0,
     channels: recording.channels.map((channel) => channel.name),
     markCount: recording.marks.length,
-    byteCount: bytes.length,
-  };
+  });
+  return keepWritten(jobId, info, bytes);
+}
+
+/** What lists say of a recording. */
+export const infoOf = (
+  name: string,
+  { bytes, startedAtMs, lengthMs, channels, markCount }: WrittenRecording,
+): NewRecording => ({
+  // It is called by the complaint, which may be longer.
+  name: cutText(name, recordingLengths.name ?? name.length),
+  startedAtMs: Math.round(startedAtMs),
+  lengthMs: Math.round(lengthMs),
+  channels,
+  markCount,
+  byteCount: bytes.length,
+});
+
+/** Keeps a recording that is in its file already on this device. */
+export async function keepWritten(
+  jobId: string,
+  info: NewRecording,
+  bytes: Uint8Array<ArrayBuffer>,
+): Promise<KeptRecording> {
   const kept = { recordingId: bytesToHex(sha256(bytes)), jobId, info, bytes, isSent: false };
   await keepOnDevice(kept);
   return kept;
