@@ -1,7 +1,7 @@
 import { mkdtemp, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { blankArrival, stampJobEvent } from '@probe-trail/core/job';
+import { blankArrival, type JobLog, stampJobEvent } from '@probe-trail/core/job';
 import { type RecordingListItem, readRecording } from '@probe-trail/core/recording';
 import { expect } from 'chai';
 import type { ElementHandle } from 'puppeteer-core';
@@ -94,6 +94,22 @@ describe('a recorded drive', () => {
     await ines.goTo(`/jobs/${jobId}`);
     await ines.click('FG-08, Brake warning lamp comes on over bumps');
     await ines.see('Recording of');
+  });
+
+  it('says how the vehicle was tried out, where it was driven since the repair', async () => {
+    await ines.goTo('/jobs/job-fg-06');
+    await ines.see('Not proven yet');
+    await ines.click('Try it out');
+    await pickFirst(ines, 'From a recording', 'Drive');
+    await ines.see('It shows 3 min, 1.4 km, up to 50 km/h, 2 stops, coolant 9 °C at first, 46 °C at most.');
+    await ines.click('It did not show');
+    await ines.click('Record how it was tried');
+    await ines.see('tried once, 3 min and 1 km, when cold, as recorded; still to be tried under load');
+    await until(async () => {
+      const log = (await (await send(world.server.url, 'GET', '/api/jobs/job-fg-06')).json()) as JobLog;
+      const tried = log.events.findLast((event) => event.kind === 'triedOut');
+      return tried?.minutes === 3 && tried.topSpeed === 50 && tried.recordingId !== undefined;
+    });
   });
 
   it('that another tool has made is imported, with what it does not say', async () => {

@@ -155,6 +155,9 @@ const cases = {
       .required()
       .oneOf(Object.keys(trialResults) as TrialResult[]),
     seen: draftText(2000),
+    recordingId: string()
+      .matches(/^[0-9a-f]{64}$/, '${path} is no id of a recording')
+      .meta({ description: 'the recording of the drive, from which it was filled in; left out: none' }),
   }),
   selfTestRun: closedObject({
     ...kindOf('selfTestRun'),

@@ -58,9 +58,11 @@ function sayTrials(trials: readonly Trial[]): string {
   const kilometres = sum((trial) => trial.kilometres);
   const times = trials.length === 1 ? 'once' : trials.length === 2 ? 'twice' : `${trials.length} times`;
   const under = [...new Set(trials.flatMap((trial) => trial.under))];
+  const isRecorded = trials.every(({ recordingId }) => recordingId !== undefined);
   return [
     `tried ${times}, ${sum(({ minutes }) => minutes)} min${kilometres > 0 ? ` and ${kilometres} km` : ''}${trials.length > 1 ? ' in all' : ''}`,
     ...(under.length > 0 ? [sayConditions(under)] : []),
+    ...(isRecorded ? ['as recorded'] : []),
   ].join(', ');
 }
 

@@ -51,7 +51,7 @@ const channelOf = ({ channels }: Recording, key: string): Channel | undefined =>
   channels.find((channel) => channel.key === key);
 
 /** The values of a channel, each held until the next one, for as long as a gap may be; `noValue` is held too. */
-function held(recording: Recording, key: string): Float64Array | undefined {
+export function held(recording: Recording, key: string): Float64Array | undefined {
   const channel = channelOf(recording, key);
   if (!channel) return undefined;
   const { times } = recording;

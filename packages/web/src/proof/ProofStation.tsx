@@ -50,7 +50,9 @@ export function ProofStation({ open, isDue }: StationBodyProps) {
         </p>
       )}
       <ProofPoints open={open} proof={proof} trails={trails} mayWork={isOpen} />
-      {isOpen && adding === 'trial' && <TryOut open={open} repairId={repairId} onRecorded={close} />}
+      {isOpen && adding === 'trial' && (
+        <TryOut open={open} sinceMs={proof.repair?.atMs ?? 0} repairId={repairId} onRecorded={close} />
+      )}
       {isOpen && adding === 'selfTest' && <SelfTest open={open} repairId={repairId} onRecorded={close} />}
       {isOpen && adding === undefined && (
         <Group>

@@ -6,14 +6,18 @@ import {
   trialConditions,
   trialResults,
 } from '@probe-trail/core/job';
+import type { DriveFacts } from '@probe-trail/core/recording';
 import { useKeptState } from '../device/keptState';
-import { isListOf, isNullOr, isNumber, isOneOf, isShaped, isText } from '../device/shapes';
+import { isListOf, isMissingOr, isNullOr, isNumber, isOneOf, isShaped, isText } from '../device/shapes';
 import { TextBlock } from '../fields/TextField';
 import type { OpenJob } from '../job/useJob';
 import { useRecording } from '../job/useRecording';
+import { DrivePicker, sayDrive } from '../recording/DrivePicker';
 
 interface TryOutProps {
   readonly open: OpenJob;
+  /** When it was repaired: a drive before that shows nothing of it. */
+  readonly sinceMs: number;
   /** The repair that is to be proven; `null` where nothing was repaired. */
   readonly repairId: string | null;
   readonly onRecorded: () => void;
@@ -26,9 +30,20 @@ interface Trial {
   readonly topSpeed: number | null;
   readonly complaint: TrialResult | null;
   readonly seen: string;
+  /** The recording of the drive, and what it shows. */
+  readonly recordingId?: string | null;
+  readonly shows?: string;
 }
 
-const nothingTried: Trial = { under: [], minutes: null, kilometres: null, topSpeed: null, complaint: null, seen: '' };
+const nothingTried: Trial = {
+  under: [],
+  minutes: null,
+  kilometres: null,
+  topSpeed: null,
+  complaint: null,
+  seen: '',
+};
+const mostSpeed = 200;
 const conditions = Object.keys(trialConditions) as TrialCondition[];
 const results = Object.keys(trialResults) as TrialResult[];
 const isTrial = isShaped<Trial>({
@@ -38,20 +53,23 @@ const isTrial = isShaped<Trial>({
   topSpeed: isNullOr(isNumber),
   complaint: isNullOr(isOneOf(results)),
   seen: isText,
+  recordingId: isMissingOr(isNullOr(isText)),
+  shows: isMissingOr(isText),
 });
 
 /** How the vehicle was tried out: under which conditions, how long, how far, and what the complaint did. */
-export function TryOut({ open: { jobId, record }, repairId, onRecorded }: TryOutProps) {
+export function TryOut({ open: { jobId, record }, sinceMs, repairId, onRecorded }: TryOutProps) {
   const { note, isBusy } = useRecording(record);
   const [trial, setTrial, forget] = useKeptState<Trial>(`trial-${jobId}`, nothingTried, isTrial);
   const set = (more: Partial<Trial>) => setTrial((last) => ({ ...last, ...more }));
-  const { minutes, complaint } = trial;
+  const { minutes, complaint, shows = '' } = trial;
   const isReady = minutes !== null && complaint !== null;
   const send = async () => {
     if (!isReady) return;
-    const { under, kilometres, topSpeed, seen } = trial;
+    const { under, kilometres, topSpeed, seen, recordingId = null } = trial;
     const tried = { under: [...under], minutes, kilometres: kilometres ?? 0, topSpeed, complaint, seen: seen.trim() };
-    if (!(await note({ kind: 'triedOut', repairId, ...tried }))) return;
+    const recorded = recordingId === null ? {} : { recordingId };
+    if (!(await note({ kind: 'triedOut', repairId, ...tried, ...recorded }))) return;
     forget();
     onRecorded();
   };
@@ -64,6 +82,14 @@ export function TryOut({ open: { jobId, record }, repairId, onRecorded }: TryOut
       }}
     >
       <Stack maw={760} my="md">
+        <DrivePicker
+          jobId={jobId}
+          sinceMs={sinceMs}
+          recordingId={trial.recordingId ?? undefined}
+          onPick={(recordingId) => set({ recordingId: recordingId ?? null, shows: '' })}
+          onFacts={(facts) => shows === '' && setTrial((last) => withDrive(last, facts))}
+        />
+        {shows !== '' && <p role="status">It shows {shows}.</p>}
         <Chip.Group
           multiple
           value={[...trial.under]}
@@ -87,7 +113,7 @@ export function TryOut({ open: { jobId, record }, repairId, onRecorded }: TryOut
           />
           <Whole
             label="Top speed, km/h"
-            most={200}
+            most={mostSpeed}
             value={trial.topSpeed}
             onValue={(next) => set({ topSpeed: next })}
           />
@@ -115,6 +141,16 @@ export function TryOut({ open: { jobId, record }, repairId, onRecorded }: TryOut
     </form>
   );
 }
+
+/** What a recording shows is filled in; what somebody has chosen besides stays. */
+const withDrive = (trial: Trial, facts: DriveFacts): Trial => ({
+  ...trial,
+  under: conditions.filter((one) => trial.under.includes(one) || facts.reached.includes(one)),
+  minutes: Math.max(1, Math.round(facts.minutes)),
+  kilometres: facts.kilometres === undefined ? trial.kilometres : Math.round(facts.kilometres),
+  topSpeed: facts.topSpeed === undefined ? trial.topSpeed : Math.min(mostSpeed, Math.round(facts.topSpeed)),
+  shows: sayDrive(facts),
+});
 
 interface WholeProps {
   readonly label: string;

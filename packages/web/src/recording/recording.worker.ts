@@ -3,6 +3,8 @@ import {
   type Cell,
   type ChannelInfo,
   cellsOf,
+  type DriveFacts,
+  driveFacts,
   findStretches,
   lengthOf,
   type Mark,
@@ -76,6 +78,7 @@ const recordingReader = {
     const found = open ? findStretches(open.recording, question) : [];
     return { stretches: found, sum: sumOf(found, open ? lengthOf(open.recording) : 0) };
   },
+  drive: (): DriveFacts | undefined => open && driveFacts(open.recording),
   csv: (): string => (open ? recordingToCsv(open.recording) : ''),
 };
 
