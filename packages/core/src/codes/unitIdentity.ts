@@ -24,14 +24,17 @@ export interface IdentityNotice {
   readonly belongs: readonly string[];
 }
 
-type Told = Pick<CodeSheet, 'units'>;
+/** What the units of an earlier sheet said. */
+interface Told {
+  readonly units: readonly Pick<SheetUnit, 'unitId' | 'identity'>[];
+}
 
 /**
  * What the identities of a sheet say: units that are others than on an earlier sheet, and those that the model does not have.
  * @param earlier sheets of the same vehicle, the oldest first
  */
 export function identityNotices(
-  sheet: Told,
+  sheet: Pick<CodeSheet, 'units'>,
   earlier: readonly Told[],
   line: Line | undefined,
 ): readonly IdentityNotice[] {

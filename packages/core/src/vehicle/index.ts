@@ -32,5 +32,5 @@ export {
   vehicleChangeSchema,
   vehicleParamsSchema,
 } from './vehicle.js';
-export type { CodeOverTime, VehicleListItem, VehicleSheet } from './vehicleApi.js';
+export type { CodeOverTime, ToldUnits, VehicleListItem, VehicleSheet } from './vehicleApi.js';
 export { checkDigitOf, checkVin, sayVinNotice, tidyVin, type VinNotice } from './vin.js';

@@ -19,6 +19,21 @@ export interface CodeOverTime {
   readonly sheets: number;
 }
 
+/** What the units said on a code sheet that they are. */
+export interface ToldUnits {
+  readonly jobId: string;
+  readonly takenAtMs: number;
+  readonly units: readonly {
+    readonly unitId: string;
+    readonly identity: {
+      readonly part?: string | undefined;
+      readonly hardware?: string | undefined;
+      readonly software?: string | undefined;
+      readonly serial?: string | undefined;
+    };
+  }[];
+}
+
 /** Answer of `GET /api/vehicles/:vehicleId`: everything of its page but its jobs. */
 export interface VehicleSheet {
   readonly vehicle: Vehicle;
@@ -32,4 +47,6 @@ export interface VehicleSheet {
   readonly sideFindings: readonly VehicleFinding[];
   /** What is still to be made good first, then the newest. */
   readonly repairs: readonly VehicleRepair[];
+  /** What its units said that they are on the sheets of the last visits, the first first. */
+  readonly toldUnits: readonly ToldUnits[];
 }

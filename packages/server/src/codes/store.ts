@@ -1,7 +1,7 @@
 import { type CodeSheet, formatFaultCode, isSeen, type NewSheet } from '@probe-trail/core/codes';
 import { groupBy } from '@probe-trail/core/list';
-import type { CodeOverTime } from '@probe-trail/core/vehicle';
-import { and, asc, eq, sql } from 'drizzle-orm';
+import type { CodeOverTime, ToldUnits } from '@probe-trail/core/vehicle';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../db/openDatabase.js';
 import { codeSheetTable, sheetCodeTable } from './table.js';
 
@@ -69,6 +69,19 @@ export const makeCodeStore = ({ orm }: Database) => ({
     return new Map(
       [...ofJob].map(([jobId, some]) => [jobId, some.map((one) => `${one.unitId} ${formatFaultCode(one)}`)]),
     );
+  },
+
+  /** What the units said that they are on the sheets of some visits, the first first. */
+  toldUnits: async (jobIds: readonly string[]): Promise<ToldUnits[]> => {
+    const rows = await orm
+      .select({ jobId: codeSheetTable.jobId, document: codeSheetTable.document })
+      .from(codeSheetTable)
+      .where(and(inArray(codeSheetTable.jobId, [...jobIds]), eq(codeSheetTable.isVoid, false)))
+      .orderBy(asc(codeSheetTable.takenAtMs));
+    return rows.flatMap(({ jobId, document: { takenAtMs, units } }) => {
+      const told = units.flatMap(({ unitId, identity }) => (identity ? [{ unitId, identity }] : []));
+      return told.length > 0 ? [{ jobId, takenAtMs, units: told }] : [];
+    });
   },
 
   /** Every code that was ever on this vehicle, the last seen first. */

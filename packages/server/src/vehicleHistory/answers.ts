@@ -1,7 +1,8 @@
+import { unitIdentitySchema } from '@probe-trail/core/codes';
 import { repairSchema, type VehicleRepair, type VisitCodes } from '@probe-trail/core/repair';
 import { closedObject, idText } from '@probe-trail/core/schema';
 import { customerAnswers, sideFindingSchema, type VehicleFinding } from '@probe-trail/core/sideFinding';
-import type { CodeOverTime, VehicleSheet } from '@probe-trail/core/vehicle';
+import type { CodeOverTime, ToldUnits, VehicleSheet } from '@probe-trail/core/vehicle';
 import { amount, answer, keyOf, listOf, text, textOrNull } from '../answer/index.js';
 import { odometerAnswer, vehicleAnswer } from '../vehicle/answers.js';
 
@@ -45,6 +46,14 @@ const vehicleRepair = answer<VehicleRepair>()(
 
 const visitCodes = answer<VisitCodes>()(closedObject({ jobId: idText(), atMs: amount(), codes: listOf(text()) }));
 
+const toldUnits = answer<ToldUnits>()(
+  closedObject({
+    jobId: idText(),
+    takenAtMs: amount(),
+    units: listOf(closedObject({ unitId: idText(), identity: unitIdentitySchema.required() })),
+  }),
+);
+
 export const vehicleSheetAnswer = answer<VehicleSheet>()(
   closedObject({
     vehicle: vehicleAnswer.required(),
@@ -53,5 +62,6 @@ export const vehicleSheetAnswer = answer<VehicleSheet>()(
     visits: listOf(visitCodes),
     sideFindings: listOf(sideFinding),
     repairs: listOf(vehicleRepair),
+    toldUnits: listOf(toldUnits),
   }),
 );

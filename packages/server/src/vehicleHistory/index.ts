@@ -20,6 +20,9 @@ interface VehicleRoute {
   Params: { vehicleId: string };
 }
 
+// A unit that was another one is seen on the next visit, or on the one after it.
+const comparedVisits = 4;
+
 /** Below a vehicle: what was ever found on it, its jobs and its trails. */
 export const vehicleHistoryPlugin: FastifyPluginAsync<HistoryOptions> = async (app, { vehicles, codes, jobs }) => {
   const params = vehicleParamsSchema;
@@ -40,7 +43,8 @@ export const vehicleHistoryPlugin: FastifyPluginAsync<HistoryOptions> = async (a
       const visits = jobsOfVehicle
         .map(({ jobId, takenInAtMs }) => ({ jobId, atMs: takenInAtMs, codes: codesOfVisits.get(jobId) ?? [] }))
         .reverse();
-      return { vehicle, odometer, codes: overTime, visits, sideFindings, repairs };
+      const toldUnits = await codes.toldUnits(jobsOfVehicle.slice(0, comparedVisits).map(({ jobId }) => jobId));
+      return { vehicle, odometer, codes: overTime, visits, sideFindings, repairs, toldUnits };
     },
   );
 

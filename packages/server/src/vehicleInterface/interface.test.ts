@@ -3,7 +3,7 @@ import type { JobLog, NewJobEvent } from '@probe-trail/core/job';
 import { blankRepair } from '@probe-trail/core/repair';
 import { type ReadingProgress, type Rig, withProgress } from '@probe-trail/core/vehicleInterface';
 import { expect } from 'chai';
-import { appendTo, jobEvent, takeInVehicle } from '../testing/aJob.js';
+import { appendTo, jobEvent, takeInVehicle, takenIn } from '../testing/aJob.js';
 import { aServer, type TestServer, testPassword } from '../testing/aServer.js';
 
 const code = (
@@ -137,6 +137,29 @@ describe('the vehicle interface', () => {
     const [job] = (await server.ask('GET', '/api/jobs')).body as unknown as readonly { readonly vehicleId: string }[];
     const sheet = (await server.ask('GET', `/api/vehicles/${job?.vehicleId}`)).body;
     expect((sheet.codes as readonly { readonly code: string }[]).map((one) => one.code)).to.deep.equal(['P0118']);
+  });
+
+  it('told what the units are, which is there on the next visit', async () => {
+    server = await aServer(undefined, [rig()]);
+    const vehicleId = await takeInVehicle(server);
+    const unit = { unitId: 'A10', name: 'engine control unit', answer: 'answered' };
+    const sheet = (sheetId: string, takenAtMs: number, identity: object | null) =>
+      ({
+        sheetId,
+        source: 'interface',
+        moment: 'asFound',
+        takenAtMs,
+        units: [{ ...unit, identity }],
+        codes: [],
+      }) as const;
+    await server.ask('POST', '/api/jobs/j1/sheets', sheet('s1', 100, { part: 'LP35-A10-1', serial: 'S1' }));
+    await server.ask('POST', '/api/jobs/j1/sheets', sheet('s2', 200, null));
+    await appendTo(server.ask, 'j2', takenIn(vehicleId));
+    await server.ask('POST', '/api/jobs/j2/sheets', sheet('s3', 300, { part: 'LP35-A10-2' }));
+    expect((await server.ask('GET', `/api/vehicles/${vehicleId}`)).body.toldUnits).to.deep.equal([
+      { jobId: 'j1', takenAtMs: 100, units: [{ unitId: 'A10', identity: { part: 'LP35-A10-1', serial: 'S1' } }] },
+      { jobId: 'j2', takenAtMs: 300, units: [{ unitId: 'A10', identity: { part: 'LP35-A10-2' } }] },
+    ]);
   });
 
   it('of a simulated vehicle is mended by the repair of what is wrong with it, as long as that stands', async () => {

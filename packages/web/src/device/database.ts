@@ -127,6 +127,8 @@ export class DeviceDatabase extends Dexie {
     // Nor what is read from the vehicle and commanded (plan format 9).
     this.version(8).upgrade((change) => change.table('answers').clear());
     this.version(9).stores({ recordings: 'recordingId, jobId', runs: 'runId', pieces: '++seq, runId' });
+    // Nor what the units of a vehicle said that they are on earlier visits.
+    this.version(10).upgrade((change) => change.table('answers').clear());
   }
 }
 

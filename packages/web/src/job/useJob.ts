@@ -3,7 +3,7 @@ import { type Job, type JobEvent, type NewJobEvent, openJob, type Unplugged } fr
 import type { VehicleRepair } from '@probe-trail/core/repair';
 import type { VehicleFinding } from '@probe-trail/core/sideFinding';
 import type { TrailListItem } from '@probe-trail/core/trail';
-import type { Line, OdometerReading, Vehicle } from '@probe-trail/core/vehicle';
+import type { Line, OdometerReading, ToldUnits, Vehicle } from '@probe-trail/core/vehicle';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useCallback, useEffect, useMemo } from 'react';
 import { usePerson } from '../session/sessionApi';
@@ -27,6 +27,8 @@ export interface OpenJob {
   readonly repairs: readonly VehicleRepair[];
   /** What else was noticed on the vehicle on this and earlier visits, as the server has it. */
   readonly sideFindings: readonly VehicleFinding[];
+  /** What the units said that they are on earlier visits, the first first, as the server has it. */
+  readonly toldBefore: readonly ToldUnits[];
   readonly line: Line | undefined;
   /** Records what happened. @returns whether it was recorded; why not is said over the page */
   readonly record: (...events: readonly NewJobEvent[]) => Promise<boolean>;
@@ -52,8 +54,10 @@ export function useJob(jobId: string) {
   const open = useMemo<OpenJob | undefined>(() => {
     if (!local || !log.data || !vehicle.data) return undefined;
     const { trails, unplugged } = log.data;
-    const { vehicle: known, odometer, repairs, sideFindings } = vehicle.data;
-    return { jobId, ...local, trails, unplugged, vehicle: known, odometer, repairs, sideFindings, line, record };
+    const { vehicle: known, odometer, repairs, sideFindings, toldUnits } = vehicle.data;
+    const toldBefore = toldUnits.filter((told) => told.jobId !== jobId);
+    const ofVehicle = { vehicle: known, odometer, repairs, sideFindings, toldBefore };
+    return { jobId, ...local, trails, unplugged, ...ofVehicle, line, record };
   }, [jobId, local, log.data, vehicle.data, line, record]);
   const retry = () => {
     void log.refetch();
