@@ -57,6 +57,23 @@ describe('live values', () => {
     await tobi.missing('no value for');
   });
 
+  it('are computed with: what is wrong with a formula is said, and what it gives stands on the board and stays', async () => {
+    await tobi.click('Compute a value');
+    await tobi.fill('Name', 'charge pressure');
+    await tobi.fill('Formula', 'boostPressure - rail');
+    await tobi.see('“rail” is no value of this model.');
+    await tobi.fill('Formula', 'boostPressure - ambientPressure');
+    await tobi.fill('Unit', 'V');
+    await tobi.see('does not give');
+    await tobi.fill('Unit', 'kPa');
+    await tobi.click('Add it');
+    await until(async () => /0\.0\s*kPa ±/.test(await tileOf(tobi, 'charge pressure')));
+    await tobi.page.reload();
+    await until(async () => /0\.0\s*kPa ±/.test(await tileOf(tobi, 'charge pressure')));
+    await tobi.click('Remove charge pressure');
+    await tobi.missing('charge pressure');
+  });
+
   it('are taken off again', async () => {
     await tobi.click('Remove ambient pressure');
     await until(async () => (await tileOf(tobi, 'ambient pressure')) === '');

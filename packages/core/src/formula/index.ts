@@ -1,6 +1,6 @@
 // What other features and packages may use; every other file here is private to the folder.
-export { type Dimension, dimensionIn, dimensionOf, isAlike } from './dimension.js';
-export { evaluateFormula, scaleFaultIn, toFormulaUnit } from './evaluateFormula.js';
+export { evaluateFormula, toFormulaUnit } from './evaluateFormula.js';
+export { unitFaultIn } from './formulaFault.js';
 export { formulaUnit, type KnownValue, knownIn, type ValueFor } from './knownValue.js';
 export {
   type Formula,

@@ -1,7 +1,8 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { findUnit } from '../units/index.js';
-import { evaluateFormula, type KnownValue, parseFormula, scaleFaultIn, type ValueFor } from './index.js';
+import { scaleFaultIn } from './evaluateFormula.js';
+import { evaluateFormula, type KnownValue, parseFormula, type ValueFor } from './index.js';
 
 /** A fraction of whole numbers: what is computed with it is exact. */
 class Fraction {

@@ -1,6 +1,15 @@
 // What other features and packages may use; every other file here is private to the folder.
 export { alikeOthers, apartFrom } from './alike.js';
 export {
+  asLiveValue,
+  type ComputedNow,
+  type ComputedValue,
+  computeLive,
+  inputsOf,
+  nameInFormula,
+  valuesByName,
+} from './computedValue.js';
+export {
   type LiveReading,
   type LiveSource,
   liveReadingSchema,

@@ -1,7 +1,7 @@
 import { Button, Group, Select } from '@mantine/core';
-import { alikeOthers, type LiveValue, liveValuesOf } from '@probe-trail/core/liveValue';
+import { alikeOthers, type LiveSample, type LiveValue, liveValuesOf, staleMs } from '@probe-trail/core/liveValue';
 import { type LiveLine, mostLiveValues } from '@probe-trail/core/vehicleInterface';
-import { useMemo, useRef, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Wait } from '../api/Wait';
 import { deviceNowMs } from '../device/clock';
@@ -12,9 +12,11 @@ import { type OpenJob, useJob } from '../job/useJob';
 import { RecordBar } from '../recording/RecordBar';
 import { type DriveRecorder, useRecorder } from '../recording/useRecorder';
 import { Notice } from '../spec/Notice';
+import { ComputeValue } from './ComputeValue';
 import classes from './LivePage.module.css';
 import { LiveTile } from './LiveTile';
-import { makeLiveStore } from './liveStore';
+import { type LiveStore, makeLiveStore } from './liveStore';
+import { useComputed } from './useComputed';
 import { useSeconds } from './useSeconds';
 import { useVehicleStream } from './useVehicleStream';
 
@@ -51,6 +53,15 @@ function recordLine(
   else for (const { key, unitId } of shown) if (unitId === line.unitId) recorder.take(key, { atMs, value: null });
 }
 
+const keysOfUnit = (unitId: string, values: readonly LiveValue[]): readonly string[] =>
+  values.filter((value) => value.unitId === unitId).map(({ key }) => key);
+
+/** What was read last, unless it is too old to be computed with. */
+function latestIn(store: LiveStore, key: string, atMs: number): LiveSample | undefined {
+  const newest = store.seriesOf(key).newest();
+  return newest && atMs - newest.atMs <= staleMs ? newest : undefined;
+}
+
 const isKeys = isListOf(isText);
 const none: readonly string[] = [];
 
@@ -63,18 +74,31 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
   const [isFrozen, setIsFrozen] = useState(false);
   const second = useSeconds();
   const known = useMemo(() => new Map(values.map((value) => [value.key, value])), [values]);
-  const shown = useMemo(() => keys.flatMap((key) => known.get(key) ?? []), [keys, known]);
+  const computed = useComputed(open.vehicle.lineId, values);
+  const read = useMemo(() => keys.flatMap((key) => known.get(key) ?? []), [keys, known]);
+  const shown = useMemo(() => [...read, ...computed.values], [read, computed.values]);
   const alike = useMemo(() => alikeOthers(shown), [shown]);
-  const asked = shown.map(({ key }) => key).join(',');
+  const asked = [...new Set([...read.map(({ key }) => key), ...computed.inputKeys])].join(',');
   const problem = useVehicleStream<LiveLine>(
     asked === '' ? undefined : `/api/jobs/${open.jobId}/interface/live?values=${encodeURIComponent(asked)}`,
     (line) => {
       const atMs = deviceNowMs();
       store.take(line, atMs);
       recordLine(recorder, shown, line, atMs);
+      const told = line.kind === 'values' ? line.values.map(({ key }) => key) : keysOfUnit(line.unitId, values);
+      for (const { key, value, uncertainty } of computed.ofKeys(told, (one) => latestIn(store, one, atMs))) {
+        store.put(key, { atMs, value }, uncertainty);
+        recorder.take(key, { atMs, value });
+      }
     },
   );
-  const remove = useRef((key: string) => setKeys((last) => last.filter((one) => one !== key))).current;
+  const remove = useCallback(
+    (key: string) => {
+      setKeys((last) => last.filter((one) => one !== key));
+      computed.remove(key);
+    },
+    [setKeys, computed.remove],
+  );
   if (values.length === 0) return <NoValues />;
   return (
     <>
@@ -97,6 +121,7 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
           }
           onAdd={(key) => setKeys((last) => [...last, key])}
         />
+        <ComputeValue computed={computed} isDisabled={isRecording} />
         <Button
           size="lg"
           variant={isFrozen ? 'filled' : 'default'}

@@ -1,5 +1,6 @@
 import { CloseButton } from '@mantine/core';
 import { apartFrom, decimalsOf, isPossible, type LiveValue } from '@probe-trail/core/liveValue';
+import { formatPlain } from '@probe-trail/core/reading';
 import { memo, useMemo, useRef, useSyncExternalStore } from 'react';
 import { deviceNowMs } from '../device/clock';
 import { sayCount } from '../ui/sayCount';
@@ -30,6 +31,7 @@ export const LiveTile = memo(function LiveTile({ value, store, others, isFrozen,
   const shown = useMemo(() => shownOf(value, store, others), [value, store, others, version, isFrozen ? 0 : second]);
   const say = (number: number) => number.toFixed(decimalsOf(value));
   const { last, statistics, samples, atMs, apart } = shown;
+  const within = store.uncertaintyOf(key);
   const isThere = last !== undefined && shown.isLastNewest && atMs - last.atMs <= staleMs;
   return (
     <li className={classes.tile} data-there={isThere}>
@@ -40,6 +42,7 @@ export const LiveTile = memo(function LiveTile({ value, store, others, isFrozen,
       </header>
       <p className={classes.number}>
         <b>{last ? say(last.value) : '–'}</b> <span>{unit}</span>
+        {within !== undefined && within > 0 && <small> ±{formatPlain(Number(within.toPrecision(2)))}</small>}
       </p>
       <Trace samples={samples} toMs={atMs} span={20 * Math.abs(value.scale)} />
       {statistics && (

@@ -1,4 +1,4 @@
-import { type LiveSeries, makeLiveSeries } from '@probe-trail/core/liveValue';
+import { type LiveSample, type LiveSeries, makeLiveSeries } from '@probe-trail/core/liveValue';
 import type { LiveLine } from '@probe-trail/core/vehicleInterface';
 
 /** What was looked at is there for so long without having been started; ten samples a second. */
@@ -8,7 +8,11 @@ const mostSamples = keptMinutes * 60 * 10;
 /** The values that a page watches, outside of what React draws: they change ten times a second. */
 export interface LiveStore {
   readonly take: (line: Exclude<LiveLine, { readonly kind: 'failed' }>, atMs: number) => void;
+  /** Adds a value that was computed of others, and within how much it is known. */
+  readonly put: (key: string, sample: LiveSample, uncertainty: number) => void;
   readonly seriesOf: (key: string) => LiveSeries;
+  /** Within how much a computed value is known; `undefined` for one that was read. */
+  readonly uncertaintyOf: (key: string) => number | undefined;
   /** Why a unit tells nothing just now; `undefined` where it does. */
   readonly sayNothing: (unitId: string) => string | undefined;
   /** Goes up with every change of a value. */
@@ -20,6 +24,7 @@ export interface LiveStore {
 export function makeLiveStore(): LiveStore {
   const series = new Map<string, LiveSeries>();
   const versions = new Map<string, number>();
+  const uncertainties = new Map<string, number>();
   const nothing = new Map<string, string>();
   const heard = new Set<() => void>();
   let isTold = true;
@@ -50,6 +55,13 @@ export function makeLiveStore(): LiveStore {
         }
       tell();
     },
+    put: (key, sample, uncertainty) => {
+      seriesOf(key).add(sample);
+      uncertainties.set(key, uncertainty);
+      changed(key);
+      tell();
+    },
+    uncertaintyOf: (key) => uncertainties.get(key),
     sayNothing: (unitId) => nothing.get(unitId),
     versionOf: (key) => versions.get(key) ?? 0,
     subscribe: (onChange) => {

@@ -1,4 +1,4 @@
-import { dimensionIn, dimensionOf, isAlike, parseFormula, scaleFaultIn } from '../../formula/index.js';
+import { parseFormula, unitFaultIn } from '../../formula/index.js';
 import { instrumentFunctions, quantityOfFunction } from '../../instrument/index.js';
 import { formatPlain } from '../../reading/index.js';
 import { cutsOf, type FixedSpec, isFixed, type Spec, zonesOf } from '../../spec/index.js';
@@ -91,11 +91,7 @@ function wrongIn(text: string, wanted: Unit, unitFor: (name: string) => Unit | u
   const formula = parseFormula(text);
   // Names without a unit are another rule's finding.
   if (!formula.ok || formula.value.names.some((name) => !unitFor(name))) return undefined;
-  const dimension = dimensionIn(formula.value.expression, (name) => unitFor(name)?.base.quantity);
-  if (!dimension.ok) return `does not hold: ${dimension.problem}`;
-  const { quantity } = wanted.base;
-  if (!isAlike(dimension.value, dimensionOf(quantity))) return `does not give ${quantityNames[quantity]}`;
-  return scaleFaultIn(formula.value, wanted.symbol, unitFor);
+  return unitFaultIn(formula.value, wanted, unitFor);
 }
 
 function unitsIn({ inputs, steps }: Plan): (name: string) => Unit | undefined {
