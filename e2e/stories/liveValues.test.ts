@@ -74,6 +74,35 @@ describe('live values', () => {
     await tobi.missing('charge pressure');
   });
 
+  it('stand in the order in which they are put, and boards have names', async () => {
+    const order = () =>
+      tobi.page.evaluate(() => [...document.querySelectorAll('li h2')].map((heading) => heading.textContent));
+    const before = await order();
+    expect(before[0]).to.equal('boost pressure, absolute');
+    // By the keyboard: taken with the space bar, moved with an arrow, put down.
+    await tobi.page.focus('[aria-label="Move boost pressure, absolute"]');
+    for (const key of ['Space', 'ArrowRight', 'Space'] as const) {
+      await tobi.press(key);
+      await new Promise((resolve) => setTimeout(resolve, 400));
+    }
+    await until(async () => (await order())[1] === 'boost pressure, absolute');
+    expect(new Set(await order())).to.deep.equal(new Set(before));
+    await tobi.click('Sets');
+    await tobi.fill('Keep this board as', 'no power');
+    await tobi.press('Enter');
+    await tobi.click('Remove ambient pressure');
+    await tobi.missing('ambient pressure');
+    await tobi.page.reload();
+    await tobi.click('Sets');
+    await tobi.click('no power');
+    await tobi.see('ambient pressure');
+    expect((await order())[1]).to.equal('boost pressure, absolute');
+    await tobi.click('Sets');
+    await tobi.click('Forget no power');
+    await tobi.missing('Forget no power');
+    await tobi.press('Escape');
+  });
+
   it('are taken off again', async () => {
     await tobi.click('Remove ambient pressure');
     await until(async () => (await tileOf(tobi, 'ambient pressure')) === '');

@@ -75,6 +75,9 @@ export function computeLive(
     : { value: null, uncertainty: 0 };
 }
 
+/** By which a computed value is known on boards and in recordings. */
+export const keyOfComputed = (id: string): string => `computed.${id}`;
+
 const [mostDecimals, largest] = [4, 1e9];
 
 /** A computed value as boards and recordings have values. */
@@ -82,7 +85,7 @@ export function asLiveValue({ id, name, formula, unit }: ComputedValue, inputs: 
   const finest = Math.max(...inputs.map(({ scale }) => Math.log10(Math.abs(scale))), -mostDecimals);
   return {
     id,
-    key: `computed.${id}`,
+    key: keyOfComputed(id),
     name,
     unit,
     unitId: 'computed',

@@ -6,6 +6,7 @@ export {
   type ComputedValue,
   computeLive,
   inputsOf,
+  keyOfComputed,
   nameInFormula,
   valuesByName,
 } from './computedValue.js';

@@ -5,14 +5,14 @@ import type { ComputedValues } from './useComputed';
 
 const [longestName, longestFormula, longestUnit] = [120, 400, 20];
 
-/** Asks for a value that is computed of others: its name, its formula and its unit. What is wrong is said while it is typed. */
-export function ComputeValue({
-  computed,
-  isDisabled,
-}: {
+interface ComputeProps {
   readonly computed: ComputedValues;
   readonly isDisabled: boolean;
-}) {
+  readonly onAdded: (key: string) => void;
+}
+
+/** Asks for a value that is computed of others: its name, its formula and its unit. What is wrong is said while it is typed. */
+export function ComputeValue({ computed, isDisabled, onAdded }: ComputeProps) {
   const [isOpen, setIsOpen] = useState(false);
   const [name, setName] = useState('');
   const [formula, setFormula] = useState('');
@@ -20,7 +20,8 @@ export function ComputeValue({
   const checked = inputsOf({ formula, unit }, computed.byName);
   const close = () => setIsOpen(false);
   const add = () => {
-    computed.add({ name: name.trim() || formula.trim(), formula: formula.trim(), unit: unit.trim() });
+    const key = computed.add({ name: name.trim() || formula.trim(), formula: formula.trim(), unit: unit.trim() });
+    onAdded(key);
     setName('');
     setFormula('');
     setUnit('');

@@ -1,12 +1,10 @@
 import { Button, Group, Select } from '@mantine/core';
-import { alikeOthers, type LiveSample, type LiveValue, liveValuesOf, staleMs } from '@probe-trail/core/liveValue';
+import { type LiveSample, type LiveValue, liveValuesOf, staleMs } from '@probe-trail/core/liveValue';
 import { type LiveLine, mostLiveValues } from '@probe-trail/core/vehicleInterface';
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Wait } from '../api/Wait';
 import { deviceNowMs } from '../device/clock';
-import { useKeptState } from '../device/keptState';
-import { isListOf, isText } from '../device/shapes';
 import { Page } from '../frame/Page';
 import { type OpenJob, useJob } from '../job/useJob';
 import { RecordBar } from '../recording/RecordBar';
@@ -14,9 +12,10 @@ import { type DriveRecorder, useRecorder } from '../recording/useRecorder';
 import { Notice } from '../spec/Notice';
 import { ComputeValue } from './ComputeValue';
 import classes from './LivePage.module.css';
-import { LiveTile } from './LiveTile';
+import { LiveSets } from './LiveSets';
+import { LiveTiles } from './LiveTiles';
 import { type LiveStore, makeLiveStore } from './liveStore';
-import { useComputed } from './useComputed';
+import { useBoard } from './useBoard';
 import { useSeconds } from './useSeconds';
 import { useVehicleStream } from './useVehicleStream';
 
@@ -62,23 +61,15 @@ function latestIn(store: LiveStore, key: string, atMs: number): LiveSample | und
   return newest && atMs - newest.atMs <= staleMs ? newest : undefined;
 }
 
-const isKeys = isListOf(isText);
-const none: readonly string[] = [];
-
 function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: readonly LiveValue[] }) {
   const store = useRef(makeLiveStore()).current;
-  // Who looks at a model looks at the same values again.
-  const [keys, setKeys] = useKeptState<readonly string[]>(`live-${open.vehicle.lineId}`, none, isKeys);
+  const board = useBoard(open.vehicle.lineId, values);
+  const { shown, computed } = board;
   const recorder = useRecorder(open.jobId, `${open.vehicle.fleetNumber}, ${open.job.arrival.complaint || 'drive'}`);
   const isRecording = recorder.startedAtMs !== undefined;
   const [isFrozen, setIsFrozen] = useState(false);
   const second = useSeconds();
-  const known = useMemo(() => new Map(values.map((value) => [value.key, value])), [values]);
-  const computed = useComputed(open.vehicle.lineId, values);
-  const read = useMemo(() => keys.flatMap((key) => known.get(key) ?? []), [keys, known]);
-  const shown = useMemo(() => [...read, ...computed.values], [read, computed.values]);
-  const alike = useMemo(() => alikeOthers(shown), [shown]);
-  const asked = [...new Set([...read.map(({ key }) => key), ...computed.inputKeys])].join(',');
+  const asked = board.asked.join(',');
   const problem = useVehicleStream<LiveLine>(
     asked === '' ? undefined : `/api/jobs/${open.jobId}/interface/live?values=${encodeURIComponent(asked)}`,
     (line) => {
@@ -92,13 +83,6 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
       }
     },
   );
-  const remove = useCallback(
-    (key: string) => {
-      setKeys((last) => last.filter((one) => one !== key));
-      computed.remove(key);
-    },
-    [setKeys, computed.remove],
-  );
   if (values.length === 0) return <NoValues />;
   return (
     <>
@@ -111,17 +95,18 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
       />
       <Group className={classes.bar} gap="sm">
         <AddValue
-          values={values.filter(({ key }) => !keys.includes(key))}
+          values={board.others}
           why={
             isRecording
               ? 'not while it records'
-              : shown.length >= mostLiveValues
+              : board.asked.length >= mostLiveValues
                 ? `${mostLiveValues} at most`
                 : undefined
           }
-          onAdd={(key) => setKeys((last) => [...last, key])}
+          onAdd={board.add}
         />
-        <ComputeValue computed={computed} isDisabled={isRecording} />
+        <ComputeValue computed={computed} isDisabled={isRecording} onAdded={board.add} />
+        <LiveSets board={board} isDisabled={isRecording} />
         <Button
           size="lg"
           variant={isFrozen ? 'filled' : 'default'}
@@ -137,19 +122,7 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
       {shown.length === 0 ? (
         <p className="soft">Add the values that you want to see. They are there again when you come back.</p>
       ) : (
-        <ul className={classes.board}>
-          {shown.map((value) => (
-            <LiveTile
-              key={value.key}
-              value={value}
-              store={store}
-              others={alike.get(value.key) ?? none}
-              isFrozen={isFrozen}
-              second={second}
-              onRemove={isRecording ? undefined : remove}
-            />
-          ))}
-        </ul>
+        <LiveTiles board={board} store={store} isFrozen={isFrozen} second={second} isRecording={isRecording} />
       )}
     </>
   );

@@ -1,6 +1,9 @@
+import { useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
 import { CloseButton } from '@mantine/core';
 import { apartFrom, decimalsOf, isPossible, type LiveValue } from '@probe-trail/core/liveValue';
 import { formatPlain } from '@probe-trail/core/reading';
+import { IconGripVertical } from '@tabler/icons-react';
 import { memo, useMemo, useRef, useSyncExternalStore } from 'react';
 import { deviceNowMs } from '../device/clock';
 import { sayCount } from '../ui/sayCount';
@@ -33,12 +36,37 @@ export const LiveTile = memo(function LiveTile({ value, store, others, isFrozen,
   const { last, statistics, samples, atMs, apart } = shown;
   const within = store.uncertaintyOf(key);
   const isThere = last !== undefined && shown.isLastNewest && atMs - last.atMs <= staleMs;
+  const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, transition } = useSortable({ id: key });
   return (
-    <li className={classes.tile} data-there={isThere}>
+    <li
+      ref={setNodeRef}
+      className={classes.tile}
+      data-there={isThere}
+      style={{ transform: CSS.Translate.toString(transform), transition: transition ?? '' }}
+    >
       <header>
         <h2>{name}</h2>
         <small>{unitName}</small>
-        {onRemove && <CloseButton aria-label={`Remove ${name}`} size="lg" onClick={() => onRemove(key)} />}
+        {onRemove && (
+          <button
+            ref={setActivatorNodeRef}
+            type="button"
+            className={classes.grip}
+            {...attributes}
+            {...listeners}
+            aria-label={`Move ${name}`}
+          >
+            <IconGripVertical size={20} />
+          </button>
+        )}
+        {onRemove && (
+          <CloseButton
+            className={classes.close ?? ''}
+            aria-label={`Remove ${name}`}
+            size="lg"
+            onClick={() => onRemove(key)}
+          />
+        )}
       </header>
       <p className={classes.number}>
         <b>{last ? say(last.value) : '–'}</b> <span>{unit}</span>

@@ -3,6 +3,7 @@ import {
   type ComputedValue,
   computeLive,
   inputsOf,
+  keyOfComputed,
   type LiveSample,
   type LiveValue,
   valuesByName,
@@ -22,10 +23,11 @@ interface OnBoard {
 /** The values that somebody computes of others on the boards of a model; kept on this device. */
 export interface ComputedValues {
   readonly values: readonly LiveValue[];
-  /** The keys of all that they are computed of. */
-  readonly inputKeys: readonly string[];
+  /** The keys of what a computed value is computed of; `undefined` for one that is read. */
+  readonly inputsOf: (key: string) => readonly string[] | undefined;
   readonly byName: ReadonlyMap<string, LiveValue>;
-  readonly add: (computed: Omit<ComputedValue, 'id'>) => void;
+  /** @returns the key under which it is known from now on */
+  readonly add: (computed: Omit<ComputedValue, 'id'>) => string;
   readonly remove: (key: string) => void;
   /** The computed values that change with these keys, as they are now. */
   readonly ofKeys: (
@@ -52,10 +54,14 @@ export function useComputed(lineId: string, all: readonly LiveValue[]): Computed
   return useMemo(
     () => ({
       values: onBoard.map(({ value }) => value),
-      inputKeys: [...new Set(onBoard.flatMap(({ inputs }) => inputs.map(({ key }) => key)))],
+      inputsOf: (key) => onBoard.find(({ value }) => value.key === key)?.inputs.map((input) => input.key),
       byName,
-      add: (computed) => setKept((last) => [...last, { ...computed, id: nanoid() }]),
-      remove: (key) => setKept((last) => last.filter(({ id }) => `computed.${id}` !== key)),
+      add: (computed) => {
+        const id = nanoid();
+        setKept((last) => [...last, { ...computed, id }]);
+        return keyOfComputed(id);
+      },
+      remove: (key) => setKept((last) => last.filter(({ id }) => keyOfComputed(id) !== key)),
       ofKeys: (keys, latest) =>
         onBoard
           .filter(({ inputs }) => inputs.some(({ key }) => keys.includes(key)))
