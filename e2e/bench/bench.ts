@@ -8,6 +8,7 @@ import { coreRates } from './core.js';
 import { endurance } from './endurance.js';
 import { everyKindDelay } from './everyKind.js';
 import { firstViewSize } from './firstView.js';
+import { liveRates } from './live.js';
 import type { Measured } from './measured.js';
 import { narrowing } from './narrowing.js';
 import { needleDelay } from './needle.js';
@@ -36,6 +37,7 @@ const parts = {
   arrivalRates,
   technicianRates,
   vehicleRates,
+  liveRates,
   recordingRates,
   randomTrailCount,
   endurance,
