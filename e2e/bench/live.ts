@@ -15,7 +15,7 @@ const read = <Content>(file: string) => JSON.parse(readFileSync(new URL(file, de
 // Of no bus of the demo world: those have stand-ins of their own.
 const vin = 'ZZXLP35T0N0000999';
 const jobId = 'live-bench';
-const [pictures, slowdown, watchedMs, stops] = [200, 4, 10_000, 40];
+const [pictures, slowdown, watchedMs, stops] = [200, 4, 10_000, 100];
 
 /** From a vehicle that tells all that it can to the picture of it; and from a key that is let go to the vehicle. */
 export const liveRates = async (): Promise<Measured[]> => [

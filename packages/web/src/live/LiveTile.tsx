@@ -33,7 +33,7 @@ export const LiveTile = memo(function LiveTile({ value, store, others, isFrozen,
   // The version says that the series has changed, the second that it may have grown old.
   const shown = useMemo(() => shownOf(value, store, others), [value, store, others, version, isFrozen ? 0 : second]);
   const say = (number: number) => number.toFixed(decimalsOf(value));
-  const { last, statistics, samples, atMs, apart } = shown;
+  const { last, statistics, atMs, apart } = shown;
   const within = store.uncertaintyOf(key);
   const isThere = last !== undefined && shown.isLastNewest && atMs - last.atMs <= staleMs;
   const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, transition } = useSortable({ id: key });
@@ -72,7 +72,7 @@ export const LiveTile = memo(function LiveTile({ value, store, others, isFrozen,
         <b>{last ? say(last.value) : '–'}</b> <span>{unit}</span>
         {within !== undefined && within > 0 && <small> ±{formatPlain(Number(within.toPrecision(2)))}</small>}
       </p>
-      <Trace samples={samples} toMs={atMs} span={20 * Math.abs(value.scale)} />
+      <LastMinute store={store} valueKey={key} span={20 * Math.abs(value.scale)} second={isFrozen ? 0 : second} />
       {statistics && (
         <dl className={classes.facts}>
           <Fact name="min" said={say(statistics.least)} />
@@ -84,6 +84,20 @@ export const LiveTile = memo(function LiveTile({ value, store, others, isFrozen,
       <p className={classes.state}>{sayState(shown, value, store.sayNothing(unitId), isThere)}</p>
     </li>
   );
+});
+
+interface MinuteProps {
+  readonly store: LiveStore;
+  readonly valueKey: string;
+  readonly span: number;
+  /** It is drawn anew with each. */
+  readonly second: number;
+}
+
+/** The trace moves on once a second: with each number it would draw a minute of all values ten times a second (benchmark “main thread meanwhile”). */
+const LastMinute = memo(function LastMinute({ store, valueKey, span }: MinuteProps) {
+  const toMs = deviceNowMs();
+  return <Trace samples={store.seriesOf(valueKey).since(toMs - traceMs)} toMs={toMs} span={span} />;
 });
 
 /** A true minus, and a plus: it is a difference. */
@@ -123,7 +137,6 @@ function shownOf({ key }: LiveValue, store: LiveStore, others: readonly string[]
         others.flatMap((other) => store.seriesOf(other).newest()?.value ?? []),
       ),
     losses: series.losses(),
-    samples: series.since(atMs - traceMs),
   };
 }
 
