@@ -1,28 +1,13 @@
 import { encodeCommand } from '@probe-trail/core/actuator';
-import {
-  type FaultCode,
-  isSeen,
-  type SelfTest,
-  type SelfTestCondition,
-  type SheetCode,
-  type SheetMoment,
-  type UnitIdentity,
-} from '@probe-trail/core/codes';
+import type { SheetMoment, UnitIdentity } from '@probe-trail/core/codes';
 import { decodeValue } from '@probe-trail/core/liveValue';
 import type { ActuatorInfo, CodeCounter, Line, LineUnit, Vehicle } from '@probe-trail/core/vehicle';
-import { type AskOptions, type Endpoint, LinkLost, openLink, type VehicleLink } from '@probe-trail/vehicle/client';
-import {
-  type ControlAct,
-  type ControlRequest,
-  everyCode,
-  everyRecord,
-  type Lengths,
-  type ResponseTo,
-  type UdsRequest,
-  type UnitCode,
-} from '@probe-trail/vehicle/uds';
+import { type Endpoint, LinkLost, openLink, type VehicleLink } from '@probe-trail/vehicle/client';
+import { type ControlAct, type ControlRequest, everyCode, type Lengths } from '@probe-trail/vehicle/uds';
+import { askUnit } from './askUnit.js';
 import { busOf } from './busOf.js';
-import type { ReachedVehicle, UnitReply, VehicleInterface, WatchedCode } from './vehicleInterface.js';
+import { passedCodes, withSelfTests } from './selfTests.js';
+import type { ReachedVehicle, VehicleInterface } from './vehicleInterface.js';
 
 /** Where the interface of a vehicle is; `undefined`: none is connected to it. The moment is when it is read, against what was done. */
 export type InterfaceFinder = (vehicle: Vehicle, line: Line, moment: SheetMoment) => Promise<Endpoint | undefined>;
@@ -89,23 +74,9 @@ function unitsOver(link: VehicleLink, line: Line): Omit<ReachedVehicle, 'release
     readCodes: async (unit, watched, signal) => {
       const reply = await askUnit(link, unit, { kind: 'codes', mask: everyStatus }, { signal });
       if (reply.answer !== 'answered') return reply;
-      const told = [
-        ...reply.response.codes,
-        ...(await passedOf(link, unit, { watched, told: reply.response.codes, signal })),
-      ];
-      const codes: SheetCode[] = [];
-      for (const { code, failureType, status } of told)
-        codes.push({
-          unitId: unit.id,
-          code,
-          failureType,
-          text: textOf.get(code) ?? '',
-          status,
-          selfTest:
-            codes.length < mostTests
-              ? await selfTestOf(link, unit, { code, failureType, status, signal }, counters)
-              : null,
-        });
+      const told = reply.response.codes;
+      const passed = await passedCodes(link, unit, { watched, told, signal });
+      const codes = await withSelfTests(link, unit, { told: [...told, ...passed], counters, textOf, signal });
       return { answer: 'answered', codes, identity: await identityOf(link, unit, signal) };
     },
     // A refusal is an answer too; what the vehicle did not pass on is none.
@@ -142,76 +113,6 @@ function unitsOver(link: VehicleLink, line: Line): Omit<ReachedVehicle, 'release
       return given.answer === 'answered' || left.answer === 'answered';
     },
   };
-}
-
-// Each takes two requests more; of a unit that is full of codes the first tell enough.
-const mostTests = 20;
-
-interface ToldCodes {
-  readonly watched: readonly WatchedCode[];
-  readonly told: readonly UnitCode[];
-  readonly signal: AbortSignal;
-}
-
-/** Codes that stood on this vehicle and of which the unit tells nothing by itself, as their tests have passed: with their status. */
-async function passedOf(
-  link: VehicleLink,
-  unit: LineUnit,
-  { watched, told, signal }: ToldCodes,
-): Promise<readonly UnitCode[]> {
-  const keyOf = ({ code, failureType }: Pick<UnitCode, 'code' | 'failureType'>) => `${code} ${failureType}`;
-  const known = new Set(told.map(keyOf));
-  const missing = new Set(
-    watched
-      .filter(({ unitId }) => unitId === unit.id)
-      .map(keyOf)
-      .filter((key) => !known.has(key)),
-  );
-  if (missing.size === 0) return [];
-  const reply = await askUnit(link, unit, { kind: 'supportedCodes' }, { signal });
-  return reply.answer === 'answered' ? reply.response.codes.filter((code) => missing.has(keyOf(code))) : [];
-}
-
-interface AskedTest extends UnitCode {
-  readonly signal: AbortSignal;
-}
-
-/** What a unit tells of the self-test of a code; `null` where it tells nothing. Snapshots are only kept of tests that failed. */
-async function selfTestOf(
-  link: VehicleLink,
-  unit: LineUnit,
-  { code, failureType, status, signal }: AskedTest,
-  counters: readonly CodeCounter[],
-): Promise<SelfTest | null> {
-  const about = { code: { code, failureType }, record: everyRecord };
-  const counted = await askUnit(link, unit, { kind: 'extendedData', ...about }, { signal });
-  const records = counted.answer === 'answered' ? counted.response.records : [];
-  const countOf = (counts: CodeCounter['counts']): number | null => {
-    const counter = counters.find((one) => one.counts === counts);
-    const record = counter && records.find((one) => one.record === Number.parseInt(counter.record, 16));
-    return record ? record.data.reduce((sum, byte) => sum * 256 + byte, 0) : null;
-  };
-  const test = { failures: countOf('failures'), passes: countOf('passes') };
-  const conditions = isSeen(status) ? await conditionsOf(link, unit, about, signal) : [];
-  return test.failures === null && test.passes === null && conditions.length === 0 ? null : { ...test, conditions };
-}
-
-/** What stood when a test failed first, by the values that the line knows. */
-async function conditionsOf(
-  link: VehicleLink,
-  unit: LineUnit,
-  about: { readonly code: FaultCode; readonly record: number },
-  signal: AbortSignal,
-): Promise<readonly SelfTestCondition[]> {
-  const kept = await askUnit(link, unit, { kind: 'snapshots', ...about }, { signal });
-  const first = kept.answer === 'answered' ? kept.response.records[0] : undefined;
-  return (first?.values ?? []).flatMap(({ identifier, data }) => {
-    const known = unit.data?.find((one) => Number.parseInt(one.identifier, 16) === identifier);
-    return (known?.values ?? []).flatMap((value) => {
-      const number = decodeValue(data, value);
-      return number === undefined ? [] : [{ name: value.name, value: number, unit: value.unit }];
-    });
-  });
 }
 
 const none = new Uint8Array();
@@ -252,19 +153,6 @@ function textIn(data: Uint8Array | undefined): string {
           .toString('hex')
           .toUpperCase()
   ).slice(0, longestIdentity);
-}
-
-async function askUnit<Request extends UdsRequest>(
-  link: VehicleLink,
-  { address }: LineUnit,
-  request: Request,
-  options: AskOptions,
-): Promise<UnitReply<{ readonly response: ResponseTo<Request['kind']> }>> {
-  if (address === undefined) return { answer: 'unread', because: 'its line gives it no address' };
-  const reply = await link.ask(Number.parseInt(address, 16), request, options);
-  if (reply.kind === 'silent') return { answer: 'silent' };
-  if (reply.kind !== 'answered') return { answer: 'unread', because: reply.says };
-  return { answer: 'answered', response: reply.response };
 }
 
 /** How long what a unit sends is, as its line says. */
