@@ -4,6 +4,7 @@ import { recordingLengths } from '@probe-trail/core/recording';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Page } from '../frame/Page';
+import { useMay } from '../session/sessionApi';
 import { Notice } from '../spec/Notice';
 import { sayCount } from '../ui/sayCount';
 import classes from './ImportLogPage.module.css';
@@ -16,6 +17,7 @@ import { useLogChoice } from './useLogChoice';
 export function ImportLogPage() {
   const { jobId = '' } = useParams();
   const log = useLog(jobId);
+  const mayWork = useMay('workOnJobs');
   const { file, opened, share, problem, done, choose, stop } = log;
   return (
     <Page
@@ -26,6 +28,7 @@ export function ImportLogPage() {
         </Button>
       }
     >
+      {!mayWork && <p>You can look at the recordings of this job. Whoever works on it imports logs.</p>}
       <Group>
         <FileButton
           accept=".csv,.tsv,.txt,.log,.arrow,text/csv,text/plain"
@@ -36,7 +39,7 @@ export function ImportLogPage() {
               size="lg"
               mih={56}
               variant={opened ? 'default' : 'filled'}
-              disabled={share !== undefined}
+              disabled={share !== undefined || !mayWork}
               {...props}
             >
               {file ? 'Choose another file' : 'Choose a file'}

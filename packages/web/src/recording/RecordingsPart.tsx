@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { Moment } from '../device/Moment';
 import { Part } from '../job/Part';
+import { useMay } from '../session/sessionApi';
 import { sayCount } from '../ui/sayCount';
 import { useRecordingsQuery } from './recordingApi';
 import { sayLength } from './sayLength';
@@ -10,6 +11,7 @@ import { sayLength } from './sayLength';
 export function RecordingsPart({ jobId }: { readonly jobId: string }) {
   const { data = [], refetch } = useRecordingsQuery(jobId);
   useEffect(() => void refetch(), [refetch]);
+  const mayWork = useMay('workOnJobs');
   if (data.length === 0) return null;
   return (
     <Part title="Recordings">
@@ -25,7 +27,7 @@ export function RecordingsPart({ jobId }: { readonly jobId: string }) {
           ),
         )}
       </ul>
-      <Link to={`/jobs/${jobId}/recordings/new`}>Import a log</Link>
+      {mayWork && <Link to={`/jobs/${jobId}/recordings/new`}>Import a log</Link>}
     </Part>
   );
 }
