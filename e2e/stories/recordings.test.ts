@@ -104,7 +104,7 @@ describe('a recorded drive', () => {
     await ines.see('It shows 3 min, 1.4 km, up to 50 km/h, 2 stops, coolant 9 °C at first, 46 °C at most.');
     await ines.click('It did not show');
     await ines.click('Record how it was tried');
-    await ines.see('tried once, 3 min and 1 km, when cold, as recorded; still to be tried under load');
+    await ines.see('tried once, 3 min and 1 km, when cold, with a recording; still to be tried under load');
     await until(async () => {
       const log = (await (await send(world.server.url, 'GET', '/api/jobs/job-fg-06')).json()) as JobLog;
       const tried = log.events.findLast((event) => event.kind === 'triedOut');

@@ -86,12 +86,35 @@ describe('a log of another tool', () => {
 
   it('leaves rows out that are broken or go back in time, and says which', () => {
     const text = 'Time [s],Boost [kPa]\n0,98\n1,99\n%%,garbage\n2,100\n1.5,101\n3,102\n';
-    const { recording, broken, backwards } = readAll(text);
+    const { recording, broken, misplaced } = readAll(text);
     expect([...recording.times]).to.deep.equal([0, 1000, 2000, 3000]);
-    expect([broken, backwards]).to.deep.equal([
+    expect([broken, misplaced]).to.deep.equal([
       { count: 1, lines: [4] },
       { count: 1, lines: [6] },
     ]);
+  });
+
+  it('loses one row where its clock jumps ahead for one, and not all that follow', () => {
+    for (const times of [
+      [0, 1, 900, 2, 3, 4],
+      [900, 0, 1, 2, 3, 4],
+      [0, 1, 2, 3, 4, 0.5],
+    ]) {
+      const { recording, misplaced } = readAll(
+        `Time [s],Boost [kPa]\n${times.map((time) => `${time},98`).join('\n')}\n`,
+      );
+      expect([[...recording.times], misplaced.count]).to.deep.equal([[0, 1000, 2000, 3000, 4000], 1]);
+    }
+  });
+
+  it('with times that come several times over is in milliseconds where its steps say so', () => {
+    const rows = [0, 0, 0, 0, 100, 100, 100, 100, 200, 200].map((time) => `${time},98`);
+    expect(shapeIn(['Time,Boost [kPa]', ...rows].join('\n')).timeForm).to.equal('ms');
+  });
+
+  it('counts its empty lines, wherever a piece ends', () => {
+    const { broken } = readAll('Log\n\n\n\n\nTime [s],Boost [kPa]\n0,98\n\n\n\n\n\n\n\n\n1,99\n?,1\n2,100\n');
+    expect(broken).to.deep.equal({ count: 1, lines: [17] });
   });
 
   it('that runs backwards is turned round', () => {

@@ -24,8 +24,8 @@ export interface ReadLog {
   readonly recording: Recording;
   /** Rows without a time. */
   readonly broken: LeftOut;
-  /** Rows that go back in time. */
-  readonly backwards: LeftOut;
+  /** Rows whose time does not fit between those around them. */
+  readonly misplaced: LeftOut;
 }
 
 /** Rows of a log that are not kept: how many, and the lines of the first. */
@@ -42,6 +42,12 @@ export interface LogReading {
   readonly end: () => Result<ReadLog, string>;
 }
 
+interface HeldRow {
+  readonly row: readonly string[];
+  readonly timeMs: number;
+  readonly line: number;
+}
+
 const bytesPerNumber = 8;
 const shownLines = 5;
 
@@ -52,38 +58,57 @@ export function makeLogReading({ layout, values, fileName, endedAtMs }: LogChoic
   const columnOf = new Map(values.map(({ source }, index) => [source, index]));
   const at = values.map(({ source }) => Number(source));
   const broken = makeLeftOut();
-  const backwards = makeLeftOut();
+  const misplaced = makeLeftOut();
   let line = 0;
-  let last: number | undefined;
+  /** The time of the newest row that was put. */
+  let putMs: number | undefined;
+  /** The newest row: it is put once another follows it. */
+  let held: HeldRow | undefined;
+  /** One that goes back behind the held one, though not behind what was put: of the two, the next row says which is wrong. */
+  let lower: HeldRow | undefined;
   /** What came of a line that has not ended. */
   let rest = '';
 
   const timeIn = (row: readonly string[]): number | undefined => {
     const time = readTime(row[shape.timeAt] ?? '', shape.timeForm);
-    return time === undefined || shape.timeForm !== 'clock' || last === undefined ? time : onItsDay(time, last);
+    return time === undefined || shape.timeForm !== 'clock' || !held ? time : onItsDay(time, held.timeMs);
   };
-  const put = (row: readonly string[], time: number): void => {
+  const follows = (timeMs: number, before: number): boolean => (shape.isReversed ? timeMs <= before : timeMs >= before);
+  const put = ({ row, timeMs }: HeldRow): void => {
+    putMs = timeMs;
     if (shape.kind === 'wide') {
-      const into = table.addRow(time);
+      const into = table.addRow(timeMs);
       for (const [index, from] of at.entries()) table.set(into, index, cellOf(row[from]));
       return;
     }
     const index = columnOf.get(row[shape.nameAt] ?? '');
     if (index === undefined) return;
-    const slot = Math.floor(time / rowMs) * rowMs;
+    const slot = Math.floor(timeMs / rowMs) * rowMs;
     table.set(table.lastTime() === slot ? table.rows() - 1 : table.addRow(slot), index, cellOf(row[shape.valueAt]));
   };
 
   const takeRow = (row: readonly string[]): void => {
     line += 1;
     if (line <= shape.firstRow || row.every((cell) => cell === '')) return;
-    const time = timeIn(row);
-    if (time === undefined) broken.add(line);
-    else if (last !== undefined && (shape.isReversed ? time > last : time < last)) backwards.add(line);
-    else {
-      last = time;
-      put(row, time);
-    }
+    const timeMs = timeIn(row);
+    if (timeMs === undefined) broken.add(line);
+    else place({ row, timeMs, line });
+  };
+  const place = (now: HeldRow): void => {
+    if (!held) held = now;
+    else if (follows(now.timeMs, held.timeMs)) {
+      if (lower) misplaced.add(lower.line);
+      lower = undefined;
+      put(held);
+      held = now;
+    } else if (lower && follows(now.timeMs, lower.timeMs)) {
+      // Two agree that the held one has jumped ahead.
+      misplaced.add(held.line);
+      put(lower);
+      lower = undefined;
+      held = now;
+    } else if (!lower && (putMs === undefined || follows(now.timeMs, putMs))) lower = now;
+    else misplaced.add(now.line);
   };
 
   return {
@@ -97,6 +122,8 @@ export function makeLogReading({ layout, values, fileName, endedAtMs }: LogChoic
     },
     end: () => {
       if (rest !== '') for (const row of logRowsOf(rest, delimiter)) takeRow(row);
+      if (lower) misplaced.add(lower.line);
+      if (held) put(held);
       if (table.bytes() > largestRecording) return failed(sayTooLarge(values.length));
       if (table.rows() === 0) return failed('No row of this log has a time and one of these values.');
       const { times, columns } = table.ended(shape.isReversed);
@@ -113,7 +140,7 @@ export function makeLogReading({ layout, values, fileName, endedAtMs }: LogChoic
       const length = (times.at(-1) ?? 0) - first;
       const startedAtMs = Math.round(shape.timeForm === 'date' ? first : endedAtMs - length);
       const recording = { startedAtMs, times: times.map((time) => time - first), channels, marks: [] };
-      return ok({ recording, broken: broken.told(), backwards: backwards.told() });
+      return ok({ recording, broken: broken.told(), misplaced: misplaced.told() });
     },
   };
 }

@@ -63,7 +63,8 @@ export function layoutOfLog(beginning: string): Result<LaidOutLog, string> {
 
 /** The rows of a text with their cells, without the blanks around them. */
 export const logRowsOf = (text: string, delimiter: string): LogRows =>
-  Papa.parse<string[]>(text, { delimiter }).data.map((row) => row.map((cell) => cell.trim()));
+  // An empty line is a row too; the library makes none of it where it stands alone.
+  text === '' ? [['']] : Papa.parse<string[]>(text, { delimiter }).data.map((row) => row.map((cell) => cell.trim()));
 
 const noRow = 'No row of this file has a time and a value. A log has a row for each moment.';
 const rowsLookedAt = 3;
@@ -214,8 +215,8 @@ function formOf({ cells, unit, name }: Column): { readonly timeForm: TimeForm; r
   if (shown === 'date' || shown === 'clock') return { timeForm: shown, isTimeGuessed: false };
   const said = timeFormOf(unit) ?? timeFormOf(/[\s_-](\S+?)$/.exec(name)?.[1] ?? '');
   if (said) return { timeForm: said, isTimeGuessed: false };
-  const steps = stepsOf(numbersIn(cells)).map((step) => Math.abs(step) / 1000);
-  const median = steps.filter((step) => step > 0).sort((a, b) => a - b)[Math.floor(steps.length / 2)] ?? 1;
+  const steps = stepsOf(numbersIn(cells)).flatMap((step) => (step === 0 ? [] : [Math.abs(step) / 1000]));
+  const median = steps.sort((a, b) => a - b)[Math.floor(steps.length / 2)] ?? 1;
   return { timeForm: median >= leastMsStep ? 'ms' : 's', isTimeGuessed: true };
 }
 

@@ -62,7 +62,7 @@ function sayTrials(trials: readonly Trial[]): string {
   return [
     `tried ${times}, ${sum(({ minutes }) => minutes)} min${kilometres > 0 ? ` and ${kilometres} km` : ''}${trials.length > 1 ? ' in all' : ''}`,
     ...(under.length > 0 ? [sayConditions(under)] : []),
-    ...(isRecorded ? ['as recorded'] : []),
+    ...(isRecorded ? ['with a recording'] : []),
   ].join(', ');
 }
 

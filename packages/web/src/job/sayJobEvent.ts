@@ -51,7 +51,7 @@ export function sayJobEvent(event: JobEvent): string {
         ? `Done: ${event.what}${event.reading === null ? '' : `, ${event.reading}`}`
         : `Skipped: ${event.what}, ${event.skippedBecause}`;
     case 'triedOut':
-      return `Tried out, ${event.minutes} min${event.recordingId === undefined ? '' : ', as recorded'}: the complaint ${trialResults[event.complaint]}`;
+      return `Tried out, ${event.minutes} min${event.recordingId === undefined ? '' : ', with a recording'}: the complaint ${trialResults[event.complaint]}`;
     case 'selfTestRun':
       return `Self-test ${event.isPassed ? 'passed' : 'failed'}: ${event.what}`;
     case 'proofTaken':

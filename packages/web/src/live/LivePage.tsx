@@ -69,6 +69,7 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
   const isRecording = recorder.startedAtMs !== undefined;
   const [isFrozen, setIsFrozen] = useState(false);
   const second = useSeconds();
+  const isFull = board.asked.length >= mostLiveValues;
   const asked = board.asked.join(',');
   const problem = useVehicleStream<LiveLine>(
     asked === '' ? undefined : `/api/jobs/${open.jobId}/interface/live?values=${encodeURIComponent(asked)}`,
@@ -96,16 +97,10 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
       <Group className={classes.bar} gap="sm">
         <AddValue
           values={board.others}
-          why={
-            isRecording
-              ? 'not while it records'
-              : board.asked.length >= mostLiveValues
-                ? `${mostLiveValues} at most`
-                : undefined
-          }
+          why={isRecording ? 'not while it records' : isFull ? `${mostLiveValues} at most` : undefined}
           onAdd={board.add}
         />
-        <ComputeValue computed={computed} isDisabled={isRecording} onAdded={board.add} />
+        <ComputeValue computed={computed} isDisabled={isRecording || isFull} onAdded={board.add} />
         <LiveSets board={board} isDisabled={isRecording} />
         <Button
           size="lg"

@@ -33,8 +33,7 @@ export const LiveTile = memo(function LiveTile({ value, store, others, isFrozen,
   // The version says that the series has changed, the second that it may have grown old.
   const shown = useMemo(() => shownOf(value, store, others), [value, store, others, version, isFrozen ? 0 : second]);
   const say = (number: number) => number.toFixed(decimalsOf(value));
-  const { last, statistics, atMs, apart } = shown;
-  const within = store.uncertaintyOf(key);
+  const { last, statistics, atMs, apart, within } = shown;
   const isThere = last !== undefined && shown.isLastNewest && atMs - last.atMs <= staleMs;
   const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, transition } = useSortable({ id: key });
   return (
@@ -137,6 +136,7 @@ function shownOf({ key }: LiveValue, store: LiveStore, others: readonly string[]
         others.flatMap((other) => store.seriesOf(other).newest()?.value ?? []),
       ),
     losses: series.losses(),
+    within: store.uncertaintyOf(key),
   };
 }
 

@@ -110,7 +110,7 @@ function Understood({ log }: { readonly log: LogImport }) {
   );
 }
 
-function Done({ log: { kept, broken, backwards } }: { readonly log: KeptLog }) {
+function Done({ log: { kept, broken, misplaced } }: { readonly log: KeptLog }) {
   const { recordingId, jobId, info } = kept;
   return (
     <div className={classes.done} role="status">
@@ -118,7 +118,7 @@ function Done({ log: { kept, broken, backwards } }: { readonly log: KeptLog }) {
         Kept: {sayLength(info.lengthMs)} of {sayCount(info.channels.length, 'value')}.
       </p>
       <LeftOutRows rows={broken} kind="without a time" />
-      <LeftOutRows rows={backwards} kind="back in time" />
+      <LeftOutRows rows={misplaced} kind="out of order in time" />
       <Button size="lg" mih={56} component={Link} to={`/jobs/${jobId}/recordings/${recordingId}`}>
         Open the recording
       </Button>

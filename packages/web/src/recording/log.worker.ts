@@ -22,7 +22,7 @@ export interface WrittenRecording {
 /** What was read of a log, with what was left out. */
 export interface ImportedLog extends WrittenRecording {
   readonly broken: LeftOut;
-  readonly backwards: LeftOut;
+  readonly misplaced: LeftOut;
 }
 
 const beginningBytes = 256 * 1024;
@@ -62,13 +62,13 @@ const logReader = {
     reading.take(decoder.decode());
     const read = reading.end();
     if (!read.ok) return failed(read.problem);
-    const { recording, broken, backwards } = read.value;
-    return given({ ...written(recording, new Uint8Array(writeRecording(recording))), broken, backwards });
+    const { recording, broken, misplaced } = read.value;
+    return given({ ...written(recording, new Uint8Array(writeRecording(recording))), broken, misplaced });
   },
   readRecording: async (file: File): Promise<Result<ImportedLog, string>> => {
     const bytes = new Uint8Array(await file.arrayBuffer());
     const read = readRecording(bytes);
-    return read.ok ? given({ ...written(read.value, bytes), broken: none, backwards: none }) : failed(read.problem);
+    return read.ok ? given({ ...written(read.value, bytes), broken: none, misplaced: none }) : failed(read.problem);
   },
 };
 

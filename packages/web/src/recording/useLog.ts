@@ -10,7 +10,7 @@ import type { ImportedLog, LogReader, OpenedLog } from './log.worker';
 import { sendRecordings } from './sendRecordings';
 
 /** A recording that came of a file, and what of the file was left out. */
-export interface KeptLog extends Pick<ImportedLog, 'broken' | 'backwards'> {
+export interface KeptLog extends Pick<ImportedLog, 'broken' | 'misplaced'> {
   readonly kept: KeptRecording;
 }
 
@@ -89,7 +89,7 @@ export function useLog(jobId: string): LogImport {
     setDone({
       kept: await keepWritten(jobId, info.value, read.bytes),
       broken: read.broken,
-      backwards: read.backwards,
+      misplaced: read.misplaced,
     });
     void sendRecordings();
   };
