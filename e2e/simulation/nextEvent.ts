@@ -85,6 +85,11 @@ function entryFor({ spec }: StepReading, choose: Choose): Entry {
       counts: Array.from({ length: Math.max(1, spec.sections.length) }, () => choose(3)),
       seconds: spec.inSeconds,
     };
+  if (spec.kind === 'drive')
+    return drivenAs(
+      spec,
+      (spec.compares.kind === 'alike' ? spec.compares.of : ['']).map(() => Number(one(numbers, choose))),
+    );
   if (isSeries(spec)) return { kind: 'rows', texts: rowNames(spec).map(() => one(numbers, choose)) };
   return { kind: 'typed', text: one(numbers, choose) };
 }

@@ -303,6 +303,7 @@ describe('the author’s bench', () => {
               derivedFrom: null,
               hookUp: null,
               live: null,
+              watches: [],
               expects: [],
               spec: {
                 kind: 'zones',
@@ -317,6 +318,7 @@ describe('the author’s bench', () => {
               derivedFrom: null,
               hookUp: null,
               live: null,
+              watches: [],
               expects: [],
               spec: { kind: 'formula', unit: 'V', min: null, max: null },
             },
@@ -399,6 +401,7 @@ describe('the author’s bench', () => {
             derivedFrom: null,
             hookUp: null,
             live: null,
+            watches: [],
             expects: [],
             spec: { kind: 'formula', unit: 'V', min: '9^9'.repeat(200), max: null },
           },

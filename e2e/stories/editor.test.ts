@@ -62,6 +62,7 @@ describe('the editor', () => {
       derivedFrom: null,
       hookUp: null,
       live: null,
+      watches: [],
       expects: [],
       spec: {
         kind: 'zones',
@@ -158,6 +159,7 @@ describe('the editor', () => {
             derivedFrom: null,
             hookUp: null,
             live: null,
+            watches: [],
             expects: [],
             spec,
           })),

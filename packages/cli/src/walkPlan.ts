@@ -61,7 +61,7 @@ function walkStep(start: Trail, step: Step, readings: Readonly<Record<string, Sh
   }
 }
 
-/** A text is typed or chosen; a list of texts is the rows of a series, or the counts of the sections. */
+/** A text is typed or chosen; a list of texts is the rows of a series, the counts of the sections, or the levels of a drive. */
 function entryOf({ spec }: StepReading, shown: Shown): Entry {
   const texts = typeof shown === 'string' ? [shown] : shown;
   if (spec.kind === 'choice') return { kind: 'chosen', optionId: texts[0] ?? '' };
@@ -72,6 +72,7 @@ function entryOf({ spec }: StepReading, shown: Shown): Entry {
       seconds: spec.inSeconds * texts.length,
       sectionSeconds: texts.map(() => spec.inSeconds),
     };
+  if (spec.kind === 'drive') return drivenAs(spec, texts.map(Number));
   if (isSeries(spec)) return { kind: 'rows', texts: [...texts] };
   if (isMeasured(spec)) return { kind: 'typed', text: texts[0] ?? '' };
   return spec satisfies never;

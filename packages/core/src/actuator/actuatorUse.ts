@@ -1,7 +1,6 @@
 import { number } from 'yup';
 import { formatPlain } from '../reading/index.js';
-import { type Checked, closedObject } from '../schema/index.js';
-import { keyOnLine } from '../vehicle/index.js';
+import { type Checked, closedObject, keyOnLine } from '../schema/index.js';
 
 /** Longest that a step waits after a command before it is read. */
 export const mostSettleSeconds = 60;

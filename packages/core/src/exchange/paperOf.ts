@@ -8,6 +8,7 @@ import {
   type Plan,
   type Step,
   type StepField,
+  type StepReading,
   sayCondition,
   saySuspects,
   sayTask,
@@ -143,10 +144,10 @@ const paperStep = (plan: Plan, step: Step, number: number, goals: Goals): PaperS
   instruction: stepFields.instruction.say(step, plan),
   cautions: step.cautions,
   effort: stepFields.effort.say(step),
-  readings: step.readings.map(({ id, name, spec, derivedFrom, live }) => ({
+  readings: step.readings.map(({ id, name, spec, derivedFrom, live, watches }) => ({
     name: name || id,
     limits: saySpec(spec),
-    from: derivedFrom ?? (live ? `the vehicle: ${sayLiveReading(live)}` : undefined),
+    from: derivedFrom ?? sayVehicleSource(live, watches),
   })),
   outcomes: step.outcomes.map((outcome) => ({
     // With one reading its name stands right above.
@@ -155,6 +156,11 @@ const paperStep = (plan: Plan, step: Step, number: number, goals: Goals): PaperS
     goTo: goals(outcome.goTo),
   })),
 });
+
+const sayVehicleSource = (live: StepReading['live'], watches: readonly string[]): string | undefined => {
+  if (live) return `the vehicle: ${sayLiveReading(live)}`;
+  return watches.length > 0 ? `the bus: losses of ${watches.join(', ')}` : undefined;
+};
 
 const linesOf = (plan: Plan, step: Step): PaperStep['lines'] =>
   stepFieldNames.flatMap((key) => {

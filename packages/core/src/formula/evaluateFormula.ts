@@ -94,7 +94,7 @@ function valueFrom(
 }
 
 /** What a formula came to, in the unit that is wanted of it. */
-function inWanted(amount: Amount, wanted: Unit, ambient: number | undefined): Result<number, FormulaFault> {
+export function inWanted(amount: Amount, wanted: Unit, ambient: number | undefined): Result<number, FormulaFault> {
   const { value, points, gauges } = amount;
   if (amount.isBare) return ok(fromCoherent(toCoherent(value, formulaUnit(wanted)), wanted));
   // A difference is wanted in the unit of a scale: it is no point there, and has its size.

@@ -1,5 +1,6 @@
 // What other features and packages may use; every other file here is private to the folder.
 export { evaluateFormula, toFormulaUnit } from './evaluateFormula.js';
+export { evaluateRows, type NamedRows } from './evaluateRows.js';
 export { unitFaultIn } from './formulaFault.js';
 export { formulaUnit, type KnownValue, knownIn, type ValueFor } from './knownValue.js';
 export {

@@ -1,7 +1,7 @@
 import { groupBy } from '../list/index.js';
 import { indexPlan, isSameGoal, type Plan, type Step, type StepReading } from '../plan/index.js';
 import { formatQuantity } from '../reading/index.js';
-import { changeZones, isFixed, type Spec, type ZoneLine, zonesOf } from '../spec/index.js';
+import { changeZones, isFixed, type Spec, type ZoneLine, zonesOf, zonesOfDrive } from '../spec/index.js';
 import { type Counted, countOf, type Spread, spreadOf } from './distribution.js';
 import { type FleetWeight, fleetWeights } from './fleetWeights.js';
 import type { CountedTopic, CountTally, Lesson, ReadingTally } from './lesson.js';
@@ -191,6 +191,7 @@ function readingOf(
 function lineOf(spec: Spec, row: string): ZoneLine | null {
   if (isFixed(spec)) return zonesOf(spec);
   if (spec.kind === 'change' && row === '') return changeZones(spec);
+  if (spec.kind === 'drive' && spec.compares.kind === 'formula') return zonesOfDrive(spec);
   if (spec.kind !== 'sweep') return null;
   const limits = spec.rows.find(({ at }) => formatQuantity(at, spec.commandUnit) === row)?.limits;
   return limits ? zonesOf(limits) : null;

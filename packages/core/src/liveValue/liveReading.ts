@@ -1,6 +1,5 @@
 import { array, number, string } from 'yup';
-import { type Checked, closedObject } from '../schema/index.js';
-import { keyOnLine } from '../vehicle/index.js';
+import { type Checked, closedObject, keyOnLine } from '../schema/index.js';
 import type { LiveSample } from './liveSeries.js';
 
 /** What is taken of the last seconds of a live value. */

@@ -34,7 +34,14 @@ export { type Mark, markOf, marks, pairsNotToldApart, withMark } from './documen
 export { completionsAt, mentionedPins, mentionOf, renameMentions, withMentions } from './document/mentions.js';
 export { formulasOf, namesUsedBy } from './document/namesUsedBy.js';
 export { outcomeFor, outcomeHolds, type ZoneByReading } from './document/outcomeFor.js';
-export { type Connector, faceViews, type PartCard, partCardSchema } from './document/partCard.js';
+export {
+  type Connector,
+  faceViews,
+  type PartCard,
+  type PhysicalCheck,
+  partCardSchema,
+  physicalCheckSchema,
+} from './document/partCard.js';
 export { photoIdOf, picturesIn, picturesOfText, pictureText, withPictures } from './document/pictures.js';
 export {
   type Accepted,
@@ -113,7 +120,8 @@ export {
 export { sayTask } from './document/sayTask.js';
 export { type StepField, sayEffort, stepFieldNames, stepFields, textsOf } from './document/stepFields.js';
 export { suspectsNamedBy } from './document/suspectsNamedBy.js';
-export { upgradePlan, upgradeStep, upgradeSuspect } from './document/upgradePlan.js';
+export { sayPhysicalCheck } from './document/sayPhysicalCheck.js';
+export { upgradePartCard, upgradePlan, upgradeStep, upgradeSuspect } from './document/upgradePlan.js';
 export { leadResultTo, resultAt } from './edit/blockEnds.js';
 export { addStepAfter, addStepOn, changeOutcome, changeStep, deleteSteps, leadTo } from './edit/editSteps.js';
 export {

@@ -1,4 +1,5 @@
 // What other features and packages may use; every other file here is private to the folder.
+export type { AccuracyOf } from './comparedRows.js';
 export { type DriveFacts, driveFacts } from './driveFacts.js';
 export { type Cell, cellBetween, cellsOf, makePyramid, type Pyramid } from './pyramid.js';
 export {
@@ -30,6 +31,7 @@ export {
   type StoredBytes,
 } from './recordingApi.js';
 export { recordingToCsv } from './recordingCsv.js';
+export { type DriveTrace, mostTracePoints, type ReadDrive, readDrive } from './readDrive.js';
 export { readRecording, writeRecording } from './recordingFile.js';
 export {
   type Between,

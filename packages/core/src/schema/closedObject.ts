@@ -74,3 +74,13 @@ export type DeepReadonly<T> = T extends readonly (infer Item)[]
     : T;
 
 export type Checked<S extends { readonly __outputType: unknown }> = DeepReadonly<S['__outputType']>;
+
+/** Unit and what it has on a vehicle line, such as `A10.coolantTemperature`. */
+export const keyOnLine = () =>
+  string()
+    .required()
+    .max(161)
+    .matches(
+      /^[\w.-]+\.[\w.-]+$/,
+      '${path}: "${value}" is not the name of a unit and of what it has, such as A10.engineSpeed',
+    );

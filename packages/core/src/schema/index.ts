@@ -11,6 +11,7 @@ export {
   idOrNull,
   idText,
   isId,
+  keyOnLine,
   nameOfThing,
   ownName,
   photoIdText,

@@ -1,5 +1,13 @@
 // What other features and packages may use; every other file here is private to the folder.
 
+export {
+  type DriveCondition,
+  type DriveSpec,
+  type DriveValue,
+  driveSchema,
+  fewestAlike,
+  nameOfDriveValue,
+} from './driveSpec.js';
 export { type Doubt, type DoubtContext, findDoubt } from './findDoubt.js';
 export type { Slip } from './findSlips.js';
 export {
@@ -18,11 +26,20 @@ export {
 } from './judge.js';
 export { judgeChange } from './judgeChange.js';
 export { type Counted, type CountProblem, judgeCount, sayCounted } from './judgeCount.js';
+export {
+  type Driven,
+  type DrivenLevels,
+  type DriveProblem,
+  type DriveStretch,
+  type HeldLevel,
+  judgeDrive,
+  sayStretch,
+} from './judgeDrive.js';
 export { judgeSiblings } from './judgeSiblings.js';
 export { expectedOf, judgeRow, judgeSweep } from './judgeSweep.js';
 export { boundsAt, type Limits, limitsOf } from './limitsOf.js';
 export { numberIn } from './numberIn.js';
-export { sayBounds, sayRowLimits, saySpec } from './saySpec.js';
+export { sayBounds, sayDriveCondition, sayRowLimits, saySpec } from './saySpec.js';
 export type { JudgedRow, JudgedSeries } from './series.js';
 export {
   type BandSpec,
@@ -69,7 +86,9 @@ export {
   casesOfReading,
   changeZones,
   cutsOf,
+  limitsOfDrive,
   type ZoneLine,
   zoneIndexAt,
   zonesOf,
+  zonesOfDrive,
 } from './zonesOf.js';

@@ -1,5 +1,6 @@
 import { formatPlain } from '../reading/index.js';
 import { differenceUnit, unitOf } from '../units/index.js';
+import { type DriveCondition, type DriveSpec, nameOfDriveValue } from './driveSpec.js';
 import type { ChangeSpec, CountSpec, RowLimits, Spec, ZonesSpec } from './spec.js';
 import { boundsOf } from './zonesOf.js';
 
@@ -26,6 +27,8 @@ export function saySpec(spec: Spec): string {
       return spec.options.map(({ id, name, ok }) => named(name || id, ok)).join(' · ');
     case 'count':
       return sayCountLimits(spec);
+    case 'drive':
+      return sayDriveLimits(spec);
   }
 }
 
@@ -73,3 +76,21 @@ const sayCountLimits = ({ what, inSeconds, min, max, sections }: CountSpec): str
   sections.length > 0
     ? `${sayBounds(min, max, what || 'events')}, ${inSeconds} s at each of ${sections.map(({ name }) => name).join(', ')}`
     : `${sayBounds(min, max, what || 'events')} in ${inSeconds} s`;
+
+function sayDriveLimits(spec: DriveSpec): string {
+  const { compares, unit, mayLastSeconds, during } = spec;
+  const compared =
+    compares.kind === 'formula'
+      ? `${compares.formula}: ${sayBounds(compares.min, compares.max, unit)}`
+      : `${compares.of.map((id) => nameOfDriveValue(spec, id)).join(', ')} within ${formatPlain(compares.spread)} ${differenceUnit(unitOf(unit)).symbol} of the median of all`;
+  const outside = mayLastSeconds > 0 ? `, outside for ${formatPlain(mayLastSeconds)} s at most` : '';
+  const when = during.map((one) => sayDriveCondition(spec, one)).join(' and ');
+  const values = spec.values.map(({ id, key, unit: told }) => `${id}: ${key} in ${told}`).join(', ');
+  return `over a drive, ${compared}${outside}${when === '' ? '' : `, while ${when}`}; ${formatPlain(spec.leastSeconds)} s of it are needed (${values})`;
+}
+
+/** When a moment of a drive counts: “road speed is 20 km/h or more”. */
+export function sayDriveCondition(spec: DriveSpec, { of, min, max }: DriveCondition): string {
+  const unit = spec.values.find(({ id }) => id === of)?.unit ?? '';
+  return `${nameOfDriveValue(spec, of)} is ${sayBounds(min, max, unit)}`;
+}

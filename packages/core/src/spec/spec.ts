@@ -1,5 +1,6 @@
 import { array, number, string } from 'yup';
 import { type Checked, closedObject, draftText, idText, unionByKind } from '../schema/index.js';
+import { type DriveSpec, driveSchema } from './driveSpec.js';
 import {
   finite,
   formulaText,
@@ -155,6 +156,7 @@ export const specSchema = unionByKind({
   sweep: sweepSchema,
   choice: choiceSchema,
   count: countSchema,
+  drive: driveSchema,
 });
 
 export type Zone = Checked<typeof zoneSchema>;
@@ -169,11 +171,12 @@ export type ChangeSpec = Checked<typeof changeSchema>;
 export type SweepSpec = Checked<typeof sweepSchema>;
 export type ChoiceSpec = Checked<typeof choiceSchema>;
 export type CountSpec = Checked<typeof countSchema>;
+export type { DriveSpec };
 export type Spec = Checked<typeof specSchema>;
 export type SpecKind = Spec['kind'];
 
 /** What is entered for a reading. */
-export type Entered = 'number' | 'rows' | 'choice' | 'count';
+export type Entered = 'number' | 'rows' | 'choice' | 'count' | 'drive';
 
 /** What every other part of the product asks of a kind of limit; a new kind is named by the compiler until it stands here. */
 interface KindOfSpec {
@@ -195,6 +198,7 @@ export const kindsOfSpec = {
   sweep: { entered: 'rows', cuts: 'rows', isNumber: false },
   choice: { entered: 'choice', cuts: 'none', isNumber: false },
   count: { entered: 'count', cuts: 'none', isNumber: false },
+  drive: { entered: 'drive', cuts: 'none', isNumber: false },
 } as const satisfies Record<SpecKind, KindOfSpec>;
 
 type KindsWith<Facet extends keyof KindOfSpec, Value> = {

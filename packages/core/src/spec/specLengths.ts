@@ -1,4 +1,5 @@
 import { lengthsOf } from '../schema/index.js';
+import { driveSchema } from './driveSpec.js';
 import { changeSchema, countSchema, sweepSchema } from './spec.js';
 import { zoneSchema } from './specFields.js';
 
@@ -8,4 +9,5 @@ export const specLengths = {
   change: lengthsOf(changeSchema),
   sweep: lengthsOf(sweepSchema),
   count: lengthsOf(countSchema),
+  drive: lengthsOf(driveSchema),
 };

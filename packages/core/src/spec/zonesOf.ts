@@ -1,3 +1,4 @@
+import { type DriveSpec, nameOfDriveValue } from './driveSpec.js';
 import {
   type ChangeSpec,
   type CountSpec,
@@ -95,8 +96,24 @@ export const countZones = ({ min, max }: CountSpec): ZoneLine =>
 export const alike = zone('inSpec', 'alike', true);
 export const several = zone('several', 'more than one differs');
 /** The case in which this one is the odd one out; with two members there is no telling which. */
-export const oddCases = ({ members }: SiblingsSpec): readonly Zone[] =>
+export const oddCases = ({ members }: Pick<SiblingsSpec, 'members'>): readonly Zone[] =>
   members.length < 3 ? [] : members.map(({ id, name }) => zone(id, `${name || id} is the odd one`));
+
+/** What is compared over a drive, as its cases name it. */
+export const membersOf = (spec: DriveSpec): Pick<SiblingsSpec, 'members'> => ({
+  members:
+    spec.compares.kind === 'alike' ? spec.compares.of.map((id) => ({ id, name: nameOfDriveValue(spec, id) })) : [],
+});
+
+/** Between what the levels of a drive must lie; `null` where that side is open. Alike things are held by how far they are from their median. */
+export const limitsOfDrive = ({ compares }: DriveSpec): { readonly min: number | null; readonly max: number | null } =>
+  compares.kind === 'formula' ? compares : { min: -compares.spread, max: compares.spread };
+
+/** The line on which the levels of a drive are judged. */
+export function zonesOfDrive(spec: DriveSpec): ZoneLine {
+  const { min, max } = limitsOfDrive(spec);
+  return bandZones(min, max);
+}
 
 export const sweepCases = {
   inSpec,
@@ -125,6 +142,10 @@ export function casesOf(spec: Spec): readonly Zone[] {
       return Object.values(sweepCases);
     case 'count':
       return countZones(spec).zones;
+    case 'drive':
+      return spec.compares.kind === 'formula'
+        ? [...zonesOfDrive(spec).zones, noValue]
+        : [alike, ...oddCases(membersOf(spec)), several];
     case 'choice':
       return spec.options;
   }

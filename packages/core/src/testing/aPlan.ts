@@ -50,6 +50,7 @@ export const aReading = (id: string, spec: Spec, more: Partial<StepReading> = {}
   spec,
   hookUp: null,
   live: null,
+  watches: [],
   expects: [],
   ...more,
 });
@@ -75,6 +76,7 @@ export const aPartCard = (
   place: '',
   howItWorks: '',
   values: [],
+  physicalChecks: [],
   connectors: [
     {
       id: connectorId,

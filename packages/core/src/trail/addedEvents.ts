@@ -6,6 +6,7 @@ import {
   type Plan,
   type Step,
   suspectsNamedBy,
+  upgradePartCard,
   upgradeStep,
   upgradeSuspect,
 } from '../plan/index.js';
@@ -31,7 +32,8 @@ export function addSuspect(draft: Draft, event: TrailEventOf<'suspectAdded'>): M
   return undefined;
 }
 
-export function addPartCard(draft: Draft, { partCard }: TrailEventOf<'partCardAdded'>): Misfit | undefined {
+export function addPartCard(draft: Draft, event: TrailEventOf<'partCardAdded'>): Misfit | undefined {
+  const partCard = upgradePartCard(event.partCard);
   const { plan } = draft;
   if (indexPlan(plan).partCards.has(partCard.id)) return { kind: 'thereAlready', what: 'part card', id: partCard.id };
   draft.plan = { ...plan, partCards: [...plan.partCards, partCard] };

@@ -26,7 +26,7 @@ export {
   stampTrailEvent,
 } from './nextEvents.js';
 export { planFromTrail } from './planFromTrail.js';
-export { sampleEntry } from './sampleEntry.js';
+export { drivenAs, sampleEntry } from './sampleEntry.js';
 export { sayTaken } from './sayTaken.js';
 export { outcomeOfTaken } from './stepEvents.js';
 export {

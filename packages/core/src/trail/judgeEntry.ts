@@ -5,12 +5,14 @@ import { parseReading, type Reading, type ReadingProblem } from '../reading/inde
 import { failed, ok, type Result } from '../result/index.js';
 import {
   type CountProblem,
+  type DriveProblem,
   isMeasured,
   isSeries,
   type JudgedRow,
   judgeChange,
   judgeChoice,
   judgeCount,
+  judgeDrive,
   judgeReading,
   judgeSiblings,
   judgeSweep,
@@ -25,7 +27,7 @@ import {
 } from '../spec/index.js';
 import { canBeNegative, convertStep, findUnit, unitOf } from '../units/index.js';
 import type { MeasuringContext } from './measuringContext.js';
-import type { Entry } from './trailEvent.js';
+import type { Entry, EntryOf } from './trailEvent.js';
 
 export interface JudgedEntry {
   /** The number that was entered, or that stands for several; `undefined` where there is none. */
@@ -40,10 +42,10 @@ export interface JudgedEntry {
 export type EntryProblem =
   | { readonly kind: 'reading'; readonly problem: ReadingProblem; readonly row?: string }
   | { readonly kind: 'wrongEntry'; readonly expected: string }
-  | { readonly kind: 'count'; readonly problem: CountProblem };
+  | { readonly kind: 'count'; readonly problem: CountProblem }
+  | { readonly kind: 'drive'; readonly problem: DriveProblem };
 
 type Judged = Result<JudgedEntry, EntryProblem>;
-type EntryOf<Kind extends Entry['kind']> = Extract<Entry, { kind: Kind }>;
 
 /** Parses and judges what was entered for a reading of a step, with everything that its limits and its accuracy depend on. */
 export function judgeEntry({ spec }: StepReading, entry: Entry, context: MeasuringContext): Judged {
@@ -57,6 +59,11 @@ export function judgeEntry({ spec }: StepReading, entry: Entry, context: Measuri
     return verdict.ok
       ? ok({ reading: undefined, verdict: verdict.value, rows: [] })
       : failed({ kind: 'count', problem: verdict.problem });
+  }
+  if (spec.kind === 'drive') {
+    if (entry.kind !== 'driven') return wrongEntry('recorded drive');
+    const judged = judgeDrive(spec, entry);
+    return judged.ok ? judged : failed({ kind: 'drive', problem: judged.problem });
   }
   if (isMeasured(spec)) return entry.kind === 'typed' ? judgeTyped(spec, entry, context) : wrongEntry('number');
   if (isSeries(spec)) return entry.kind === 'rows' ? judgeRows(spec, entry, context) : wrongEntry('row of numbers');

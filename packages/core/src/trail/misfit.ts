@@ -1,4 +1,5 @@
 import { sayReadingProblem } from '../reading/index.js';
+import type { DriveProblem } from '../spec/index.js';
 import type { EntryProblem } from './judgeEntry.js';
 
 /** Why an event does not fit the state of a trail. */
@@ -128,5 +129,12 @@ function sayEntryProblem(entry: EntryProblem): string {
       return entry.problem.kind === 'tooShort'
         ? `Counted for ${Math.floor(entry.problem.seconds)} of ${entry.problem.inSeconds} s${entry.problem.section === undefined ? '' : ` at “${entry.problem.section}”`}. Go on counting until the time is up.`
         : `This count has ${entry.problem.expected} sections.`;
+    case 'drive':
+      return sayDriveProblem(entry.problem);
   }
 }
+
+const sayDriveProblem = (problem: DriveProblem): string =>
+  problem.kind === 'tooShort'
+    ? `The conditions held for ${problem.seconds.toFixed(1)} of ${problem.leastSeconds} s. Drive again for longer, or choose another recording.`
+    : 'This recording was read for other limits. Choose it again.';

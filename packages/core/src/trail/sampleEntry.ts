@@ -2,6 +2,7 @@ import type { StepReading } from '../plan/index.js';
 import {
   boundsOf,
   type ChangeSpec,
+  type DriveSpec,
   isMeasured,
   isSeries,
   limitsOf,
@@ -10,9 +11,10 @@ import {
   type SiblingsSpec,
   type SweepSpec,
   type ZoneLine,
+  zonesOfDrive,
 } from '../spec/index.js';
 import type { MeasuringContext } from './measuringContext.js';
-import type { Entry } from './trailEvent.js';
+import type { Entry, EntryOf } from './trailEvent.js';
 
 /**
  * An entry that somebody might make for a reading, one of its cases by chance; for trying a plan out.
@@ -31,6 +33,7 @@ export function sampleEntry(
     const sectionSeconds = counts.map(() => spec.inSeconds);
     return { kind: 'counted', counts, seconds: spec.inSeconds * sections, sectionSeconds };
   }
+  if (spec.kind === 'drive') return drivenBy(spec, random);
   if (isMeasured(spec)) return { kind: 'typed', text: measured(spec, context, random) };
   if (isSeries(spec)) return { kind: 'rows', texts: rowsOf(spec, random).map(text) };
   return spec satisfies never;
@@ -93,4 +96,34 @@ function sweep({ rows }: SweepSpec, random: () => number): readonly number[] {
   });
   const beside = random() < 0.5 ? 0 : 3;
   return middles.map(({ at, half }) => at + half * (beside + 0.4 * (random() - 0.5)));
+}
+
+/** A drive with one of its levels in or out by chance. */
+function drivenBy(spec: DriveSpec, random: () => number): Entry {
+  const { compares } = spec;
+  const line = zonesOfDrive(spec);
+  if (compares.kind === 'formula') return drivenAs(spec, [valueIn(line, random)]);
+  const odd = Math.floor(random() * (compares.of.length + 1));
+  const levels = compares.of.map((_, index) => compares.spread * (index === odd ? 4 * random() : 0.3));
+  return drivenAs(spec, levels);
+}
+
+/**
+ * What a drive without a recording would have shown, for walking through a plan: each thing that is compared at one level, for as long as it must
+ * be.
+ * @param levels in the unit of the limits: what the formula comes to, or how far each is from the median
+ */
+export function drivenAs(spec: DriveSpec, levels: readonly number[]): EntryOf<'driven'> {
+  const stretch = { fromMs: 0, toMs: spec.leastSeconds * 1000 };
+  const names = spec.compares.kind === 'alike' ? spec.compares.of : [null];
+  const held = (level: number | undefined) =>
+    level === undefined || Number.isNaN(level) ? null : { value: level, uncertainty: 0, ...stretch };
+  return {
+    kind: 'driven',
+    recordingId: null,
+    countedSeconds: spec.leastSeconds,
+    heldSeconds: spec.mayLastSeconds,
+    levels: names.map((of, index) => ({ of, highest: held(levels[index]), lowest: held(levels[index]), gone: null })),
+    trace: { ms: [], lines: [] },
+  };
 }

@@ -3,7 +3,8 @@ import { actuatorUseSchema } from '../actuator/index.js';
 import { type InstrumentFunction, instrumentFunctions, instrumentSchema } from '../instrument/index.js';
 import { liveReadingSchema, liveSourceSchema } from '../liveValue/index.js';
 import { entryFields, voidingFields } from '../log/index.js';
-import { partCardSchema, pathSchema, stepReadingSchema, stepSchema, suspectSchema, taskSchema } from '../plan/index.js';
+import { physicalCheckSchema, partCardSchema, pathSchema, stepReadingSchema, stepSchema, suspectSchema, taskSchema } from '../plan/index.js';
+import { mostTracePoints } from '../recording/index.js';
 import {
   type Checked,
   closedObject,
@@ -25,6 +26,50 @@ const text = (maximum: number) => string().required().max(maximum);
 
 const event = <Kind extends string, Fields extends ObjectShape>(name: Kind, fields: Fields) =>
   closedObject({ kind: kind(name), ...entryFields(), ...fields });
+
+const momentMs = () => number().required().min(0).max(1e9);
+const level = () => number().required().min(-1e12).max(1e12);
+const stretchFields = () => ({ fromMs: momentMs(), toMs: momentMs() });
+const heldSchema = closedObject({
+  value: level(),
+  uncertainty: number().required().min(0).max(1e12).meta({ description: 'expanded (k = 2), in the unit of the limits' }),
+  ...stretchFields(),
+});
+
+/** What a recorded drive showed, read from its recording on the device. Times are ms since the recording began. */
+const drivenSchema = closedObject({
+  kind: kind('driven'),
+  recordingId: photoIdText()
+    .nullable()
+    .defined()
+    .meta({ description: 'SHA-256 of the recording; null: tried out without one' }),
+  countedSeconds: number().required().min(0).max(1e6).meta({ description: 'for how long the conditions held' }),
+  heldSeconds: number().required().min(0).max(3600).meta({ description: 'how long a level was held to count' }),
+  levels: array(
+    closedObject({
+      of: string().nullable().defined().max(80).meta({ description: 'id of the value; null: of the formula' }),
+      highest: heldSchema.nullable().defined(),
+      lowest: heldSchema.nullable().defined(),
+      gone: closedObject(stretchFields()).nullable().defined().meta({ description: 'longest time without a value' }),
+    }).required(),
+  )
+    .required()
+    .min(1)
+    .max(24),
+  trace: closedObject({
+    ms: array(momentMs()).required().max(mostTracePoints),
+    lines: array(
+      closedObject({
+        of: string().nullable().defined().max(80),
+        values: array(number().nullable().defined().min(-1e12).max(1e12)).required().max(mostTracePoints),
+      }).required(),
+    )
+      .required()
+      .max(24),
+  })
+    .required()
+    .meta({ description: 'what was compared around the worst stretch' }),
+});
 
 const shown = () => text(60).meta({ description: 'what the meter showed, as typed' });
 
@@ -63,6 +108,7 @@ export const entrySchema = unionByKind({
       .meta({ description: 'for how long in each section; none: the time is shared out among them' }),
   }),
   chosen: closedObject({ kind: kind('chosen'), optionId: idText() }),
+  driven: drivenSchema,
 });
 
 /** What a remark to the author is about. */
@@ -104,10 +150,17 @@ const addedSuspectSchema = suspectSchema.shape({
   proofStepIds: array(idText()).max(20).optional(),
 });
 
-/** A step as it is added on a trail; of one that a device kept from before format 9, some of it is missing. */
+/** A part card as it is added on a trail; one that a device kept from before format 10 has no physical checks. */
+const addedPartCardSchema = partCardSchema.shape({ physicalChecks: array(physicalCheckSchema.required()).max(40).optional() });
+
+/** A step as it is added on a trail; of one that a device kept from before format 10, some of it is missing. */
 const addedStepSchema = stepSchema.shape({
   actuator: actuatorUseSchema.nullable().optional(),
-  readings: array(stepReadingSchema.shape({ live: liveReadingSchema.nullable().optional() }).required())
+  readings: array(
+    stepReadingSchema
+      .shape({ live: liveReadingSchema.nullable().optional(), watches: array(idText()).max(60).optional() })
+      .required(),
+  )
     .required()
     .max(12),
 });
@@ -184,7 +237,7 @@ export const trailEventSchema = unionByKind({
     because: text(300).meta({ description: 'what shows that it did not help' }),
   }),
   suspectAdded: event('suspectAdded', { suspect: addedSuspectSchema.required() }),
-  partCardAdded: event('partCardAdded', { partCard: partCardSchema.required() }),
+  partCardAdded: event('partCardAdded', { partCard: addedPartCardSchema.required() }),
   pathAdded: event('pathAdded', { path: pathSchema.required() }),
   pointMeasured: event('pointMeasured', {
     pathId: idText(),
@@ -238,6 +291,7 @@ export const trailEventSchema = unionByKind({
 });
 
 export type Entry = Checked<typeof entrySchema>;
+export type EntryOf<Kind extends Entry['kind']> = Extract<Entry, { readonly kind: Kind }>;
 export type TrailEvent = Checked<typeof trailEventSchema>;
 export type TrailEventOf<Kind extends TrailEvent['kind']> = Extract<TrailEvent, { kind: Kind }>;
 

@@ -4,7 +4,6 @@ export {
   type ActuatorInfo,
   type CodeCounter,
   type Cover,
-  keyOnLine,
   type Line,
   type LineUnit,
   type LiveValueInfo,

@@ -1,5 +1,5 @@
 import { array, boolean, number, string } from 'yup';
-import { type Checked, closedObject, draftText, idText, nameOfThing, wholeNumber } from '../schema/index.js';
+import { type Checked, closedObject, draftText, idText, keyOnLine, nameOfThing, wholeNumber } from '../schema/index.js';
 
 export const lineFormat = 'probe-trail-line';
 
@@ -51,16 +51,6 @@ const unitDataSchema = closedObject({
   bytes: number().required().integer().min(1).max(255).meta({ description: 'how many bytes the unit sends for it' }),
   values: array(liveValueSchema.required()).required().max(64),
 });
-
-/** Unit and what it has on a vehicle line, such as `A10.coolantTemperature`. */
-export const keyOnLine = () =>
-  string()
-    .required()
-    .max(161)
-    .matches(
-      /^[\w.-]+\.[\w.-]+$/,
-      '${path}: "${value}" is not the name of a unit and of what it has, such as A10.engineSpeed',
-    );
 
 const actuatorSchema = closedObject({
   id: idText(),

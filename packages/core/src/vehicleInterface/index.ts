@@ -1,8 +1,7 @@
 import { array, number, string } from 'yup';
 import { type NewSheet, type SheetCode, type SheetMoment, type SheetUnit, sheetMoments } from '../codes/index.js';
 import { jobParamsSchema } from '../job/index.js';
-import { type Checked, closedObject, idText } from '../schema/index.js';
-import { keyOnLine } from '../vehicle/index.js';
+import { type Checked, closedObject, idText, keyOnLine } from '../schema/index.js';
 
 /** Body of `POST /api/jobs/:jobId/interface/reading`: which units to ask; none: all of the line. */
 export const readingRequestSchema = closedObject({

@@ -81,7 +81,8 @@ describe('opening a data folder', () => {
     const database = await openDatabase(folder);
     const codes = [null, 8, 80, 0].map((status, at) => ({ unitId: 'A10', code: `P010${at}`, status }));
     await database.client.batch([
-      'DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations)',
+      // This migration, and what came after it.
+      'DELETE FROM __drizzle_migrations WHERE created_at >= 1796108185524',
       {
         sql: `INSERT INTO code_sheet (sheet_id, job_id, vehicle_id, taken_by, taken_at_ms, document) VALUES ('s', 'j', 'v', 'Tobi Lunde', 0, ?)`,
         args: [JSON.stringify({ codes })],
@@ -95,6 +96,27 @@ describe('opening a data folder', () => {
     const migrated = await openDatabase(folder);
     const { rows } = await migrated.client.execute('SELECT code FROM sheet_code ORDER BY seq');
     expect(rows.map(({ code }) => code)).to.deep.equal(['P0100', 'P0101']);
+    migrated.close();
+  });
+
+  it('gives part cards of an earlier version no physical checks, and leaves those of others alone', async () => {
+    const database = await openDatabase(folder);
+    const check = { value: 'A10.boostPressure', when: '', is: { kind: 'between', unit: 'V', min: 0, max: 5 } };
+    const cards = [{ name: 'old' }, { name: 'new', physicalChecks: [check] }];
+    await database.client.batch([
+      'DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations)',
+      ...cards.map((card) => ({
+        sql: `INSERT INTO library_card (card_id, name, place, etag, saved_at_ms, saved_by, card) VALUES (?, '', '', '', 0, '', ?)`,
+        args: [card.name, JSON.stringify(card)],
+      })),
+    ]);
+    database.close();
+    const migrated = await openDatabase(folder);
+    const { rows } = await migrated.client.execute('SELECT card FROM library_card ORDER BY card_id DESC');
+    expect(rows.map(({ card }) => JSON.parse(String(card)))).to.deep.equal([
+      { name: 'old', physicalChecks: [] },
+      { name: 'new', physicalChecks: [check] },
+    ]);
     migrated.close();
   });
 

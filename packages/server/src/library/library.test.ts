@@ -9,6 +9,7 @@ const battery: PartCard = {
   place: 'behind the left step',
   howItWorks: '',
   values: [],
+  physicalChecks: [],
   connectors: [
     {
       id: 'C_1',

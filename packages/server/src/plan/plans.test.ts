@@ -89,7 +89,7 @@ describe('plans over HTTP', () => {
   });
 
   for (const [what, document, message] of [
-    ['a newer format', { ...smallPlan(), formatVersion: 10 }, 'formatVersion is 10; this program reads version 9'],
+    ['a newer format', { ...smallPlan(), formatVersion: 11 }, 'formatVersion is 11; this program reads version 10'],
     [
       'null for a number',
       { ...smallPlan(), suspects: [{ ...smallPlan().suspects[0], weight: null }] },

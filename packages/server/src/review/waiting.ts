@@ -1,4 +1,4 @@
-import type { PartCard } from '@probe-trail/core/plan';
+import { type PartCard, upgradePartCard } from '@probe-trail/core/plan';
 import type { Waiting, WaitingDraft } from '@probe-trail/core/review';
 import { and, asc, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import type { Database } from '../db/openDatabase.js';
@@ -55,7 +55,7 @@ export const makeWaitingStore = ({ orm }: Database) => {
       .from(version)
       .where(and(isOpen, eq(savedBy, by)))
       .orderBy(asc(title), asc(planId));
-    const held = drafts.map((draft) => ({ ...draft, cards: JSON.parse(draft.cards) as readonly PartCard[] }));
+    const held = drafts.map((draft) => ({ ...draft, cards: (JSON.parse(draft.cards) as readonly PartCard[]).map(upgradePartCard) }));
     const ids = [...new Set(held.flatMap(({ cards }) => cards.map(({ id }) => id)))];
     if (ids.length === 0) return [];
     const kept = await orm.select().from(libraryCard).where(inArray(libraryCard.cardId, ids));

@@ -24,6 +24,7 @@ describe('a current path that is being written', () => {
           place: '',
           howItWorks: '',
           values: [],
+          physicalChecks: [],
           connectors: [
             {
               id: 'C71',

@@ -2,7 +2,7 @@ import type { Plan } from '../document/plan.js';
 import { blocksInThemselves, inputsLeftOpen, unknownInputs } from './blockRules.js';
 import { experimentsUnsafe } from './experimentRules.js';
 import { type Finding, isAbout } from './finding.js';
-import { commandedTwice, liveThatDoesNotFit } from './liveRules.js';
+import { commandedTwice, drivesThatDoNotFit, liveThatDoesNotFit } from './liveRules.js';
 import { otherQuantities, usesOfNoNumber } from './numberRules.js';
 import { easierStepsLater, noVisualCheck } from './orderRules.js';
 import {
@@ -65,6 +65,7 @@ const rules: readonly Rule[] = [
   beyondTheHookUp,
   limitsNarrowerThanAccuracy,
   liveThatDoesNotFit,
+  drivesThatDoNotFit,
   commandedTwice,
   resistanceMeasuredLive,
   unpluggedLive,

@@ -31,6 +31,7 @@ export type RuleName =
   | 'beyondTheHookUp'
   | 'limitNarrowerThanAccuracy'
   | 'liveDoesNotFit'
+  | 'driveDoesNotFit'
   | 'commandedTwice'
   | 'resistanceMeasuredLive'
   | 'unpluggedLive'

@@ -146,6 +146,7 @@ describe('comparePlans', () => {
             place: '',
             howItWorks: '',
             values: [],
+            physicalChecks: [],
             connectors: [
               {
                 id: 'C31',

@@ -5,6 +5,7 @@ import type { FindingPlace } from '../check/finding.js';
 import type { CurrentPath } from '../document/currentPath.js';
 import { accessLevels } from '../document/fields.js';
 import { type Connector, faceViews, type PartCard } from '../document/partCard.js';
+import { sayPhysicalCheck } from '../document/sayPhysicalCheck.js';
 import {
   type BlockUse,
   type Conclusion,
@@ -220,6 +221,13 @@ const readingDifferences = (
     before.live ? sayLiveReading(before.live) : '',
     after.live ? sayLiveReading(after.live) : '',
   ),
+  ...changed(
+    at,
+    about,
+    `whose losses count for ${after.name || 'the reading'}`,
+    before.watches.join(', '),
+    after.watches.join(', '),
+  ),
   ...changed(at, about, `formula of ${after.name}`, before.derivedFrom ?? '', after.derivedFrom ?? ''),
   ...changed(
     at,
@@ -385,10 +393,14 @@ function cardDifferences({ before, after }: Pair<PartCard>, at: FindingPlace): r
     ...changed(at, about, 'connectors', sayConnectors(before), sayConnectors(after)),
     ...pinDifferences(before, after, at, about),
     ...changed(at, about, 'values', sayValues(before), sayValues(after)),
+    ...changed(at, about, 'what is expected', sayPhysicalChecks(before), sayPhysicalChecks(after)),
   ];
 }
 
 const sayValues = ({ values }: PartCard): string => values.map(({ name, value }) => `${name}: ${value}`).join('; ');
+
+const sayPhysicalChecks = ({ physicalChecks }: PartCard): string =>
+  physicalChecks.map((one) => `${one.value}: ${sayPhysicalCheck(one)}`).join('; ');
 
 function pinDifferences(before: PartCard, after: PartCard, at: FindingPlace, about: string): readonly Difference[] {
   const [earlier, later] = [pinsOf(before), pinsOf(after)];

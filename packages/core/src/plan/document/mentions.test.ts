@@ -11,6 +11,7 @@ const plan = aPlan({
       place: '',
       howItWorks: '',
       values: [],
+      physicalChecks: [],
       connectors: [
         {
           id: 'C31',

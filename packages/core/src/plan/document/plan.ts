@@ -29,7 +29,7 @@ import { hookUpSchema } from './hookUp.js';
 import { partCardSchema } from './partCard.js';
 
 export const planFormat = 'probe-trail-plan';
-export const planFormatVersion = 9;
+export const planFormatVersion = 10;
 
 const needSchema = closedObject({
   what: nameOfThing(60),
@@ -120,6 +120,9 @@ export const stepReadingSchema = closedObject({
     .meta({ description: 'where it is measured otherwise than the step says; null: as the step says' }),
   live: liveReadingSchema.nullable().defined().meta({
     description: 'which value of the vehicle it can be taken from, beside being typed; null: none',
+  }),
+  watches: list(idText(), 60).meta({
+    description: 'control units whose losses on the bus are counted by themselves; none: counted by hand',
   }),
   expects: list(unionByKind({ zones: zonesExpectedSchema, range: rangeExpectedSchema }), 300).meta({
     description: 'what a suspect would make this reading show: zones, or a range in the unit of the limits',

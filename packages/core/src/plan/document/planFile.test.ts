@@ -62,7 +62,7 @@ describe('readPlanFile', () => {
     ['something else', { hello: 1 }, 'not a plan file'],
     ['a list', [], 'not a plan file'],
     ['nothing', null, 'not a plan file'],
-    ['a newer format', { ...aPlan(), formatVersion: 10 }, 'format version 10; versions up to 9 can be read here'],
+    ['a newer format', { ...aPlan(), formatVersion: 11 }, 'format version 11; versions up to 10 can be read here'],
     ['a field that is missing', { ...aPlan(), suspects: undefined }, 'suspects'],
     ['a misspelt field', { ...aPlan(), tittle: 'x' }, 'tittle'],
     ['a weight of nothing', { ...aPlan(), suspects: [{ ...aPlan().suspects[0], weight: 0 }] }, 'more than 0'],

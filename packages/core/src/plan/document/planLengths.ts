@@ -1,7 +1,7 @@
 import { lengthsOf, lengthsOfCase } from '../../schema/index.js';
 import { pathPointSchema, pathSchema } from './currentPath.js';
 import { clampSchema, hookUpSchema, leadAtSchema, leadSchema } from './hookUp.js';
-import { cardValueSchema, connectorSchema, partCardSchema, pinSchema, wireSchema } from './partCard.js';
+import { cardValueSchema, connectorSchema, physicalCheckSchema, partCardSchema, pinSchema, wireSchema } from './partCard.js';
 import {
   blockInputSchema,
   conclusionSchema,
@@ -34,6 +34,7 @@ export const planLengths = {
   clamp: lengthsOf(clampSchema),
   card: lengthsOf(partCardSchema),
   cardValue: lengthsOf(cardValueSchema),
+  physicalCheck: lengthsOf(physicalCheckSchema),
   connector: lengthsOf(connectorSchema),
   pin: lengthsOf(pinSchema),
   wire: lengthsOf(wireSchema),

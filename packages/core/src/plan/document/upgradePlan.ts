@@ -1,4 +1,5 @@
 import { proposedAction } from '../../vehicleState/index.js';
+import type { PartCard } from './partCard.js';
 import { planFormat, type Step, type StepReading, type Suspect } from './plan.js';
 
 type Fields = Readonly<Record<string, unknown>>;
@@ -76,6 +77,12 @@ const upgrades: Readonly<Record<string, (plan: Fields) => Fields>> = {
     suspects: eachOf(plan.suspects, (suspect) => ({ ...suspect, weightBecause: '', proofStepIds: [] })),
   }),
   8: (plan) => ({ ...plan, formatVersion: 9, steps: eachOf(plan.steps, withoutLive) }),
+  9: (plan) => ({
+    ...plan,
+    formatVersion: 10,
+    partCards: eachOf(plan.partCards, (card) => ({ ...card, physicalChecks: [] })),
+    steps: eachOf(plan.steps, (step) => ({ ...step, readings: eachOf(step.readings, (reading) => ({ ...reading, watches: [] })) })),
+  }),
 };
 
 /** A step of format 8 in today's: nothing of it is read from the vehicle, or commanded. */
@@ -112,6 +119,11 @@ function specOfSix(spec: unknown): unknown {
 /** A suspect of format 6 in today's: nothing goes with its repair but what its words say. */
 const withTasks = (suspect: Fields): Fields => ({ ...suspect, companions: [], tasks: [] });
 
+/** A part card of format 9 in today's, also one that was kept by itself. */
+export const upgradePartCard = <Card extends { readonly physicalChecks?: PartCard['physicalChecks'] | undefined }>(
+  card: Card,
+) => ({ ...card, physicalChecks: card.physicalChecks ?? [] });
+
 /** What a suspect has since format 7. */
 const laterFields = { weightBecause: '', companions: [], tasks: [], proofStepIds: [] } as const;
 type Later = keyof typeof laterFields;
@@ -126,8 +138,11 @@ export const upgradeSuspect = ({ weightBecause, companions, tasks, proofStepIds,
   proofStepIds: proofStepIds ?? laterFields.proofStepIds,
 });
 
-/** The fields that a step and its readings have since format 9. */
-type KeptReading = Omit<StepReading, 'live'> & { readonly live?: StepReading['live'] | undefined };
+/** The fields that a step and its readings have since format 9 and 10. */
+type KeptReading = Omit<StepReading, 'live' | 'watches'> & {
+  readonly live?: StepReading['live'] | undefined;
+  readonly watches?: StepReading['watches'] | undefined;
+};
 type KeptStep = Omit<Step, 'actuator' | 'readings'> & {
   readonly actuator?: Step['actuator'] | undefined;
   readonly readings: readonly KeptReading[];
@@ -136,13 +151,17 @@ type KeptStep = Omit<Step, 'actuator' | 'readings'> & {
 /** A step that was kept by itself, in the log of a trail: brought up to today's format where it is of an earlier one. */
 export function upgradeStep(step: KeptStep): Step {
   const isOfSix = step.readings.every((reading) => 'hookUp' in reading) && step.needs.every((need) => 'does' in need);
-  const isOfToday = isOfSix && 'actuator' in step && step.readings.every((reading) => 'live' in reading);
+  const isOfToday = isOfSix && 'actuator' in step && step.readings.every((reading) => 'live' in reading && 'watches' in reading);
   if (isOfToday) return step as Step;
   const ofSix = isOfSix ? step : (withActions(step) as unknown as KeptStep);
   return {
     ...ofSix,
     actuator: ofSix.actuator ?? null,
-    readings: ofSix.readings.map(({ live, ...reading }) => ({ ...reading, live: live ?? null })),
+    readings: ofSix.readings.map(({ live, watches, ...reading }) => ({
+      ...reading,
+      live: live ?? null,
+      watches: watches ?? [],
+    })),
   };
 }
 
