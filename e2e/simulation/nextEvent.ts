@@ -1,6 +1,7 @@
 import { indexPlan, type StepReading } from '@probe-trail/core/plan';
 import { isSeries } from '@probe-trail/core/spec';
 import {
+  drivenAs,
   type Entry,
   nextEvent as followPlan,
   inputsToAsk,

@@ -186,7 +186,9 @@ describe('the library', () => {
     const curve = { kind: 'curve' as const, unit: 'V', of: 'temperature', ofUnit: '°C', rows };
     const step = {
       ...blankStep('one', 'One'),
-      readings: [{ id: 'v', name: 'V', derivedFrom: null, hookUp: null, live: null, watches: [], expects: [], spec: curve }],
+      readings: [
+        { id: 'v', name: 'V', derivedFrom: null, hookUp: null, live: null, watches: [], expects: [], spec: curve },
+      ],
     };
     await send(world.server.url, 'POST', '/api/plans', {
       document: { ...blankPlan('pictures', 'Pictures'), steps: [step], startStepId: 'one' },

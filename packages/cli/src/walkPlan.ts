@@ -2,6 +2,7 @@ import { indexPlan, type Plan, type Step, type StepReading } from '@probe-trail/
 import { isMeasured, isSeries } from '@probe-trail/core/spec';
 import {
   applyTrailEvent,
+  drivenAs,
   type Entry,
   type NewTrailEvent,
   nextEvent,

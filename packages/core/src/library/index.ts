@@ -1,7 +1,10 @@
 // What other features and packages may use; every other file here is private to the folder.
 export {
+  type CardCheck,
   type CardToKeep,
+  type ChecksQuery,
   cardToKeepSchema,
+  checksQuerySchema,
   type LibraryCard,
   type LibraryCardInfo,
   type Usage,

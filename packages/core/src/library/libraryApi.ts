@@ -1,4 +1,5 @@
 import { string } from 'yup';
+import type { PhysicalCheck } from '../physicalCheck/index.js';
 import type { PartCard, VersionState } from '../plan/index.js';
 import { partCardSchema } from '../plan/index.js';
 import { type Checked, closedObject, lengthsOf } from '../schema/index.js';
@@ -42,6 +43,18 @@ export const usageQuerySchema = closedObject({
   what: string().required('${path} is missing').max(170),
 });
 
+/** `GET /api/library/checks`: what the part cards of the plans that are followed on a model say of its values. */
+export const checksQuerySchema = closedObject({ line: string().required('${path} is missing').max(80) });
+
+/** What a part card says of a value, and in which plan. */
+export interface CardCheck {
+  readonly planId: string;
+  readonly cardId: string;
+  readonly cardName: string;
+  readonly check: PhysicalCheck;
+}
+
+export type ChecksQuery = Checked<typeof checksQuerySchema>;
 export type CardToKeep = Checked<typeof cardToKeepSchema>;
 export type UsageQuery = Checked<typeof usageQuerySchema>;
 

@@ -1,13 +1,16 @@
 import { hookUpsOf, mentionedPins, type Plan } from '../plan/index.js';
 import { sayPinName } from './replace.js';
 
-/** `measured`: a lead is put on the pin; `mentioned`: an instruction speaks of it; `card`, `block`: the plan has it in it. */
-export type UsageHow = 'measured' | 'mentioned' | 'card' | 'block';
+/**
+ * `measured`: a lead is put on the pin; `mentioned`: an instruction speaks of it; `card`, `block`: the plan has it in it; `checked`: a part card says
+ * what a value of the vehicle should be.
+ */
+export type UsageHow = 'measured' | 'mentioned' | 'card' | 'block' | 'checked';
 
 /** What a plan uses, and in which of its steps. */
 export interface UsageIn {
   readonly how: UsageHow;
-  /** A pin such as C31·2, the id of a part card, or the id of a block. */
+  /** A pin such as C31·2, the id of a part card or of a block, or the key of a value. */
   readonly what: string;
   /** `null` where it is the whole plan that has it. */
   readonly stepId: string | null;
@@ -19,6 +22,7 @@ export function usagesIn(plan: Plan): readonly UsageIn[] {
   const whole = (how: UsageHow, what: string): UsageIn => ({ how, what, stepId: null, stepTitle: '' });
   const found = [
     ...plan.partCards.map(({ id }) => whole('card', id)),
+    ...plan.partCards.flatMap(({ physicalChecks }) => physicalChecks.map(({ value }) => whole('checked', value))),
     ...plan.uses.map(({ blockId }) => whole('block', blockId)),
     ...plan.paths.flatMap(({ points }) =>
       points.flatMap(({ at }) => (at.kind === 'pin' ? [whole('measured', sayPinName(at))] : [])),

@@ -38,9 +38,7 @@ export {
   type Connector,
   faceViews,
   type PartCard,
-  type PhysicalCheck,
   partCardSchema,
-  physicalCheckSchema,
 } from './document/partCard.js';
 export { photoIdOf, picturesIn, picturesOfText, pictureText, withPictures } from './document/pictures.js';
 export {
@@ -120,7 +118,6 @@ export {
 export { sayTask } from './document/sayTask.js';
 export { type StepField, sayEffort, stepFieldNames, stepFields, textsOf } from './document/stepFields.js';
 export { suspectsNamedBy } from './document/suspectsNamedBy.js';
-export { sayPhysicalCheck } from './document/sayPhysicalCheck.js';
 export { upgradePartCard, upgradePlan, upgradeStep, upgradeSuspect } from './document/upgradePlan.js';
 export { leadResultTo, resultAt } from './edit/blockEnds.js';
 export { addStepAfter, addStepOn, changeOutcome, changeStep, deleteSteps, leadTo } from './edit/editSteps.js';

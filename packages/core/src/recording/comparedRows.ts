@@ -74,7 +74,11 @@ export interface ComparedRows {
 }
 
 /** What a drive compares, over all rows of a recording. */
-export function compareRows({ compares, unit }: DriveSpec, values: FoundValues, count: number): readonly ComparedRows[] {
+export function compareRows(
+  { compares, unit }: DriveSpec,
+  values: FoundValues,
+  count: number,
+): readonly ComparedRows[] {
   if (compares.kind === 'formula') return [computeRows(compares.formula, unit, values, count)];
   const members = compares.of.flatMap((id) => values.get(id) ?? []);
   const apart = apartFromMedian(members.map((one) => one.held));

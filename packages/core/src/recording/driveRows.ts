@@ -23,7 +23,11 @@ export interface Run {
 export const wholeRun = ({ from }: DriveRows): Run => ({ first: 0, last: from.length - 1 });
 
 /** The runs of rows within one that are so. */
-export function runsWhere(rows: DriveRows, { first: from, last: to }: Run, isSo: (row: number) => boolean): readonly Run[] {
+export function runsWhere(
+  rows: DriveRows,
+  { first: from, last: to }: Run,
+  isSo: (row: number) => boolean,
+): readonly Run[] {
   const runs: Run[] = [];
   let first: number | undefined;
   for (let row = from; row <= to; row += 1) {
@@ -40,7 +44,8 @@ export function runsWhere(rows: DriveRows, { first: from, last: to }: Run, isSo:
 }
 
 /** How long a run is, in ms. */
-export const lengthOfRun = ({ from, to }: DriveRows, { first, last }: Run): number => (to[last] ?? 0) - (from[first] ?? 0);
+export const lengthOfRun = ({ from, to }: DriveRows, { first, last }: Run): number =>
+  (to[last] ?? 0) - (from[first] ?? 0);
 
 /** A level that was not left downwards for so long, and a row in which it was. */
 export interface Level {

@@ -2,6 +2,7 @@
 export type { AccuracyOf } from './comparedRows.js';
 export { type DriveFacts, driveFacts } from './driveFacts.js';
 export { type Cell, cellBetween, cellsOf, makePyramid, type Pyramid } from './pyramid.js';
+export { type DriveTrace, mostTracePoints, type ReadDrive, readDrive } from './readDrive.js';
 export {
   type Channel,
   type ChannelInfo,
@@ -31,7 +32,6 @@ export {
   type StoredBytes,
 } from './recordingApi.js';
 export { recordingToCsv } from './recordingCsv.js';
-export { type DriveTrace, mostTracePoints, type ReadDrive, readDrive } from './readDrive.js';
 export { readRecording, writeRecording } from './recordingFile.js';
 export {
   type Between,

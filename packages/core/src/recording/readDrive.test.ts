@@ -39,7 +39,11 @@ const boost = (more: Partial<DriveSpec> = {}): DriveSpec => ({
 const driveOf = (boosts: readonly number[], speeds: readonly number[] = boosts.map(() => 30)): Recording =>
   recordingOf([
     channel('A10.boost', 'kPa(abs)', boosts),
-    channel('A10.air', 'kPa(abs)', boosts.map(() => 100)),
+    channel(
+      'A10.air',
+      'kPa(abs)',
+      boosts.map(() => 100),
+    ),
     channel('A20.speed', 'km/h', speeds),
   ]);
 
@@ -144,7 +148,15 @@ const wheels: DriveSpec = {
 describe('alike things over a drive', () => {
   const wheelsOf = (rr: readonly number[]) =>
     recordingOf(
-      ['fl', 'fr', 'rl'].map((id) => channel(`A20.${id}`, 'km/h', rr.map(() => 50))).concat(channel('A20.rr', 'km/h', rr)),
+      ['fl', 'fr', 'rl']
+        .map((id) =>
+          channel(
+            `A20.${id}`,
+            'km/h',
+            rr.map(() => 50),
+          ),
+        )
+        .concat(channel('A20.rr', 'km/h', rr)),
     );
 
   it('are alike', () =>
@@ -153,7 +165,9 @@ describe('alike things over a drive', () => {
       'verdict.note': 'The furthest from the median is rr with 1.000 km/h.',
     }));
   it('name the odd one that drops out alone', () =>
-    expect(judged(wheelsOf([...repeated(50, 10), ...repeated(noValue, 5), ...repeated(50, 10)]), wheels)).to.nested.include({
+    expect(
+      judged(wheelsOf([...repeated(50, 10), ...repeated(noValue, 5), ...repeated(50, 10)]), wheels),
+    ).to.nested.include({
       'verdict.zone.id': 'rr',
       'verdict.note': 'rr had no value for 0.5 s, from 0:01 of the drive, while others like it had one.',
     }));

@@ -8,7 +8,16 @@ import {
   limitsOfDrive,
 } from '../spec/index.js';
 import { type AccuracyOf, type ComparedRows, compareRows, type FoundValues, findValues } from './comparedRows.js';
-import { type DriveRows, driveRowsOf, highestHeld, type Level, lengthOfRun, type Run, runsWhere, wholeRun } from './driveRows.js';
+import {
+  type DriveRows,
+  driveRowsOf,
+  highestHeld,
+  type Level,
+  lengthOfRun,
+  type Run,
+  runsWhere,
+  wholeRun,
+} from './driveRows.js';
 import { noValue, type Recording, rowFrom } from './recording.js';
 
 /** What was compared around the worst stretch, so that it can be seen without the recording. */
@@ -130,7 +139,11 @@ const aroundMs = 5000;
 export const mostTracePoints = 120;
 
 /** What was compared from a while before a stretch to a while after it. */
-function traceAround({ times }: Recording, compared: readonly ComparedRows[], stretch: DriveStretch | undefined): DriveTrace {
+function traceAround(
+  { times }: Recording,
+  compared: readonly ComparedRows[],
+  stretch: DriveStretch | undefined,
+): DriveTrace {
   if (!stretch) return { ms: [], lines: [] };
   const [first, end] = [rowFrom(times, stretch.fromMs - aroundMs), rowFrom(times, stretch.toMs + aroundMs)];
   const step = Math.max(1, Math.ceil((end - first) / mostTracePoints));

@@ -1,13 +1,14 @@
-import { array, number } from 'yup';
+import { array, number, string } from 'yup';
+import { longestFormula } from '../formula/index.js';
 import { type Checked, closedObject, draftText, keyOnLine, unionByKind } from '../schema/index.js';
-import { finite, formulaText, isOrdered, kindText, nameText, openLimit, unitText } from './specFields.js';
+import { finite, isOrdered, kindText, nameText, openLimit, unitText } from './specFields.js';
 
 /** Fewer than three cannot tell which of them is the odd one. */
 export const fewestAlike = 3;
 
 const longestDriveSeconds = 86_400;
 
-const driveValueSchema = closedObject({
+export const driveValueSchema = closedObject({
   id: nameText().meta({ description: 'by what the formula and the conditions call it' }),
   name: draftText(60),
   key: keyOnLine().meta({ description: 'unit and value on the vehicle line, such as A10.boostPressure' }),
@@ -22,7 +23,10 @@ const conditionSchema = closedObject({
 
 const formulaCompared = closedObject({
   kind: kindText('formula'),
-  formula: formulaText().required().meta({ description: 'a formula of the ids of values' }),
+  formula: string()
+    .defined()
+    .max(longestFormula)
+    .meta({ description: 'of the ids of values; a draft may have none yet' }),
   min: openLimit(),
   max: openLimit(),
 }).test('order', '${path}: the lower limit lies above the upper one', (one) => isOrdered(one?.min, one?.max));
@@ -31,9 +35,8 @@ const alikeCompared = closedObject({
   kind: kindText('alike'),
   of: array(nameText())
     .required()
-    .min(fewestAlike)
     .max(24)
-    .meta({ description: 'ids of values that measure the same at several places' }),
+    .meta({ description: 'ids of values that measure the same at several places; three at least' }),
   spread: finite().required().min(0).meta({ description: 'how far each may be from the median of all' }),
 });
 
@@ -41,7 +44,7 @@ const alikeCompared = closedObject({
 export const driveSchema = closedObject({
   kind: kindText('drive'),
   unit: unitText(),
-  values: array(driveValueSchema.required()).required().min(1).max(30),
+  values: array(driveValueSchema.required()).required().max(30),
   compares: unionByKind({ formula: formulaCompared, alike: alikeCompared }),
   during: array(conditionSchema.required())
     .required()

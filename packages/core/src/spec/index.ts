@@ -78,7 +78,7 @@ export {
   openLimit,
   unitText,
 } from './specFields.js';
-export { specLengths } from './specLengths.js';
+export { specBounds, specLengths } from './specLengths.js';
 export { type TypicalZones, typicalZones } from './typicalZones.js';
 export {
   boundsOf,

@@ -67,7 +67,9 @@ const isGone = ({ mayLastSeconds }: DriveSpec, { gone }: DrivenLevels): boolean 
 
 function judgeFormula(spec: DriveSpec, { levels: [only] }: Driven): JudgedSeries {
   const line = zonesOfDrive(spec);
-  const rows = (['highest', 'lowest'] as const).flatMap((side) => judgedLevel(side, spec.unit, line, only?.[side]) ?? []);
+  const rows = (['highest', 'lowest'] as const).flatMap(
+    (side) => judgedLevel(side, spec.unit, line, only?.[side]) ?? [],
+  );
   const worst = worstRow(rows);
   return !only || !worst || isGone(spec, only)
     ? { rows, reading: undefined, verdict: withoutValue(only) }
@@ -140,7 +142,9 @@ function judgeAlike(spec: DriveSpec, { levels }: Driven): JudgedSeries {
 
 function sayOff({ levels: { gone }, name, isGone, row }: Member): string {
   if (isGone && gone) return `${name} had no value ${sayStretch(gone)}, while others like it had one.`;
-  return row ? `${name} was ${formatReading(row.reading)} from the median. ${row.verdict.note}` : `${name} had no value.`;
+  return row
+    ? `${name} was ${formatReading(row.reading)} from the median. ${row.verdict.note}`
+    : `${name} had no value.`;
 }
 
 /** A stretch in words: “for 1.4 s, from 12:05 of the drive”. */

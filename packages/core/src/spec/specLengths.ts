@@ -1,5 +1,5 @@
-import { lengthsOf } from '../schema/index.js';
-import { driveSchema } from './driveSpec.js';
+import { boundsOf, lengthsOf } from '../schema/index.js';
+import { driveSchema, driveValueSchema } from './driveSpec.js';
 import { changeSchema, countSchema, sweepSchema } from './spec.js';
 import { zoneSchema } from './specFields.js';
 
@@ -9,5 +9,8 @@ export const specLengths = {
   change: lengthsOf(changeSchema),
   sweep: lengthsOf(sweepSchema),
   count: lengthsOf(countSchema),
-  drive: lengthsOf(driveSchema),
+  drive: lengthsOf(driveValueSchema),
 };
+
+/** Between what the numbers of limits may lie. */
+export const specBounds = { drive: boundsOf(driveSchema) };

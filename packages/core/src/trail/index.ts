@@ -67,6 +67,7 @@ export {
 } from './trailApi.js';
 export {
   type Entry,
+  type EntryOf,
   entrySchema,
   openedVehicleLengths,
   type PhotoMark,

@@ -3,7 +3,8 @@ import { actuatorUseSchema } from '../actuator/index.js';
 import { type InstrumentFunction, instrumentFunctions, instrumentSchema } from '../instrument/index.js';
 import { liveReadingSchema, liveSourceSchema } from '../liveValue/index.js';
 import { entryFields, voidingFields } from '../log/index.js';
-import { physicalCheckSchema, partCardSchema, pathSchema, stepReadingSchema, stepSchema, suspectSchema, taskSchema } from '../plan/index.js';
+import { physicalCheckSchema } from '../physicalCheck/index.js';
+import { partCardSchema, pathSchema, stepReadingSchema, stepSchema, suspectSchema, taskSchema } from '../plan/index.js';
 import { mostTracePoints } from '../recording/index.js';
 import {
   type Checked,
@@ -32,7 +33,11 @@ const level = () => number().required().min(-1e12).max(1e12);
 const stretchFields = () => ({ fromMs: momentMs(), toMs: momentMs() });
 const heldSchema = closedObject({
   value: level(),
-  uncertainty: number().required().min(0).max(1e12).meta({ description: 'expanded (k = 2), in the unit of the limits' }),
+  uncertainty: number()
+    .required()
+    .min(0)
+    .max(1e12)
+    .meta({ description: 'expanded (k = 2), in the unit of the limits' }),
   ...stretchFields(),
 });
 
@@ -106,6 +111,10 @@ export const entrySchema = unionByKind({
       .max(20)
       .optional()
       .meta({ description: 'for how long in each section; none: the time is shared out among them' }),
+    watched: array(idText())
+      .max(60)
+      .optional()
+      .meta({ description: 'control units whose losses the watch over the buses counted; none: counted by hand' }),
   }),
   chosen: closedObject({ kind: kind('chosen'), optionId: idText() }),
   driven: drivenSchema,
@@ -151,7 +160,9 @@ const addedSuspectSchema = suspectSchema.shape({
 });
 
 /** A part card as it is added on a trail; one that a device kept from before format 10 has no physical checks. */
-const addedPartCardSchema = partCardSchema.shape({ physicalChecks: array(physicalCheckSchema.required()).max(40).optional() });
+const addedPartCardSchema = partCardSchema.shape({
+  physicalChecks: array(physicalCheckSchema.required()).max(40).optional(),
+});
 
 /** A step as it is added on a trail; of one that a device kept from before format 10, some of it is missing. */
 const addedStepSchema = stepSchema.shape({

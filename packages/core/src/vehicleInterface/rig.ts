@@ -1,6 +1,6 @@
 import { array, number, string } from 'yup';
 import { unitIdentitySchema } from '../codes/index.js';
-import { type Checked, closedObject, idOrNull, idText, wholeNumber, keyOnLine } from '../schema/index.js';
+import { type Checked, closedObject, idOrNull, idText, keyOnLine, wholeNumber } from '../schema/index.js';
 
 const times = () => number().integer().min(0).max(250);
 const causeText = () => string().nullable().defined().max(160);

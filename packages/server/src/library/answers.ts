@@ -1,4 +1,5 @@
-import type { LibraryCard, LibraryCardInfo, Usage } from '@probe-trail/core/library';
+import type { CardCheck, LibraryCard, LibraryCardInfo, Usage } from '@probe-trail/core/library';
+import { physicalCheckSchema } from '@probe-trail/core/physicalCheck';
 import { partCardSchema } from '@probe-trail/core/plan';
 import { closedObject, idText } from '@probe-trail/core/schema';
 import { amount, answer, listOf, oneOf, text, textOrNull } from '../answer/index.js';
@@ -20,7 +21,7 @@ export const cardAnswer = answer<LibraryCard>()(closedObject({ ...cardFields, ca
 
 const usage = answer<Usage>()(
   closedObject({
-    how: oneOf('measured', 'mentioned', 'card', 'block'),
+    how: oneOf('measured', 'mentioned', 'card', 'block', 'checked'),
     what: text(),
     stepId: textOrNull(),
     stepTitle: text(),
@@ -33,3 +34,9 @@ const usage = answer<Usage>()(
 );
 
 export const usagesAnswer = listOf(usage);
+
+export const checksAnswer = listOf(
+  answer<CardCheck>()(
+    closedObject({ planId: idText(), cardId: idText(), cardName: text(), check: physicalCheckSchema.required() }),
+  ),
+);

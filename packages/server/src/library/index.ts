@@ -1,10 +1,17 @@
-import { type CardToKeep, cardToKeepSchema, type UsageQuery, usageQuerySchema } from '@probe-trail/core/library';
+import {
+  type CardToKeep,
+  type ChecksQuery,
+  cardToKeepSchema,
+  checksQuerySchema,
+  type UsageQuery,
+  usageQuerySchema,
+} from '@probe-trail/core/library';
 import { closedObject, idText } from '@probe-trail/core/schema';
 import type { FastifyPluginAsync, FastifyReply } from 'fastify';
 import { answers, answersNothing } from '../answer/index.js';
 import { personOf, signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
-import { cardAnswer, cardListAnswer, usagesAnswer } from './answers.js';
+import { cardAnswer, cardListAnswer, checksAnswer, usagesAnswer } from './answers.js';
 import type { LibraryStore } from './store.js';
 
 export interface LibraryOptions {
@@ -66,6 +73,12 @@ export const libraryPlugin: FastifyPluginAsync<LibraryOptions> = async (app, { l
     '/usages',
     { schema: { querystring: usageQuerySchema, ...answers(usagesAnswer) }, config: signedIn },
     ({ query }) => library.usages(query),
+  );
+
+  app.get<{ Querystring: ChecksQuery }>(
+    '/checks',
+    { schema: { querystring: checksQuerySchema, ...answers(checksAnswer) }, config: signedIn },
+    ({ query: { line } }) => library.checks(line),
   );
 };
 

@@ -5,6 +5,7 @@ import { and, asc, eq, getTableColumns, gte, inArray, lt, or, sql } from 'drizzl
 import type { Database } from '../db/openDatabase.js';
 import type { Stamp } from '../plan/store.js';
 import { planUsageTable, planVersionTable } from '../plan/table.js';
+import { checksOfLine } from './checksOfLine.js';
 import { libraryCardTable as table } from './table.js';
 
 export type LibraryStore = ReturnType<typeof makeLibraryStore>;
@@ -22,6 +23,8 @@ const etagOf = (card: PartCard): string =>
   createHash('sha256').update(JSON.stringify(card)).digest('base64url').slice(0, 22);
 
 export const makeLibraryStore = ({ orm }: Database) => ({
+  checks: (line: string) => checksOfLine(orm, line),
+
   /** The cards by name. */
   cards: (): Promise<LibraryCardInfo[]> =>
     orm

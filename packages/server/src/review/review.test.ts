@@ -146,7 +146,15 @@ describe('review, release and retirement over HTTP', () => {
     });
 
     it('is a card that was kept in the library after the draft was saved, and differs', async () => {
-      const card = { id: 'battery', name: 'Battery', place: 'Rear left', howItWorks: '', values: [], connectors: [], physicalChecks: [] };
+      const card = {
+        id: 'battery',
+        name: 'Battery',
+        place: 'Rear left',
+        howItWorks: '',
+        values: [],
+        connectors: [],
+        physicalChecks: [],
+      };
       await server.ask('POST', '/api/plans', { document: smallPlan({ partCards: [card] }) });
       const keep = (place: string, seen: string | undefined, atMs: number) =>
         server.services.library.keep({ ...card, place }, seen, { by: 'Sam Quill', atMs });

@@ -55,7 +55,10 @@ export const makeWaitingStore = ({ orm }: Database) => {
       .from(version)
       .where(and(isOpen, eq(savedBy, by)))
       .orderBy(asc(title), asc(planId));
-    const held = drafts.map((draft) => ({ ...draft, cards: (JSON.parse(draft.cards) as readonly PartCard[]).map(upgradePartCard) }));
+    const held = drafts.map((draft) => ({
+      ...draft,
+      cards: (JSON.parse(draft.cards) as readonly PartCard[]).map(upgradePartCard),
+    }));
     const ids = [...new Set(held.flatMap(({ cards }) => cards.map(({ id }) => id)))];
     if (ids.length === 0) return [];
     const kept = await orm.select().from(libraryCard).where(inArray(libraryCard.cardId, ids));

@@ -29,7 +29,15 @@ describe('searching', () => {
     const wire = { colour: 'violet', tracer: '' };
     const connectors = [{ id: 'C31', name: '', pins: [{ pin: '2', name: 'signal', wire }], face: null }];
     const partCards = [
-      { id: 'b11', name: 'Coolant sensor B11', place: 'thermostat housing', howItWorks: '', connectors, values: [], physicalChecks: [] },
+      {
+        id: 'b11',
+        name: 'Coolant sensor B11',
+        place: 'thermostat housing',
+        howItWorks: '',
+        connectors,
+        values: [],
+        physicalChecks: [],
+      },
     ];
     const { etag } = await server.ask('POST', '/api/plans', { document: smallPlan({ partCards }) });
     await server.ask('POST', '/api/plans/cranking/draft/release', { notes: '' }, { 'if-match': etag });

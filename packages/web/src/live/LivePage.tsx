@@ -8,13 +8,14 @@ import { deviceNowMs } from '../device/clock';
 import { Page } from '../frame/Page';
 import { type OpenJob, useJob } from '../job/useJob';
 import { RecordBar } from '../recording/RecordBar';
-import { type DriveRecorder, useRecorder } from '../recording/useRecorder';
+import { useRecorder } from '../recording/useRecorder';
 import { Notice } from '../spec/Notice';
 import { ComputeValue } from './ComputeValue';
 import classes from './LivePage.module.css';
 import { LiveSets } from './LiveSets';
 import { LiveTiles } from './LiveTiles';
 import { type LiveStore, makeLiveStore } from './liveStore';
+import { recordLine } from './recordLine';
 import { useBoard } from './useBoard';
 import { useSeconds } from './useSeconds';
 import { useVehicleStream } from './useVehicleStream';
@@ -33,24 +34,15 @@ export function LivePage() {
       }
     >
       <Wait for={open} error={error} retry={retry}>
-        {(job) => (job.line ? <LiveBoard open={job} values={liveValuesOf(job.line)} /> : <NoValues />)}
+        {(job) =>
+          job.line ? <LiveBoard open={job} lineName={job.line.name} values={liveValuesOf(job.line)} /> : <NoValues />
+        }
       </Wait>
     </Page>
   );
 }
 
 const NoValues = () => <p>No live values of this model are known.</p>;
-
-/** What comes goes into the recording too; of a unit that says nothing, that its values have none. */
-function recordLine(
-  recorder: DriveRecorder,
-  shown: readonly LiveValue[],
-  line: Exclude<LiveLine, { readonly kind: 'failed' }>,
-  atMs: number,
-) {
-  if (line.kind === 'values') for (const { key, value } of line.values) recorder.take(key, { atMs, value });
-  else for (const { key, unitId } of shown) if (unitId === line.unitId) recorder.take(key, { atMs, value: null });
-}
 
 const keysOfUnit = (unitId: string, values: readonly LiveValue[]): readonly string[] =>
   values.filter((value) => value.unitId === unitId).map(({ key }) => key);
@@ -61,7 +53,13 @@ function latestIn(store: LiveStore, key: string, atMs: number): LiveSample | und
   return newest && atMs - newest.atMs <= staleMs ? newest : undefined;
 }
 
-function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: readonly LiveValue[] }) {
+interface BoardProps {
+  readonly open: OpenJob;
+  readonly lineName: string;
+  readonly values: readonly LiveValue[];
+}
+
+function LiveBoard({ open, lineName, values }: BoardProps) {
   const store = useRef(makeLiveStore()).current;
   const board = useBoard(open.vehicle.lineId, values);
   const { shown, computed } = board;
@@ -117,7 +115,14 @@ function LiveBoard({ open, values }: { readonly open: OpenJob; readonly values: 
       {shown.length === 0 ? (
         <p className="soft">Add the values that you want to see. They are there again when you come back.</p>
       ) : (
-        <LiveTiles board={board} store={store} isFrozen={isFrozen} second={second} isRecording={isRecording} />
+        <LiveTiles
+          board={board}
+          store={store}
+          lineName={lineName}
+          isFrozen={isFrozen}
+          second={second}
+          isRecording={isRecording}
+        />
       )}
     </>
   );

@@ -1,6 +1,7 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { CloseButton } from '@mantine/core';
+import type { CardCheck } from '@probe-trail/core/library';
 import { apartFrom, decimalsOf, isPossible, type LiveValue } from '@probe-trail/core/liveValue';
 import { formatPlain } from '@probe-trail/core/reading';
 import { IconGripVertical } from '@tabler/icons-react';
@@ -10,12 +11,17 @@ import { sayCount } from '../ui/sayCount';
 import classes from './LivePage.module.css';
 import type { LiveStore } from './liveStore';
 import { Trace, traceMs } from './Trace';
+import { ValueChecks } from './ValueChecks';
 
 interface TileProps {
   readonly value: LiveValue;
   readonly store: LiveStore;
   /** Keys of the values that measure the same at other places; none where there are too few. */
   readonly others: readonly string[];
+  /** What part cards say that it should be. */
+  readonly checks: readonly CardCheck[];
+  /** The values of the board. */
+  readonly byKey: ReadonlyMap<string, LiveValue>;
   readonly isFrozen: boolean;
   /** Goes up once a second, so that a value that stopped coming grows old. */
   readonly second: number;
@@ -27,7 +33,8 @@ interface TileProps {
 const staleMs = 2000;
 
 /** One value: its number large, what it was since it was set back, the last minute behind it. */
-export const LiveTile = memo(function LiveTile({ value, store, others, isFrozen, second, onRemove }: TileProps) {
+export const LiveTile = memo(function LiveTile(props: TileProps) {
+  const { value, store, others, checks, byKey, isFrozen, second, onRemove } = props;
   const { key, name, unitId, unitName, unit } = value;
   const version = useVersion(store, key, isFrozen);
   // The version says that the series has changed, the second that it may have grown old.
@@ -80,6 +87,7 @@ export const LiveTile = memo(function LiveTile({ value, store, others, isFrozen,
           {apart !== undefined && isThere && <Fact name="apart" said={signed(say(apart))} />}
         </dl>
       )}
+      {checks.length > 0 && <ValueChecks checks={checks} byKey={byKey} store={store} atMs={atMs} />}
       <p className={classes.state}>{sayState(shown, value, store.sayNothing(unitId), isThere)}</p>
     </li>
   );

@@ -1,7 +1,10 @@
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { rectSortingStrategy, SortableContext, sortableKeyboardCoordinates } from '@dnd-kit/sortable';
+import type { CardCheck } from '@probe-trail/core/library';
+import { groupBy } from '@probe-trail/core/list';
 import { alikeOthers } from '@probe-trail/core/liveValue';
 import { useMemo } from 'react';
+import { useChecksQuery } from './checksApi';
 import classes from './LivePage.module.css';
 import { LiveTile } from './LiveTile';
 import type { LiveStore } from './liveStore';
@@ -10,6 +13,8 @@ import type { LiveBoardState } from './useBoard';
 interface TilesProps {
   readonly board: LiveBoardState;
   readonly store: LiveStore;
+  /** The name of the model, by which part cards are found. */
+  readonly lineName: string;
   readonly isFrozen: boolean;
   readonly second: number;
   /** What is recorded is not changed meanwhile. */
@@ -17,13 +22,17 @@ interface TilesProps {
 }
 
 const none: readonly string[] = [];
+const noChecks: readonly CardCheck[] = [];
 // A finger that only touches a handle moves nothing.
 const leastPx = 6;
 
 /** The values of a board, in an order that is dragged, or moved with the arrow keys once a handle is taken with the space bar. */
-export function LiveTiles({ board, store, isFrozen, second, isRecording }: TilesProps) {
+export function LiveTiles({ board, store, lineName, isFrozen, second, isRecording }: TilesProps) {
   const { shown, move, remove } = board;
   const alike = useMemo(() => alikeOthers(shown), [shown]);
+  const { data: checks } = useChecksQuery(lineName);
+  const checksOf = useMemo(() => groupBy(checks ?? [], ({ check }) => check.value), [checks]);
+  const byKey = useMemo(() => new Map(shown.map((value) => [value.key, value])), [shown]);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: leastPx } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -42,6 +51,8 @@ export function LiveTiles({ board, store, isFrozen, second, isRecording }: Tiles
               value={value}
               store={store}
               others={alike.get(value.key) ?? none}
+              checks={checksOf.get(value.key) ?? noChecks}
+              byKey={byKey}
               isFrozen={isFrozen}
               second={second}
               onRemove={isRecording ? undefined : remove}

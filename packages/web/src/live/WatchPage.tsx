@@ -9,7 +9,7 @@ import { deviceNowMs } from '../device/clock';
 import { Page } from '../frame/Page';
 import { useJob } from '../job/useJob';
 import { Notice } from '../spec/Notice';
-import { playTone } from '../ui/playTone';
+import { playPresence } from './playPresence';
 import { UnitRow } from './UnitRow';
 import { useSeconds } from './useSeconds';
 import { useVehicleStream } from './useVehicleStream';
@@ -36,8 +36,6 @@ export function WatchPage() {
 }
 
 const nobody: BusWatch = new Map();
-// A loss sounds lower than a return: whoever looks at the harness hears which it was.
-const tones = { lost: { hertz: 330, ms: 350 }, back: { hertz: 880, ms: 120 } } as const;
 
 function Watch({ jobId, line }: { readonly jobId: string; readonly line: Line }) {
   const [watch, setWatch] = useState(nobody);
@@ -51,7 +49,7 @@ function Watch({ jobId, line }: { readonly jobId: string; readonly line: Line })
   const problem = useVehicleStream<WatchLine>(`/api/jobs/${jobId}/interface/watch`, ({ unitId, isThere }) => {
     const next = withSeen(latest.current, { unitId, atMs: deviceNowMs(), isThere });
     if (next === latest.current) return;
-    if (latest.current.has(unitId)) playTone(isThere ? tones.back : tones.lost);
+    if (latest.current.has(unitId)) playPresence(isThere);
     become(next);
   });
   return (

@@ -1,4 +1,5 @@
 import { Table, Title } from '@mantine/core';
+import { sayPhysicalCheck } from '@probe-trail/core/physicalCheck';
 import type { PartCard } from '@probe-trail/core/plan';
 import { ConnectorFace } from './ConnectorFace';
 import classes from './PartCardView.module.css';
@@ -52,6 +53,18 @@ export function PartCardView({ card, marked = [] }: CardProps) {
                 <Table.Tr key={index}>
                   <Table.Td>{name}</Table.Td>
                   <Table.Td className="mono">{value}</Table.Td>
+                </Table.Tr>
+              ))}
+            </Table.Tbody>
+          </Table>
+        )}
+        {card.physicalChecks.length > 0 && (
+          <Table aria-label="What physics say">
+            <Table.Tbody>
+              {card.physicalChecks.map((check, index) => (
+                <Table.Tr key={index}>
+                  <Table.Td className="mono">{check.value}</Table.Td>
+                  <Table.Td>{sayPhysicalCheck(check)}</Table.Td>
                 </Table.Tr>
               ))}
             </Table.Tbody>

@@ -1,6 +1,6 @@
 import { Button, Group } from '@mantine/core';
 import { type CSSProperties, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { useKeptState } from '../device/keptState';
 import { Moment } from '../device/Moment';
 import { isListOf, isNullOr, isText } from '../device/shapes';
@@ -123,6 +123,7 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
     setMarkers((last) =>
       [...last.filter((one) => one.name !== name), { name, atMs }].sort((a, b) => (a.name < b.name ? -1 : 1)),
     );
+  useAskedStretch(show);
   useGestures(board, view, change, setCursorMs);
   useKeys({ change, mark: (name) => setMarker(name, cursorMs) });
   const across = useMemo(() => ({ cursorMs, markers, marks }), [cursorMs, markers, marks]);
@@ -184,6 +185,15 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
       <FindPanel open={open} onShow={show} />
     </>
   );
+}
+
+/** Whoever comes from a reading wants to see its stretch: `?from=…&to=…`, in ms since it began. */
+function useAskedStretch(show: (fromMs: number, toMs: number) => void) {
+  const [asked] = useSearchParams();
+  const [from, to] = [asked.get('from'), asked.get('to')];
+  useEffect(() => {
+    if (from !== null && to !== null && Number(to) > Number(from)) show(Number(from), Number(to));
+  }, [from, to, show]);
 }
 
 interface Keys {

@@ -11,7 +11,9 @@ import {
   makePyramid,
   type Pyramid,
   type Question,
+  type ReadDrive,
   type Recording,
+  readDrive,
   readRecording,
   recordingToCsv,
   type Stretch,
@@ -20,6 +22,7 @@ import {
   writeRecording,
 } from '@probe-trail/core/recording';
 import { failed, ok, type Result } from '@probe-trail/core/result';
+import type { DriveSpec } from '@probe-trail/core/spec';
 import { expose, transfer } from 'comlink';
 
 /** What is known of an opened recording without its values. */
@@ -79,6 +82,9 @@ const recordingReader = {
     return { stretches: found, sum: sumOf(found, open ? lengthOf(open.recording) : 0) };
   },
   drive: (): DriveFacts | undefined => open && driveFacts(open.recording),
+  /** What it shows of limits over a drive. @param accuracies within how much the value of each key is known, in its unit */
+  readDrive: (spec: DriveSpec, accuracies: ReadonlyMap<string, number>): Result<ReadDrive, string> | undefined =>
+    open && readDrive(open.recording, spec, (key) => accuracies.get(key)),
   csv: (): string => (open ? recordingToCsv(open.recording) : ''),
 };
 

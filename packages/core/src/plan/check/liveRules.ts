@@ -1,4 +1,5 @@
 import { parseFormula, sayFormulaProblem, unitFaultIn } from '../../formula/index.js';
+import { fewestAlike } from '../../spec/index.js';
 import { findUnit, unitOf } from '../../units/index.js';
 import type { Plan, Step, StepReading } from '../document/plan.js';
 import type { Finding } from './finding.js';
@@ -93,8 +94,17 @@ function driveFaults({ spec }: StepReading): readonly string[] {
     ...(formula && !formula.ok ? [sayFormulaProblem(formula.problem)] : []),
     ...(formula?.ok && compared.length === 0 ? ['its formula uses no value'] : []),
     ...(unitFault ? [`its formula ${unitFault}`] : []),
-    ...(compares.kind === 'alike' && new Set(compares.of).size < compares.of.length ? ['it compares a value with itself'] : []),
-    ...(compares.kind === 'alike' ? compared.filter((id) => byId.has(id) && other(id)).map((id) => `“${id}” is not in a unit like ${unit}`) : []),
-    ...during.filter(({ min, max }) => min === null && max === null).map(({ of }) => `the condition on “${of}” has no limit`),
+    ...(compares.kind === 'alike' && compared.length < fewestAlike
+      ? [`of fewer than ${fewestAlike} values nobody can tell which is the odd one`]
+      : []),
+    ...(compares.kind === 'alike' && new Set(compares.of).size < compares.of.length
+      ? ['it compares a value with itself']
+      : []),
+    ...(compares.kind === 'alike'
+      ? compared.filter((id) => byId.has(id) && other(id)).map((id) => `“${id}” is not in a unit like ${unit}`)
+      : []),
+    ...during
+      .filter(({ min, max }) => min === null && max === null)
+      .map(({ of }) => `the condition on “${of}” has no limit`),
   ];
 }

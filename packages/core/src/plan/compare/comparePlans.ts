@@ -1,11 +1,11 @@
 import { sayLiveReading } from '../../liveValue/index.js';
+import { sayPhysicalCheck } from '../../physicalCheck/index.js';
 import { formatPlain } from '../../reading/index.js';
 import { casesOf, type Spec, saySpec } from '../../spec/index.js';
 import type { FindingPlace } from '../check/finding.js';
 import type { CurrentPath } from '../document/currentPath.js';
 import { accessLevels } from '../document/fields.js';
 import { type Connector, faceViews, type PartCard } from '../document/partCard.js';
-import { sayPhysicalCheck } from '../document/sayPhysicalCheck.js';
 import {
   type BlockUse,
   type Conclusion,

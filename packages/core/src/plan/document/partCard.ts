@@ -1,6 +1,6 @@
 import { array, string } from 'yup';
-import { type Checked, closedObject, draftText, idText, keyOnLine, unionByKind } from '../../schema/index.js';
-import { finite, isOrdered, kindText, openLimit, unitText } from '../../spec/index.js';
+import { physicalCheckSchema } from '../../physicalCheck/index.js';
+import { type Checked, closedObject, draftText, idText } from '../../schema/index.js';
 import { keysOf, list } from './fields.js';
 
 export const wireSchema = closedObject({
@@ -33,27 +33,6 @@ export const connectorSchema = closedObject({
 
 /** What is known about a part. */
 export const cardValueSchema = closedObject({ name: draftText(120), value: draftText(120) });
-
-/** What a value of the vehicle should be when one knows the physics: what to hold it against beside its limits. */
-export const physicalCheckSchema = closedObject({
-  value: keyOnLine().meta({ description: 'unit and value on the vehicle line, such as A10.boostPressure' }),
-  when: draftText(120).meta({ description: 'when it holds: “ignition on, engine off”, “after a night”, “B11 unplugged”' }),
-  is: unionByKind({
-    between: closedObject({ kind: kindText('between'), unit: unitText(), min: openLimit(), max: openLimit() }).test(
-      'order',
-      '${path}: the lower end lies above the upper one',
-      (one) => isOrdered(one?.min, one?.max),
-    ),
-    agrees: closedObject({
-      kind: kindText('agrees'),
-      unit: unitText().meta({ description: 'that of the difference that is allowed, as the values are told' }),
-      with: array(keyOnLine()).required().min(1).max(24).meta({ description: 'the values that it agrees with' }),
-      within: finite().required().min(0),
-    }),
-  }),
-});
-
-export type PhysicalCheck = Checked<typeof physicalCheckSchema>;
 
 export const partCardSchema = closedObject({
   id: idText(),

@@ -1,7 +1,8 @@
+import { physicalCheckSchema } from '../../physicalCheck/index.js';
 import { lengthsOf, lengthsOfCase } from '../../schema/index.js';
 import { pathPointSchema, pathSchema } from './currentPath.js';
 import { clampSchema, hookUpSchema, leadAtSchema, leadSchema } from './hookUp.js';
-import { cardValueSchema, connectorSchema, physicalCheckSchema, partCardSchema, pinSchema, wireSchema } from './partCard.js';
+import { cardValueSchema, connectorSchema, partCardSchema, pinSchema, wireSchema } from './partCard.js';
 import {
   blockInputSchema,
   conclusionSchema,

@@ -81,7 +81,10 @@ const upgrades: Readonly<Record<string, (plan: Fields) => Fields>> = {
     ...plan,
     formatVersion: 10,
     partCards: eachOf(plan.partCards, (card) => ({ ...card, physicalChecks: [] })),
-    steps: eachOf(plan.steps, (step) => ({ ...step, readings: eachOf(step.readings, (reading) => ({ ...reading, watches: [] })) })),
+    steps: eachOf(plan.steps, (step) => ({
+      ...step,
+      readings: eachOf(step.readings, (reading) => ({ ...reading, watches: [] })),
+    })),
   }),
 };
 
@@ -151,7 +154,8 @@ type KeptStep = Omit<Step, 'actuator' | 'readings'> & {
 /** A step that was kept by itself, in the log of a trail: brought up to today's format where it is of an earlier one. */
 export function upgradeStep(step: KeptStep): Step {
   const isOfSix = step.readings.every((reading) => 'hookUp' in reading) && step.needs.every((need) => 'does' in need);
-  const isOfToday = isOfSix && 'actuator' in step && step.readings.every((reading) => 'live' in reading && 'watches' in reading);
+  const isOfToday =
+    isOfSix && 'actuator' in step && step.readings.every((reading) => 'live' in reading && 'watches' in reading);
   if (isOfToday) return step as Step;
   const ofSix = isOfSix ? step : (withActions(step) as unknown as KeptStep);
   return {

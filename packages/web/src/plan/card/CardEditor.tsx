@@ -10,6 +10,7 @@ import { bindTo, type EditPart } from '../draft/bindTo';
 import { DraftBlock, DraftLine } from '../fields/DraftText';
 import { MarkdownBlock } from '../fields/MarkdownBlock';
 import classes from '../fields/rows.module.css';
+import { ChecksEditor } from './ChecksEditor';
 import { FaceEditor } from './FaceEditor';
 
 export type EditCard = EditPart<PartCard>;
@@ -34,6 +35,7 @@ export function CardEditor({ card, editCard, children }: CardProps) {
         <ConnectorEditor key={index} connector={connector} index={index} editCard={editCard} />
       ))}
       <Values card={card} editCard={editCard} />
+      <ChecksEditor card={card} editCard={editCard} />
       <Group>
         <Button
           variant="default"

@@ -17,7 +17,15 @@ export function PartCardsPart() {
   const add = () => {
     const id = `card-${nanoid(5)}`;
     edit(null, (draft) => {
-      draft.partCards.push({ id, name: 'New part', place: '', howItWorks: '', connectors: [], values: [] });
+      draft.partCards.push({
+        id,
+        name: 'New part',
+        place: '',
+        howItWorks: '',
+        connectors: [],
+        values: [],
+        physicalChecks: [],
+      });
     });
     setOpenId(id);
   };

@@ -90,6 +90,7 @@ const newCard = (): PartCard => ({
   howItWorks: '',
   connectors: [],
   values: [],
+  physicalChecks: [],
 });
 
 function OpenCard({ cardId }: { readonly cardId: string }) {

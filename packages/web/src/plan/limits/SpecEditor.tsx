@@ -3,6 +3,7 @@ import { BandEditor } from './BandEditor';
 import { ChangeEditor } from './ChangeEditor';
 import { CountEditor } from './CountEditor';
 import { CurveEditor } from './CurveEditor';
+import { DriveEditor } from './DriveEditor';
 import { type KindProps, ofKind } from './editSpec';
 import { FormulaEditor } from './FormulaEditor';
 import { OptionsEditor } from './OptionsEditor';
@@ -30,6 +31,8 @@ export function SpecEditor({ spec, onChange }: KindProps<Spec>) {
       return <SweepEditor spec={spec} onChange={ofKind(onChange, 'sweep')} />;
     case 'count':
       return <CountEditor spec={spec} onChange={ofKind(onChange, 'count')} />;
+    case 'drive':
+      return <DriveEditor spec={spec} onChange={ofKind(onChange, 'drive')} />;
     case 'zones':
       return <ZonesEditor spec={spec} onChange={ofKind(onChange, 'zones')} />;
     case 'choice':

@@ -1,10 +1,10 @@
-import type { MeasuredSpec, SeriesSpec } from '@probe-trail/core/spec';
+import type { DriveSpec, MeasuredSpec, SeriesSpec } from '@probe-trail/core/spec';
 import { CommittedInput } from '../../fields/CommittedInput';
 import { parseUnit } from '../../fields/parseFields';
 import type { EditSpec } from './editSpec';
 
 /** The unit of the limits. */
-export function UnitInput<S extends MeasuredSpec | SeriesSpec>({
+export function UnitInput<S extends MeasuredSpec | SeriesSpec | DriveSpec>({
   spec,
   onChange,
 }: {

@@ -19,6 +19,7 @@ const kindLabels = {
   change: 'before and after',
   sweep: 'row by row, as commanded',
   count: 'events in a time',
+  drive: 'over a recorded drive',
   choice: 'things to be seen',
 } as const satisfies Record<SpecKind, string>;
 
@@ -63,6 +64,16 @@ export function specOfKind(kind: Spec['kind'], old: Spec | undefined): Spec {
       return { kind, unit, command: '', commandUnit: '%', rows: twoRows(min, max) };
     case 'count':
       return { kind, what: '', inSeconds: 30, min: null, max: 0, sections: [] };
+    case 'drive':
+      return {
+        kind,
+        unit,
+        values: [],
+        compares: { kind: 'formula', formula: '', min, max },
+        during: [],
+        mayLastSeconds: 0.5,
+        leastSeconds: 60,
+      };
     case 'choice':
       return { kind, options: [seen('good', 'nothing wrong', true), seen('bad', 'something wrong', false)] };
   }

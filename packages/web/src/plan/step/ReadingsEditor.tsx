@@ -29,6 +29,7 @@ import { OwnHookUp } from './HookUpEditor';
 import { AddPart, InPlace } from './InPlace';
 import { LiveEditor } from './LiveEditor';
 import { useOpenParts } from './openParts';
+import { WatchEditor } from './WatchEditor';
 
 interface ReadingsProps {
   readonly readings: readonly StepReading[];
@@ -86,6 +87,7 @@ const ReadingPart = memo(function ReadingPart({ part, reading, editStep }: PartP
         <p className={classes.reading}>
           <b>{name || id}</b> {isFixed(spec) ? <span className="soft">{spec.unit}</span> : saySpec(spec)}
           {derivedFrom !== null && <span className="soft"> = {derivedFrom}</span>}
+          {reading.watches.length > 0 && <span className="soft">, losses of {reading.watches.join(', ')}</span>}
           {reading.live && <span className="soft">, from the vehicle: {sayLiveReading(reading.live)}</span>}
         </p>
       }
@@ -164,6 +166,7 @@ const ReadingEditor = memo(function ReadingEditor({
         {reading.derivedFrom === null && (isMeasured(reading.spec) || isSeries(reading.spec)) && (
           <LiveEditor reading={reading} edit={edit} />
         )}
+        {reading.spec.kind === 'count' && <WatchEditor watches={reading.watches} edit={edit} />}
         {reading.derivedFrom === null && (
           <OwnHookUp label="It has a hook-up of its own" hookUp={reading.hookUp} edit={edit} />
         )}
@@ -181,8 +184,8 @@ const ReadingEditor = memo(function ReadingEditor({
 });
 
 /** What most readings do not have. */
-const isUncommon = ({ derivedFrom, hookUp, live, expects }: StepReading): boolean =>
-  derivedFrom !== null || hookUp !== null || live !== null || expects.length > 0;
+const isUncommon = ({ derivedFrom, hookUp, live, watches, expects }: StepReading): boolean =>
+  derivedFrom !== null || hookUp !== null || live !== null || watches.length > 0 || expects.length > 0;
 
 /** Which kind of limits the reading has; what was written for another kind is carried over as far as it goes. */
 const KindSelect = ({ spec, edit }: { readonly spec: Spec; readonly edit: EditPart<StepReading> }) => (
@@ -201,6 +204,8 @@ const KindSelect = ({ spec, edit }: { readonly spec: Spec; readonly edit: EditPa
         if (!isMeasured(draft.spec)) draft.derivedFrom = null;
         // Several things are compared by several values.
         draft.live = null;
+        // Only events are counted.
+        if (draft.spec.kind !== 'count') draft.watches = [];
       })
     }
   />

@@ -30,6 +30,11 @@ export const useValuesOfLines = (): ReadonlyMap<string, LiveValue> => useOfLines
 /** Their actuators. */
 export const useActuatorsOfLines = (): ReadonlyMap<string, Actuator> => useOfLines(actuatorsOf);
 
+/** Their control units. */
+export const useUnitsOfLines = (): ReadonlyMap<string, ReturnType<typeof unitsOf>[number]> => useOfLines(unitsOf);
+
+const unitsOf = ({ units }: Line) => units.map(({ id, name }) => ({ key: id, name, unitName: id }));
+
 /** What can be chosen; what is written and no line knows stays, and is said. */
 export const optionsWith = (
   known: ReadonlyMap<string, { readonly key: string; readonly name: string; readonly unitName: string }>,

@@ -3,21 +3,26 @@ import { type CountSpec, sayCounted } from '@probe-trail/core/spec';
 import classes from './CountPanel.module.css';
 import { type ReadingProps, recordReading } from './recordReading';
 import { useCounter } from './useCounter';
+import { useWatchedLosses } from './useWatchedLosses';
 import { VerdictPanel } from './VerdictPanel';
 
 interface PanelProps extends ReadingProps {
   readonly spec: CountSpec;
 }
 
+const none: readonly string[] = [];
+
 /** A big place to tap at every event, a running clock, and a sound: for eyes and hands that are at the harness. */
 export function CountPanel({ spec, ...props }: PanelProps) {
   const { open, step, reading, isDue, onAgain } = props;
   const counter = useCounter(props, spec);
+  const watch = useWatchedLosses(open.trail, isDue ? reading.watches : none, counter.lose);
   const recorded = isDue ? undefined : open.trail.taken[reading.id];
   const { judged, counted, section, seconds, isRunning } = counter;
   const left = Math.max(0, Math.ceil(spec.inSeconds - seconds));
   const record = () => {
-    if (recordReading(props)(counter.entry)) counter.clear();
+    const entry = watch.isOn ? { ...counter.entry, watched: [...reading.watches] } : counter.entry;
+    if (recordReading(props)(entry)) counter.clear();
   };
   if (recorded)
     return (
@@ -31,6 +36,7 @@ export function CountPanel({ spec, ...props }: PanelProps) {
   return (
     <section className={classes.count} aria-label={reading.name || step.title}>
       <Sections spec={spec} counter={counter} />
+      {watch.said !== undefined && <p className={classes.watch}>{watch.said}</p>}
       {/* A box in the grid's item: a tap lays out nothing else. */}
       <div>
         <button
@@ -44,7 +50,7 @@ export function CountPanel({ spec, ...props }: PanelProps) {
           <b className="mono">{counted.counts[section] ?? 0}</b>
           <span>
             {isRunning
-              ? `tap at each of the ${spec.what || 'events'}`
+              ? `${watch.isOn ? 'the watch counts; tap at others of' : 'tap at each of'} the ${spec.what || 'events'}`
               : seconds === 0
                 ? 'Start the clock'
                 : seconds < spec.inSeconds

@@ -77,6 +77,10 @@ export function useCounter(props: ReadingProps, spec: CountSpec) {
     playTone(tapTone);
     change(1);
   };
+  /** The watch has seen a loss; it has a tone of its own. */
+  const lose = () => {
+    if (isRunning) change(1);
+  };
   const clear = () => {
     setKept(empty);
     forget();
@@ -100,6 +104,7 @@ export function useCounter(props: ReadingProps, spec: CountSpec) {
     isSilent: (counts[section] ?? 0) === 0,
     start,
     tap,
+    lose,
     takeBack: () => change(-1),
     clear,
   };

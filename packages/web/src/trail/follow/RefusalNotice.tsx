@@ -34,6 +34,8 @@ function sayEntry(entry: Entry): string {
       return `readings ${entry.texts.join(', ')}`;
     case 'counted':
       return `count ${entry.counts.join(' + ')} in ${Math.floor(entry.seconds)} s`;
+    case 'driven':
+      return `a drive of ${Math.floor(entry.countedSeconds)} s that counted`;
     case 'chosen':
       return `choice ${entry.optionId}`;
   }

@@ -43,7 +43,7 @@ export function WaymarkSheet({
             {waymark.setAside && (isOfProof ? ' Set aside.' : '. Set aside: it no longer counts as evidence.')}
             {waymark.takenBackBecause !== undefined && ` ${waymark.takenBackBecause}.`}
           </p>
-          <WaymarkReadings plan={plan} waymark={waymark} />
+          <WaymarkReadings plan={plan} waymark={waymark} jobId={trail.jobId} />
         </>
       )}
       {canGoBack && (

@@ -75,7 +75,7 @@ function Record({
       <RecordFacts trail={trail} />
       <ol className={classes.record}>
         {trail.waymarks.map((waymark) => (
-          <RecordLine key={waymark.id} plan={plan} waymark={waymark} />
+          <RecordLine key={waymark.id} plan={plan} waymark={waymark} jobId={trail.jobId} />
         ))}
       </ol>
       <Ending trail={trail} />
@@ -99,7 +99,13 @@ function MakeDraft({ open: { trail } }: { readonly open: OpenTrail }) {
   );
 }
 
-function RecordLine({ plan, waymark }: { readonly plan: Plan; readonly waymark: Waymark }) {
+interface LineProps {
+  readonly plan: Plan;
+  readonly waymark: Waymark;
+  readonly jobId: string | null;
+}
+
+function RecordLine({ plan, waymark, jobId }: LineProps) {
   return (
     <li data-aside={waymark.setAside || undefined}>
       <VerdictMark kind={waymarkMark(waymark)} />
@@ -110,7 +116,7 @@ function RecordLine({ plan, waymark }: { readonly plan: Plan; readonly waymark: 
           {waymark.setAside && <span className={classes.aside}>set aside</span>}
           {waymark.takenBackBecause !== undefined && <span className={classes.aside}>{waymark.takenBackBecause}</span>}
         </h2>
-        <WaymarkReadings plan={plan} waymark={waymark} />
+        <WaymarkReadings plan={plan} waymark={waymark} jobId={jobId} />
       </div>
       <span className="soft">
         {waymark.by}

@@ -1,5 +1,5 @@
 import { sayWindow } from '@probe-trail/core/liveValue';
-import type { Plan } from '@probe-trail/core/plan';
+import type { Plan, StepReading } from '@probe-trail/core/plan';
 import { formatReading, readingIn } from '@probe-trail/core/reading';
 import { sayVerdict } from '@probe-trail/core/spec';
 import { type Entry, sayTaken, type TakenReading, type Waymark } from '@probe-trail/core/trail';
@@ -7,11 +7,19 @@ import { Trace } from '../../live/Trace';
 import { usePreferences } from '../../session/sessionApi';
 import { VerdictMark } from '../../spec/VerdictMark';
 import { verdictLook } from '../../spec/verdictLook';
+import { DriveEvidence } from '../entry/drive/DriveEvidence';
 import { stepOf } from '../waymarkLook';
 import classes from './WaymarkReadings.module.css';
 
 /** The readings of a waymark as typed and as judged, and what they were taken to mean. */
-export function WaymarkReadings({ plan, waymark }: { readonly plan: Plan; readonly waymark: Waymark }) {
+interface ReadingsProps {
+  readonly plan: Plan;
+  readonly waymark: Waymark;
+  /** The job to which its recordings belong. */
+  readonly jobId: string | null;
+}
+
+export function WaymarkReadings({ plan, waymark, jobId }: ReadingsProps) {
   const step = stepOf(plan, waymark.stepId);
   const outcome = step?.outcomes.find(({ id }) => id === waymark.outcomeId);
   return (
@@ -20,7 +28,8 @@ export function WaymarkReadings({ plan, waymark }: { readonly plan: Plan; readon
         <Taken
           key={taken.eventId}
           taken={taken}
-          name={step?.readings.find(({ id }) => id === taken.readingId)?.name ?? ''}
+          wanted={step?.readings.find(({ id }) => id === taken.readingId)}
+          jobId={jobId}
         />
       ))}
       {waymark.overridden.map(({ what, is, reason, by }) => (
@@ -40,7 +49,13 @@ export function WaymarkReadings({ plan, waymark }: { readonly plan: Plan; readon
 const isNews = (zone: string, ...said: readonly string[]): boolean =>
   said.every((one) => one.toLowerCase() !== zone.toLowerCase());
 
-function Taken({ taken, name }: { readonly taken: TakenReading; readonly name: string }) {
+interface TakenProps {
+  readonly taken: TakenReading;
+  readonly wanted: StepReading | undefined;
+  readonly jobId: string | null;
+}
+
+function Taken({ taken, wanted, jobId }: TakenProps) {
   const { entry, reading, verdict, rows, typedFirst, stillStands, instrument, tries, acceptedBecause } = taken;
   const { units } = usePreferences();
   const inOwnUnits = reading && readingIn(reading, units);
@@ -49,7 +64,7 @@ function Taken({ taken, name }: { readonly taken: TakenReading; readonly name: s
     <div className={classes.taken}>
       <VerdictMark kind={verdict.kind} size={20} />
       <div>
-        {name} <b className="mono">{sayTaken(taken)}</b>
+        {wanted?.name} <b className="mono">{sayTaken(taken)}</b>
         {inOwnUnits && ` (${inOwnUnits})`}
         <div className="soft">
           {word}
@@ -64,6 +79,9 @@ function Taken({ taken, name }: { readonly taken: TakenReading; readonly name: s
           {tries.length > 0 && <>, after {tries.length === 1 ? 'a first try' : `${tries.length} tries`}</>}
           {acceptedBecause !== undefined && <>. Too close to call, and accepted: {acceptedBecause}</>}
         </div>
+        {entry?.kind === 'driven' && wanted?.spec.kind === 'drive' && (
+          <DriveEvidence jobId={jobId} spec={wanted.spec} entry={entry} />
+        )}
         {entry && <FromVehicle entry={entry} rows={rows.map(({ label }) => label)} />}
         <div className="soft">{reading ? sayVerdict(verdict, reading) : verdict.zone.meaning}</div>
       </div>

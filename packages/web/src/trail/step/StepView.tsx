@@ -17,6 +17,7 @@ import { ChoicePanel } from '../entry/ChoicePanel';
 import { CloseCall } from '../entry/CloseCall';
 import { CountPanel } from '../entry/CountPanel';
 import { DerivedReading } from '../entry/DerivedReading';
+import { DrivePanel } from '../entry/drive/DrivePanel';
 import { OfferedReading } from '../entry/OfferedReading';
 import { ReadingPanel } from '../entry/ReadingPanel';
 import { ReadyBar } from '../entry/ReadyBar';
@@ -216,6 +217,7 @@ function PanelOf(props: ReadingProps) {
   const label = props.reading.name || props.step.title;
   if (spec.kind === 'choice') return <ChoicePanel {...props} spec={spec} />;
   if (spec.kind === 'count') return <CountPanel {...props} spec={spec} />;
+  if (spec.kind === 'drive') return <DrivePanel {...props} spec={spec} />;
   if (isSeries(spec))
     return (
       <ReadyBar label={label} isOpenAtOnce={isOpenAtOnce(props)}>

@@ -1,0 +1,60 @@
+import { type BusWatch, isThereNow, withSeen } from '@probe-trail/core/busWatch';
+import type { Trail } from '@probe-trail/core/trail';
+import type { WatchLine } from '@probe-trail/core/vehicleInterface';
+import { useRef, useState } from 'react';
+import { deviceNowMs } from '../../device/clock';
+import { playPresence } from '../../live/playPresence';
+import { useVehicleStream } from '../../live/useVehicleStream';
+import { useLinesQuery } from '../../vehicle/vehicleApi';
+
+export interface WatchedLosses {
+  /** Whether the buses are watched just now: losses are counted by themselves. */
+  readonly isOn: boolean;
+  /** How the units stand, in a sentence; `undefined` where none are watched. */
+  readonly said: string | undefined;
+}
+
+const nobody: BusWatch = new Map();
+
+/** Counts losses of control units while a harness is moved: each time one answered, and then did not. */
+export function useWatchedLosses(
+  { jobId, vehicle }: Trail,
+  unitIds: readonly string[],
+  onLoss: () => void,
+): WatchedLosses {
+  const { data: lines } = useLinesQuery();
+  const [watch, setWatch] = useState(nobody);
+  // As it is now: several answers may come before it is drawn once.
+  const latest = useRef(nobody);
+  const isAsked = jobId !== null && unitIds.length > 0;
+  const problem = useVehicleStream<WatchLine>(
+    isAsked ? `/api/jobs/${jobId}/interface/watch` : undefined,
+    ({ unitId, isThere }) => {
+      if (!unitIds.includes(unitId)) return;
+      const next = withSeen(latest.current, { unitId, atMs: deviceNowMs(), isThere });
+      if (next === latest.current) return;
+      const wasKnown = latest.current.has(unitId);
+      latest.current = next;
+      setWatch(next);
+      if (!wasKnown) return;
+      playPresence(isThere);
+      if (!isThere) onLoss();
+    },
+  );
+  if (unitIds.length === 0) return { isOn: false, said: undefined };
+  if (jobId === null)
+    return { isOn: false, said: 'This trail belongs to no job, so no vehicle is watched. Count by hand.' };
+  if (problem !== undefined) return { isOn: false, said: `${problem} Count by hand meanwhile.` };
+  const units = lines?.find(({ name }) => name === vehicle.line)?.units ?? [];
+  const names = (ids: readonly string[]) =>
+    ids.map((id) => units.find((unit) => unit.id === id)?.name ?? id).join(', ');
+  const silent = unitIds.filter((id) => isThereNow(watch.get(id)) === false);
+  const listening = unitIds.filter((id) => !watch.has(id));
+  if (silent.length > 0)
+    return {
+      isOn: true,
+      said: `${names(silent)} is silent now: a loss is counted once it answers again and falls out.`,
+    };
+  if (listening.length > 0) return { isOn: true, said: `Listening to ${names(listening)}…` };
+  return { isOn: true, said: `The watch counts each loss of ${names(unitIds)}.` };
+}
