@@ -1,4 +1,5 @@
 // What other features and packages may use; every other file here is private to the folder.
+export { bestShift, type ValueRows } from './bestShift.js';
 export type { AccuracyOf } from './comparedRows.js';
 export { type DriveFacts, driveFacts } from './driveFacts.js';
 export { type Cell, cellBetween, cellsOf, makePyramid, type Pyramid } from './pyramid.js';

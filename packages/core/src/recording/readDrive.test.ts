@@ -23,7 +23,7 @@ const recordingOf = (channels: readonly Channel[], times?: readonly number[]): R
 
 const boost = (more: Partial<DriveSpec> = {}): DriveSpec => ({
   kind: 'drive',
-  unit: 'kPa',
+  unit: 'kPa(g)',
   values: [
     { id: 'boost', name: 'Boost', key: 'A10.boost', unit: 'kPa(abs)' },
     { id: 'air', name: 'Air', key: 'A10.air', unit: 'kPa(abs)' },
@@ -65,7 +65,7 @@ describe('a drive against its limits', () => {
     const recording = driveOf([...repeated(140, 10), ...repeated(170, 3), ...repeated(140, 10)]);
     const { verdict, reading } = judged(recording, boost()) as Exclude<ReturnType<typeof judged>, { kind: string }>;
     expect(verdict.kind).to.equal('inSpec');
-    expect(reading).to.deep.include({ value: 40, unit: 'kPa' });
+    expect(reading).to.deep.include({ value: 40, unit: 'kPa(g)' });
   });
   it('is out of spec where it is outside for longer, and shows the whole stretch', () => {
     const recording = driveOf([...repeated(140, 10), 160, ...repeated(170, 3), 155, ...repeated(140, 10)]);

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { assert, constantFrom, double, integer, option, property } from 'fast-check';
 import type { LiveSource } from '../liveValue/index.js';
 import { checkPlan, type Plan, type RuleName, type Step, type StepReading } from '../plan/index.js';
-import type { SiblingsSpec, Spec, SweepSpec } from '../spec/index.js';
+import type { DriveSpec, SiblingsSpec, Spec, SweepSpec } from '../spec/index.js';
 import { anInstrument } from '../testing/anInstrument.js';
 import { aHookUp, anOutcome, aPlan, aReading, aStep, toConclusion } from '../testing/aPlan.js';
 import { entered, walk } from '../testing/aWalk.js';
@@ -142,5 +142,50 @@ describe('the plan check on what the vehicle tells', () => {
     expect(twice(planOf(reading, { actuator }))).to.equal(1);
     expect(twice(planOf(reading, { actuator: { ...actuator, command: null } }))).to.equal(0);
     expect(twice(planOf(aReading('value', band), { actuator }))).to.equal(0);
+  });
+
+  it('points out limits over a drive that no recording can be held against', () => {
+    const drive: DriveSpec = {
+      kind: 'drive',
+      unit: 'kPa(g)',
+      values: [
+        { id: 'boost', name: '', key: 'A10.boost', unit: 'kPa(abs)' },
+        { id: 'air', name: '', key: 'A10.air', unit: 'kPa(abs)' },
+      ],
+      compares: { kind: 'formula', formula: 'boost - air', min: 35, max: 60 },
+      during: [{ of: 'boost', min: 120, max: null }],
+      mayLastSeconds: 1,
+      leastSeconds: 10,
+    };
+    const faults = (more: Partial<DriveSpec>) =>
+      messages(planOf(aReading('value', { ...drive, ...more })), 'driveDoesNotFit').map((one) => one.split(': ')[1]);
+    expect(faults({})).to.deep.equal([]);
+    expect(faults({ compares: { kind: 'formula', formula: 'boost - rail', min: 1, max: null } })).to.deep.equal([
+      '“rail” is none of its values.',
+      'nothing uses its value “air”.',
+    ]);
+    expect(faults({ compares: { kind: 'formula', formula: '', min: 1, max: null } })[0]).to.include('“air”');
+    expect(faults({ compares: { kind: 'formula', formula: 'boost + air', min: 1, max: null } })).to.have.length(1);
+    expect(
+      faults({ compares: { kind: 'formula', formula: 'boost - air', min: 1, max: null }, unit: 'V' }),
+    ).to.have.length(1);
+    expect(faults({ during: [{ of: 'boost', min: null, max: null }] })).to.deep.equal([
+      'the condition on “boost” has no limit.',
+    ]);
+    expect(
+      faults({ values: [...drive.values, { id: 'air', name: '', key: 'A10.rail', unit: 'MPa(abs)' }] }),
+    ).to.deep.equal(['two of its values have the same id.']);
+    expect(faults({ compares: { kind: 'alike', of: ['boost', 'air'], spread: 2 } })).to.deep.equal([
+      'of fewer than 3 values nobody can tell which is the odd one.',
+    ]);
+    expect(faults({ compares: { kind: 'alike', of: ['boost', 'air', 'air'], spread: 2 }, unit: 'V' })).to.have.length(
+      4,
+    );
+  });
+
+  it('points out control units that are watched where nothing is counted', () => {
+    const count: Spec = { kind: 'count', what: '', inSeconds: 1, min: null, max: 0, sections: [] };
+    expect(fit(aReading('value', count, { watches: ['A40'] }))).to.deep.equal([]);
+    expect(fit(aReading('value', band, { watches: ['A40'] }))).to.have.length(1);
   });
 });

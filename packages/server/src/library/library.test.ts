@@ -164,4 +164,47 @@ describe('the library over HTTP', () => {
     await server.services.plans.noteUsages();
     expect(await said('of=card&what=battery')).to.deep.equal(['cranking 1 card battery null']);
   });
+
+  describe('what part cards say of values', () => {
+    const check = {
+      value: 'A10.batteryVoltage',
+      when: 'engine off',
+      is: { kind: 'between', unit: 'V', min: 12, max: 13 },
+    };
+    const withCheck = (more: Partial<Plan> = {}): Plan => ({
+      ...smallPlan(),
+      partCards: [{ ...battery, physicalChecks: [check] } as PartCard],
+      ...more,
+    });
+    const checks = async (line = 'Loper 35') =>
+      (await server.ask('GET', `/api/library/checks?line=${encodeURIComponent(line)}`)).body;
+
+    it('comes from the plans that are followed on the model, and from no draft', async () => {
+      const plan = withCheck();
+      const etag = await take({ ...plan, appliesTo: { ...plan.appliesTo, lines: ['Loper 35'] } });
+      expect(await checks()).to.deep.equal([]);
+      await release(plan.id, etag ?? '');
+      expect(await checks()).to.deep.equal([{ planId: plan.id, cardId: 'battery', cardName: 'Battery', check }]);
+      expect(await checks('Loper 50')).to.deep.equal([]);
+    });
+
+    it('is that of the newest version alone; a plan for all models is for each', async () => {
+      const plan = withCheck({ appliesTo: { ...smallPlan().appliesTo, lines: [] } });
+      await release(plan.id, (await take(plan)) ?? '');
+      expect(await checks('Loper 50')).to.have.length(1);
+      const draft = await server.ask('POST', `/api/plans/${plan.id}/draft`);
+      const saved = await server.ask(
+        'PUT',
+        `/api/plans/${plan.id}/draft`,
+        { document: { ...plan, partCards: [battery] } },
+        { 'if-match': draft.etag ?? '' },
+      );
+      await release(plan.id, saved.etag ?? '');
+      expect(await checks()).to.deep.equal([]);
+    });
+
+    it('is asked for with a model', async () => {
+      expect((await server.ask('GET', '/api/library/checks')).status).to.equal(400);
+    });
+  });
 });

@@ -1,21 +1,26 @@
 import { Group, Select } from '@mantine/core';
+import type { ChannelInfo } from '@probe-trail/core/recording';
 import { optionsOf } from '../fields/optionsOf';
 import { useRecordingsQuery } from './recordingApi';
 import { sayLength } from './sayLength';
-import { type Alignment, alignments, type Over } from './useOver';
+import { alignments, type Over } from './useOver';
 
 interface PickerProps {
   readonly jobId: string;
   readonly recordingId: string;
+  /** The values of this recording. */
+  readonly channels: readonly ChannelInfo[];
   readonly over: Over;
 }
 
-const alignmentOptions = optionsOf<Alignment>(alignments);
+const alignmentOptions = optionsOf<keyof typeof alignments>(alignments);
 
 /** Chooses the recording that is laid over this one; it is drawn in dashes. */
-export function OverPicker({ jobId, recordingId, over }: PickerProps) {
+export function OverPicker({ jobId, recordingId, channels, over }: PickerProps) {
   const { data = [] } = useRecordingsQuery(jobId);
   const others = data.filter((one) => one.recordingId !== recordingId);
+  const inBoth = channels.filter(({ key }) => over.channels.some((one) => one.key === key));
+  const byValue = inBoth.map(({ key, name }) => ({ value: key, label: `by the course of ${name}` }));
   if (others.length === 0) return null;
   return (
     <Group gap="sm" mb="sm" align="end">
@@ -35,9 +40,9 @@ export function OverPicker({ jobId, recordingId, over }: PickerProps) {
         <Select
           label="Aligned"
           size="md"
-          data={alignmentOptions}
+          data={[...alignmentOptions, ...byValue]}
           value={over.alignment}
-          onChange={(alignment) => alignment && over.align(alignment as Alignment)}
+          onChange={(alignment) => alignment && over.align(alignment)}
         />
       )}
       {over.problem !== undefined && <p role="status">{over.problem}</p>}

@@ -1,4 +1,4 @@
-import { Button } from '@mantine/core';
+import { Autocomplete, Button } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import type { LiveSample, LiveValue } from '@probe-trail/core/liveValue';
 import { Link } from 'react-router';
@@ -12,15 +12,22 @@ import type { DriveRecorder } from './useRecorder';
 interface BarProps {
   readonly jobId: string;
   readonly recorder: DriveRecorder;
+  /** What the key is called that begins. */
+  readonly label?: string;
   /** What is recorded: what stands on the board. */
   readonly values: readonly LiveValue[];
   readonly samplesOf: (key: string) => readonly LiveSample[];
 }
 
+// What is felt and heard on a drive; anything else is typed.
+const markWords = ['lamp came on', 'jerk', 'no power', 'noise', 'smell', 'it happened'];
+const longestMark = 200;
+
 /** Records a drive: one key starts it, one large key marks, and what was seen already can be kept without having been started. */
-export function RecordBar({ jobId, recorder, values, samplesOf }: BarProps) {
-  const { startedAtMs, marks, start, mark, stop, keepSeen, kept, problem } = recorder;
+export function RecordBar({ jobId, label = 'Record', recorder, values, samplesOf }: BarProps) {
+  const { startedAtMs, marks, start, mark, nameMark, stop, keepSeen, kept, problem } = recorder;
   const isOn = startedAtMs !== undefined;
+  const lastMark = marks.at(-1);
   // A foot switch and the key of a headset are keyboards too.
   useHotkeys([
     ['space', () => isOn && mark()],
@@ -40,6 +47,20 @@ export function RecordBar({ jobId, recorder, values, samplesOf }: BarProps) {
             <p role="status">
               Recording for {sayLength(deviceNowMs() - startedAtMs)}, {sayCount(marks.length, 'mark')}
             </p>
+            {lastMark && (
+              // A new field for each mark: what the last one was about stays with it.
+              <Autocomplete
+                key={lastMark.atMs}
+                className={classes.name ?? ''}
+                size="lg"
+                aria-label={`What mark ${marks.length} was`}
+                placeholder={`What was mark ${marks.length}?`}
+                data={markWords}
+                maxLength={longestMark}
+                value={lastMark.text}
+                onChange={nameMark}
+              />
+            )}
             <Button size="lg" variant="default" onClick={stop} onKeyDown={keepForMark}>
               Stop and keep
             </Button>
@@ -48,7 +69,7 @@ export function RecordBar({ jobId, recorder, values, samplesOf }: BarProps) {
       ) : (
         <div className={classes.keys}>
           <Button size="lg" disabled={values.length === 0} onClick={() => start(values)}>
-            Record
+            {label}
           </Button>
           <Button
             size="lg"

@@ -104,6 +104,7 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
     [channels, setChosen],
   );
   const [isOneAxis, setIsOneAxis] = useState(false);
+  const [isSameScale, setIsSameScale] = useState(false);
   const [cursorMs, setCursorMs] = useState<number | undefined>();
   const [markers, setMarkers] = useState(noMarkers);
   const shown = useMemo(() => channels.filter(({ key }) => !hidden.includes(key)), [channels, hidden]);
@@ -159,26 +160,41 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
         >
           One axis
         </Button>
+        <Button
+          size="md"
+          variant={isSameScale ? 'filled' : 'default'}
+          aria-pressed={isSameScale}
+          disabled={isOneAxis}
+          onClick={() => setIsSameScale((last) => !last)}
+        >
+          Scales alike
+        </Button>
         <Button size="md" variant="default" disabled={cursorMs === undefined} onClick={() => setMarker('A', cursorMs)}>
           Set A
         </Button>
         <Button size="md" variant="default" disabled={cursorMs === undefined} onClick={() => setMarker('B', cursorMs)}>
           Set B
         </Button>
-        {marks.map(({ atMs }, index) => (
+        {marks.map(({ atMs, text }, index) => (
           <Button key={index} size="md" variant="default" onClick={() => show(atMs, atMs)}>
-            Mark {index + 1}, {sayLength(atMs)}
+            {text || `Mark ${index + 1}`}, {sayLength(atMs)}
           </Button>
         ))}
       </Group>
-      <OverPicker jobId={jobId} recordingId={recordingId} over={over} />
+      <OverPicker jobId={jobId} recordingId={recordingId} channels={channels} over={over} />
       <div
         className={classes.board}
         ref={board}
         style={roomFor(isOneAxis ? 1 : shown.length, isOneAxis ? tallPx : chartPx)}
       >
         <Suspense>
-          <TraceCharts drawn={drawn.channels} view={drawn.view} isOneAxis={isOneAxis} across={across} />
+          <TraceCharts
+            drawn={drawn.channels}
+            view={drawn.view}
+            isOneAxis={isOneAxis}
+            isSameScale={isSameScale}
+            across={across}
+          />
         </Suspense>
       </div>
       <ChannelTable open={open} hidden={hidden} onToggle={toggle} across={across} />

@@ -42,13 +42,16 @@ interface ChartsProps {
   readonly view: View;
   /** All in one chart, on one axis. */
   readonly isOneAxis: boolean;
+  /** Traces of one unit have one scale, each in its own chart. */
+  readonly isSameScale: boolean;
   readonly across: Across;
 }
 
 export const colourOf = (colour: number): string => `--path-${colour % 8}`;
 
 /** The traces one above the other, or all on one axis. */
-export default function TraceCharts({ drawn, view, isOneAxis, across }: ChartsProps) {
+export default function TraceCharts({ drawn, view, isOneAxis, isSameScale, across }: ChartsProps) {
+  const scales = isSameScale && !isOneAxis ? scalesOf(drawn) : noScales;
   const groups = isOneAxis ? [drawn] : drawn.map((one) => [one]);
   return groups.map((group, index) => (
     <TraceChart
@@ -56,6 +59,7 @@ export default function TraceCharts({ drawn, view, isOneAxis, across }: ChartsPr
       group={group}
       view={view}
       across={across}
+      scale={scales.get(group[0]?.unit ?? '')}
       hasTimes={index === groups.length - 1}
     />
   ));
@@ -65,7 +69,28 @@ interface ChartProps {
   readonly group: readonly DrawnChannel[];
   readonly view: View;
   readonly across: Across;
+  /** From where to where the axis goes; `undefined`: as the trace needs. */
+  readonly scale: Scale | undefined;
   readonly hasTimes: boolean;
+}
+
+interface Scale {
+  readonly least: number;
+  readonly most: number;
+}
+
+const noScales: ReadonlyMap<string, Scale> = new Map();
+
+/** For each unit the least and the greatest of all its traces. */
+function scalesOf(drawn: readonly DrawnChannel[]): ReadonlyMap<string, Scale> {
+  const scales = new Map<string, Scale>();
+  for (const { unit, cells, over } of drawn)
+    for (const { least, most } of [...cells, ...over]) {
+      if (Number.isNaN(least)) continue;
+      const before = scales.get(unit);
+      scales.set(unit, { least: Math.min(before?.least ?? least, least), most: Math.max(before?.most ?? most, most) });
+    }
+  return scales;
 }
 
 /** A chart that nobody sees keeps its last picture: it is drawn again when it is scrolled to. */
@@ -80,11 +105,15 @@ function TraceChart(props: ChartProps) {
   );
 }
 
-const SeenChart = memo(function SeenChart({ group, view, across, hasTimes }: ChartProps) {
+const SeenChart = memo(function SeenChart({ group, view, across, scale, hasTimes }: ChartProps) {
+  const [least, most] = [scale?.least, scale?.most];
   const scheme = useComputedColorScheme('light', { getInitialValueInEffect: false });
   const data = useMemo(() => dataOf(group, view), [group, view, scheme]);
   const units = [...new Set(group.map(({ unit }) => unit))].join(', ');
-  const options = useMemo(() => optionsOf(view, units, hasTimes, across), [view, units, hasTimes, across, scheme]);
+  const options = useMemo(
+    () => optionsOf(view, units, hasTimes, across, least, most),
+    [view, units, hasTimes, across, least, most, scheme],
+  );
   return (
     <>
       <p className={classes.names}>
@@ -164,7 +193,14 @@ function pointsOf(cells: readonly Cell[], fromMs: number, width: number): { leas
 
 type AcrossOptions = ChartOptions<'line'> & { plugins: { across: Across } };
 
-function optionsOf({ fromMs, toMs }: View, units: string, hasTimes: boolean, across: Across): AcrossOptions {
+function optionsOf(
+  { fromMs, toMs }: View,
+  units: string,
+  hasTimes: boolean,
+  across: Across,
+  least: number | undefined,
+  most: number | undefined,
+): AcrossOptions {
   const colour = tokenColour('--ink-soft');
   const grid = { color: tokenColour('--rule') };
   return {
@@ -198,6 +234,7 @@ function optionsOf({ fromMs, toMs }: View, units: string, hasTimes: boolean, acr
       },
       y: {
         type: 'linear',
+        ...(least !== undefined && most !== undefined && { suggestedMin: least, suggestedMax: most }),
         grid,
         title: { display: true, text: units, color: colour },
         ticks: { color: colour, maxTicksLimit: 5, callback: (value) => formatPlain(Number(value)) },
@@ -230,7 +267,7 @@ const acrossPlugin: Plugin<'line', Across> = {
       ctx.fillText(name, x + 4, chartArea.top + 12);
       ctx.restore();
     };
-    for (const { atMs } of marks ?? []) line(atMs, '--mark', [2, 4]);
+    for (const { atMs, text } of marks ?? []) line(atMs, '--mark', [2, 4], text);
     for (const { name, atMs } of markers ?? []) line(atMs, '--ink', [], name);
     if (cursorMs !== undefined) line(cursorMs, '--ink-soft', [4, 3]);
   },

@@ -1,4 +1,5 @@
 import {
+  bestShift,
   betweenMarkers,
   type Cell,
   type ChannelInfo,
@@ -18,6 +19,7 @@ import {
   recordingToCsv,
   type Stretch,
   sumOf,
+  type ValueRows,
   valueAt,
   writeRecording,
 } from '@probe-trail/core/recording';
@@ -82,6 +84,16 @@ const recordingReader = {
     return { stretches: found, sum: sumOf(found, open ? lengthOf(open.recording) : 0) };
   },
   drive: (): DriveFacts | undefined => open && driveFacts(open.recording),
+  /** The rows of one value, for whoever holds another recording against this one. */
+  rowsOf: (key: string): ValueRows | undefined => {
+    const channel = channelOf(key);
+    return open && channel && { times: open.recording.times, values: channel.values };
+  },
+  /** By how much the rows of another recording must be moved to lie best over this one by that value, in ms. */
+  shiftOf: (key: string, rows: ValueRows): number | undefined => {
+    const channel = channelOf(key);
+    return open && channel && bestShift({ times: open.recording.times, values: channel.values }, rows);
+  },
   /** What it shows of limits over a drive. @param accuracies within how much the value of each key is known, in its unit */
   readDrive: (spec: DriveSpec, accuracies: ReadonlyMap<string, number>): Result<ReadDrive, string> | undefined =>
     open && readDrive(open.recording, spec, (key) => accuracies.get(key)),

@@ -1,5 +1,5 @@
 import type { ChannelInfo } from '@probe-trail/core/recording';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { DrawnChannel } from './TraceCharts';
 import { type Drawn, useDrawn } from './useDrawn';
 import { type OpenRecording, useRecording } from './useRecording';
@@ -7,7 +7,8 @@ import { moved, type View } from './useView';
 
 /** By what two recordings are laid over each other. */
 export const alignments = { start: 'both from their start', mark: 'by their first mark' } as const;
-export type Alignment = keyof typeof alignments;
+/** Or the key of a value, whose course is laid over itself. */
+export type Alignment = string;
 
 /** Another recording that is laid over the one that is looked at. */
 export interface Over {
@@ -15,19 +16,27 @@ export interface Over {
   readonly choose: (recordingId: string | undefined) => void;
   readonly alignment: Alignment;
   readonly align: (alignment: Alignment) => void;
+  /** The values of the other one. */
+  readonly channels: readonly ChannelInfo[];
   /** Why it cannot be laid over it so, in a sentence. */
   readonly problem: string | undefined;
   readonly drawn: Drawn | undefined;
 }
 
 /** Lays another recording of the same job over one, such as the drive after a repair over the drive before it. */
-export function useOver(jobId: string, { marks }: OpenRecording, view: View, shown: readonly ChannelInfo[]): Over {
+export function useOver(
+  jobId: string,
+  { marks, reader }: OpenRecording,
+  view: View,
+  shown: readonly ChannelInfo[],
+): Over {
   const [recordingId, choose] = useState<string | undefined>();
   const [alignment, align] = useState<Alignment>('start');
   const { open, problem } = useRecording(jobId, recordingId);
   const [own, others] = [marks[0]?.atMs, open?.marks[0]?.atMs];
   const isMarked = own !== undefined && others !== undefined;
-  const shiftMs = alignment === 'mark' && isMarked ? others - own : 0;
+  const byValue = useShift(reader, open, isByValue(alignment) ? alignment : undefined);
+  const shiftMs = alignment === 'mark' && isMarked ? others - own : (byValue.shiftMs ?? 0);
   const seen = useMemo(() => moved(view, shiftMs), [view, shiftMs]);
   const keys = useMemo(() => {
     const there = new Set(open?.channels.map(({ key }) => key));
@@ -36,8 +45,44 @@ export function useOver(jobId: string, { marks }: OpenRecording, view: View, sho
   const drawn = useDrawn(open?.reader, keys, seen);
   const unmarked =
     alignment === 'mark' && open && !isMarked ? 'One of the two has no mark: they begin together.' : undefined;
-  return { recordingId, choose, alignment, align, problem: problem ?? unmarked, drawn };
+  const channels = open?.channels ?? noChannels;
+  return { recordingId, choose, alignment, align, channels, problem: problem ?? unmarked ?? byValue.problem, drawn };
 }
+
+const noChannels: readonly ChannelInfo[] = [];
+const isByValue = (alignment: Alignment): boolean => !(alignment in alignments);
+
+interface Shift {
+  readonly shiftMs: number | undefined;
+  readonly problem: string | undefined;
+}
+
+/** By how much another recording is moved so that one value of both lies over itself. @param key `undefined`: it is not moved by a value */
+function useShift(reader: OpenRecording['reader'], other: OpenRecording | undefined, key: string | undefined): Shift {
+  const [shift, setShift] = useState<Shift>(unmoved);
+  useEffect(() => {
+    setShift(unmoved);
+    if (!other || key === undefined) return;
+    let isOld = false;
+    const find = async () => {
+      const rows = await other.reader.rowsOf(key);
+      const shiftMs = rows && (await reader.shiftOf(key, rows));
+      if (isOld) return;
+      setShift({
+        shiftMs,
+        problem:
+          shiftMs === undefined ? 'They do not lie over each other by that value: they begin together.' : undefined,
+      });
+    };
+    void find();
+    return () => {
+      isOld = true;
+    };
+  }, [reader, other, key]);
+  return shift;
+}
+
+const unmoved: Shift = { shiftMs: undefined, problem: undefined };
 
 const noCells = [] as const;
 

@@ -19,6 +19,8 @@ export interface DriveRecorder {
   readonly marks: readonly Mark[];
   readonly start: (values: readonly LiveValue[]) => void;
   readonly mark: () => void;
+  /** Says what the last mark was about. */
+  readonly nameMark: (text: string) => void;
   readonly stop: () => void;
   /** What comes of a value, whether it is recorded or not. */
   readonly take: (key: string, sample: LiveSample) => void;
@@ -72,6 +74,12 @@ export function useRecorder(jobId: string, name: string): DriveRecorder {
     run.current.marks = [...run.current.marks, { atMs: deviceNowMs() - run.current.startedAtMs, text: '' }];
     setMarks(run.current.marks);
   }, []);
+  const nameMark = useCallback((text: string) => {
+    const last = run.current?.marks.at(-1);
+    if (!run.current || !last) return;
+    run.current.marks = [...run.current.marks.slice(0, -1), { ...last, text }];
+    setMarks(run.current.marks);
+  }, []);
   const take = useCallback((key: string, sample: LiveSample) => run.current?.recorder.add(key, sample), []);
   const keepSeen = useCallback(
     (values: readonly LiveValue[], samplesOf: SamplesOf) => {
@@ -98,7 +106,7 @@ export function useRecorder(jobId: string, name: string): DriveRecorder {
       stop();
     };
   }, [jobId, stop, add]);
-  return { startedAtMs, marks, start, mark, stop, take, keepSeen, kept, problem };
+  return { startedAtMs, marks, start, mark, nameMark, stop, take, keepSeen, kept, problem };
 }
 
 /** The recordings that were kept since the page was opened; each is sent. */

@@ -17,8 +17,8 @@ import { UnitInput } from './UnitInput';
 
 type Compares = DriveSpec['compares'];
 const compareOptions = optionsOf<Compares['kind']>({
-  formula: 'a value, or what is computed of several',
-  alike: 'alike things, each against the median',
+  formula: 'a value or a formula',
+  alike: 'alike values, each against the median',
 });
 
 const emptyCompares: Readonly<Record<Compares['kind'], Compares>> = {
@@ -106,24 +106,21 @@ function Values({ spec: { values }, onChange }: DriveProps) {
   return (
     <>
       {values.map(({ id, name, key, unit }) => (
-        <Group key={key} wrap="nowrap" align="end">
+        <div key={key} className={classes.valueRow}>
           <DraftLine
-            label={`Name of ${key}`}
-            style={{ flex: 1 }}
+            label={key}
             maxLength={specLengths.drive.name}
             value={name}
             onText={(next) => setValue(key, { name: next })}
           />
           <CommittedInput
-            label="In formulas"
-            w={160}
+            label="in formulas"
             value={id}
             parse={parseFreeName(id, new Set(values.map((one) => one.id)))}
             onCommit={(next) => onChange(`${key}.id`, (now) => renamed(now, id, next))}
           />
           <CommittedInput
             label="in"
-            w={110}
             value={unit}
             parse={parseUnit}
             onCommit={(next) => setValue(key, { unit: next })}
@@ -134,7 +131,7 @@ function Values({ spec: { values }, onChange }: DriveProps) {
           >
             <IconTrash size={20} />
           </ActionIcon>
-        </Group>
+        </div>
       ))}
       <Select
         label="Add a value of the vehicle"
@@ -257,10 +254,9 @@ function Conditions({ spec: { values, during }, onChange }: DriveProps) {
         const unit = values.find(({ id }) => id === one.of)?.unit ?? '';
         return (
           // A condition has no identity but its place.
-          <Group key={index} wrap="nowrap" align="end">
+          <div key={index} className={classes.valueRow}>
             <Select
               label="While"
-              style={{ flex: 1 }}
               data={valueOptions(values)}
               value={one.of}
               onChange={(of) => of && change(index, 'of', { of })}
@@ -270,7 +266,6 @@ function Conditions({ spec: { values, during }, onChange }: DriveProps) {
                 key={side}
                 label={side === 'min' ? 'is from' : 'to'}
                 placeholder="open"
-                w={140}
                 rightSection={unit}
                 value={limitText(one[side])}
                 parse={parseOpenLimit(unit || 'V')}
@@ -283,7 +278,7 @@ function Conditions({ spec: { values, during }, onChange }: DriveProps) {
             >
               <IconTrash size={20} />
             </ActionIcon>
-          </Group>
+          </div>
         );
       })}
       <Group>

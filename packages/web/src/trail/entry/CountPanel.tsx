@@ -50,7 +50,9 @@ export function CountPanel({ spec, ...props }: PanelProps) {
           <b className="mono">{counted.counts[section] ?? 0}</b>
           <span>
             {isRunning
-              ? `${watch.isOn ? 'the watch counts; tap at others of' : 'tap at each of'} the ${spec.what || 'events'}`
+              ? watch.isOn
+                ? `the watch counts the ${spec.what || 'events'}; tap at those that it misses`
+                : `tap at each of the ${spec.what || 'events'}`
               : seconds === 0
                 ? 'Start the clock'
                 : seconds < spec.inSeconds

@@ -1,4 +1,4 @@
-import { type BusWatch, isThereNow, withSeen } from '@probe-trail/core/busWatch';
+import { type BusWatch, isThereNow, wasNeverThere, withSeen } from '@probe-trail/core/busWatch';
 import type { Trail } from '@probe-trail/core/trail';
 import type { WatchLine } from '@probe-trail/core/vehicleInterface';
 import { useRef, useState } from 'react';
@@ -48,13 +48,15 @@ export function useWatchedLosses(
   const units = lines?.find(({ name }) => name === vehicle.line)?.units ?? [];
   const names = (ids: readonly string[]) =>
     ids.map((id) => units.find((unit) => unit.id === id)?.name ?? id).join(', ');
-  const silent = unitIds.filter((id) => isThereNow(watch.get(id)) === false);
+  const dead = unitIds.filter((id) => {
+    const presence = watch.get(id);
+    return presence !== undefined && wasNeverThere(presence);
+  });
+  const silent = unitIds.filter((id) => !dead.includes(id) && isThereNow(watch.get(id)) === false);
   const listening = unitIds.filter((id) => !watch.has(id));
-  if (silent.length > 0)
-    return {
-      isOn: true,
-      said: `${names(silent)} is silent now: a loss is counted once it answers again and falls out.`,
-    };
+  if (dead.length > 0)
+    return { isOn: true, said: `${names(dead)}: silent from the start, so no loss of it can be counted.` };
+  if (silent.length > 0) return { isOn: true, said: `${names(silent)}: silent just now.` };
   if (listening.length > 0) return { isOn: true, said: `Listening to ${names(listening)}…` };
   return { isOn: true, said: `The watch counts each loss of ${names(unitIds)}.` };
 }

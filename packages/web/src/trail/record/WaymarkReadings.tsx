@@ -80,7 +80,7 @@ function Taken({ taken, wanted, jobId }: TakenProps) {
           {acceptedBecause !== undefined && <>. Too close to call, and accepted: {acceptedBecause}</>}
         </div>
         {entry?.kind === 'driven' && wanted?.spec.kind === 'drive' && (
-          <DriveEvidence jobId={jobId} spec={wanted.spec} entry={entry} />
+          <DriveEvidence jobId={jobId} spec={wanted.spec} entry={entry} zoneId={verdict.zone.id} />
         )}
         {entry && <FromVehicle entry={entry} rows={rows.map(({ label }) => label)} />}
         <div className="soft">{reading ? sayVerdict(verdict, reading) : verdict.zone.meaning}</div>

@@ -12,16 +12,19 @@ interface EvidenceProps {
   readonly jobId: string | null;
   readonly spec: DriveSpec;
   readonly entry: EntryOf<'driven'>;
+  /** Of alike things the one that is odd has its id: it is drawn in front. */
+  readonly zoneId: string | undefined;
 }
 
 /** The worst stretch of a drive as it was recorded, and the way to the whole. */
-export function DriveEvidence({ jobId, spec, entry: { recordingId, countedSeconds, trace } }: EvidenceProps) {
+export function DriveEvidence({ jobId, spec, entry, zoneId }: EvidenceProps) {
+  const { recordingId, countedSeconds, trace } = entry;
   const [fromMs, toMs] = [trace.ms[0], trace.ms.at(-1)];
   return (
     <figure className={classes.evidence}>
       {trace.ms.length > 1 && (
         <Suspense fallback={<div className={classes.picture} />}>
-          <DrivePicture spec={spec} trace={trace} />
+          <DrivePicture spec={spec} trace={trace} inFront={zoneId} />
         </Suspense>
       )}
       <figcaption>

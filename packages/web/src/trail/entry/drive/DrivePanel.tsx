@@ -1,7 +1,10 @@
 import { Button, Select } from '@mantine/core';
+import { formatPlain } from '@probe-trail/core/reading';
 import { type DriveSpec, sayDriveCondition } from '@probe-trail/core/spec';
 import { type EntryOf, judgeEntry } from '@probe-trail/core/trail';
 import { useEffect, useMemo, useState } from 'react';
+import { sayMoment } from '../../../device/ago';
+import { nowMs } from '../../../device/clock';
 import { useKeptState } from '../../../device/keptState';
 import { isText } from '../../../device/shapes';
 import { useRecordingsQuery } from '../../../recording/recordingApi';
@@ -32,7 +35,7 @@ export function DrivePanel({ spec, ...props }: PanelProps) {
         <>
           <VerdictPanel judged={recorded} policy={trail.plan.tooClose} />
           {recorded.entry?.kind === 'driven' && (
-            <DriveEvidence jobId={trail.jobId} spec={spec} entry={recorded.entry} />
+            <DriveEvidence jobId={trail.jobId} spec={spec} entry={recorded.entry} zoneId={recorded.verdict.zone.id} />
           )}
           <Button variant="default" size="lg" onClick={onAgain}>
             Choose another drive
@@ -52,10 +55,13 @@ function DriveTerms({ spec }: { readonly spec: DriveSpec }) {
   return (
     <p className={classes.terms}>
       {conditions.length > 0 ? `It counts while ${conditions.join(' and ')}.` : 'The whole drive counts.'}
-      {outside} {sayLength(spec.leastSeconds * 1000)} of it are needed.
+      {outside} At least {saySeconds(spec.leastSeconds)} of that are needed.
     </p>
   );
 }
+
+const saySeconds = (seconds: number): string =>
+  seconds < 60 ? `${formatPlain(seconds)} s` : sayLength(seconds * 1000);
 
 interface ChooseProps extends PanelProps {
   readonly jobId: string;
@@ -76,7 +82,7 @@ function ChooseDrive({ spec, jobId, ...props }: ChooseProps) {
   const judged = entry && judgeEntry(reading, entry, kit.context);
   const known = data.map(({ recordingId: value, name, lengthMs, startedAtMs }) => ({
     value,
-    label: `${name}, ${sayLength(lengthMs)}, ${new Date(startedAtMs).toLocaleString()}`,
+    label: `${name}, ${sayLength(lengthMs)}, ${sayMoment(startedAtMs, nowMs())}`,
   }));
   const options = [...keptHere.filter(({ value }) => !known.some((one) => one.value === value)), ...known];
   const record = () => {
@@ -108,17 +114,24 @@ function ChooseDrive({ spec, jobId, ...props }: ChooseProps) {
       )}
       {read && !read.ok && <Notice kind="noLimit" title={read.problem} />}
       {judged && (
-        <VerdictPanel
-          judged={judged.ok ? judged.value : undefined}
-          policy={open.trail.plan.tooClose}
-          typedReading={{ text: 'drive', judged }}
-        />
+        <div className={classes.row}>
+          <VerdictPanel
+            judged={judged.ok ? judged.value : undefined}
+            policy={open.trail.plan.tooClose}
+            typedReading={{ text: 'drive', judged }}
+          />
+          <Button size="xl" mih={64} disabled={!judged.ok} onClick={record}>
+            Record
+          </Button>
+        </div>
       )}
-      {entry && <DriveEvidence jobId={jobId} spec={spec} entry={entry} />}
       {entry && (
-        <Button size="xl" mih={64} disabled={!judged?.ok} onClick={record}>
-          Record
-        </Button>
+        <DriveEvidence
+          jobId={jobId}
+          spec={spec}
+          entry={entry}
+          zoneId={judged?.ok ? judged.value.verdict.zone.id : undefined}
+        />
       )}
     </>
   );

@@ -15,12 +15,14 @@ Chart.register(Legend, LinearScale, LineElement, PointElement);
 interface PictureProps {
   readonly spec: DriveSpec;
   readonly trace: DriveTrace;
+  /** The id of the line that is drawn in front, and wider. */
+  readonly inFront: string | undefined;
 }
 
 /** What was compared around the worst stretch; the limits of one value stand across it. */
-export default function DrivePicture({ spec, trace }: PictureProps) {
+export default function DrivePicture({ spec, trace, inFront }: PictureProps) {
   const scheme = useComputedColorScheme('light', { getInitialValueInEffect: false });
-  const data = useMemo(() => dataOf(spec, trace), [spec, trace, scheme]);
+  const data = useMemo(() => dataOf(spec, trace, inFront), [spec, trace, inFront, scheme]);
   const options = useMemo(() => optionsOf(spec, trace), [spec, trace, scheme]);
   const names = trace.lines.map(({ of }) => nameOf(spec, of)).join(', ');
   return (
@@ -46,7 +48,7 @@ interface Point {
   readonly y: number;
 }
 
-function dataOf(spec: DriveSpec, { ms, lines }: DriveTrace): ChartData<'line', Point[]> {
+function dataOf(spec: DriveSpec, { ms, lines }: DriveTrace, inFront: string | undefined): ChartData<'line', Point[]> {
   const limits =
     spec.compares.kind === 'formula' ? Object.values(limitsOfDrive(spec)).filter((one) => one !== null) : [];
   const [fromMs = 0, toMs = 0] = [ms[0], ms.at(-1)];
@@ -57,6 +59,7 @@ function dataOf(spec: DriveSpec, { ms, lines }: DriveTrace): ChartData<'line', P
         ...line,
         label: nameOf(spec, of),
         borderColor: tokenColour(`--path-${index % 8}`),
+        ...(of !== null && of === inFront && { borderWidth: 5, order: -1 }),
         data: ms.map((x, at) => ({ x, y: values[at] ?? Number.NaN })),
       })),
       ...limits.map((limit) => ({

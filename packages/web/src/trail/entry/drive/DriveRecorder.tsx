@@ -55,7 +55,13 @@ export function DriveRecorder({ trail, jobId, spec, onKept }: RecorderProps) {
         />
       )}
       {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
-      <RecordBar jobId={jobId} recorder={recorder} values={values} samplesOf={(key) => store.seriesOf(key).since(0)} />
+      <RecordBar
+        jobId={jobId}
+        label="Record a drive"
+        recorder={recorder}
+        values={values}
+        samplesOf={(key) => store.seriesOf(key).since(0)}
+      />
     </>
   );
 }
