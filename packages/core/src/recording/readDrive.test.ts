@@ -87,6 +87,15 @@ describe('a drive against its limits', () => {
       leastSeconds: 2,
     });
   });
+  it('is refused where the conditions never held: nothing is known of it then', () => {
+    const still = driveOf(repeated(190, 50), repeated(0, 50));
+    expect(judged(still, boost())).to.deep.equal({ kind: 'tooShort', seconds: 0, leastSeconds: 1 });
+    expect(judged(driveOf(repeated(noValue, 50), repeated(0, 50)), boost())).to.include({ kind: 'tooShort' });
+  });
+  it('has no value where it flickers so that no value is held', () => {
+    const flickers = driveOf(Array.from({ length: 60 }, (_, row) => (row % 4 < 2 ? 140 : noValue)));
+    expect(judged(flickers, boost())).to.nested.include({ 'verdict.zone.id': 'noValue', 'verdict.kind': 'outOfSpec' });
+  });
   it('judges a drive that was short, where it was outside already', () => {
     expect(judged(driveOf(repeated(190, 5)), boost({ leastSeconds: 60 }))).to.nested.include({
       'verdict.kind': 'outOfSpec',
@@ -175,6 +184,16 @@ describe('alike things over a drive', () => {
     expect(judged(wheelsOf([...repeated(50, 10), ...repeated(20, 5), ...repeated(50, 10)]), wheels)).to.nested.include({
       'verdict.zone.id': 'rr',
       'reading.value': -30,
+    }));
+  it('name the one that flickers', () =>
+    expect(
+      judged(wheelsOf(Array.from({ length: 40 }, (_, row) => (row % 4 < 2 ? 50 : noValue))), wheels),
+    ).to.nested.include({ 'verdict.zone.id': 'rr', 'verdict.note': 'rr had no value.' }));
+  it('do not count while one of them is not read', () =>
+    expect(judged(wheelsOf(repeated(none, 40)), wheels)).to.deep.equal({
+      kind: 'tooShort',
+      seconds: 0,
+      leastSeconds: 1,
     }));
   it('name none where several differ', () => {
     const recording = recordingOf([

@@ -69,7 +69,7 @@ function countedRows({ during }: DriveSpec, values: FoundValues, compared: reado
       const value = held?.[row] ?? Number.NaN;
       return Number.isFinite(value) && value >= min && value <= max;
     });
-    if (isMet && compared.some((one) => !Number.isNaN(one.values[row]))) counts[row] = 1;
+    if (isMet && compared.every((one) => !Number.isNaN(one.values[row]))) counts[row] = 1;
   }
   return counts;
 }

@@ -56,7 +56,9 @@ export function judgeDrive(spec: DriveSpec, driven: Driven): Result<JudgedSeries
   if (!fits || driven.heldSeconds !== spec.mayLastSeconds) return failed({ kind: 'otherLimits' });
   const judged = spec.compares.kind === 'alike' ? judgeAlike(spec, driven) : judgeFormula(spec, driven);
   const isShort = driven.countedSeconds < spec.leastSeconds;
-  if (isShort && judged.verdict.kind !== 'outOfSpec')
+  // What never held any level was perhaps not there for long enough to be seen.
+  const wasSeen = driven.levels.every((one) => one.highest !== null || isGone(spec, one));
+  if (isShort && !(wasSeen && judged.verdict.kind === 'outOfSpec'))
     return failed({ kind: 'tooShort', seconds: driven.countedSeconds, leastSeconds: spec.leastSeconds });
   return ok(judged);
 }
@@ -126,14 +128,14 @@ function judgeAlike(spec: DriveSpec, { levels }: Driven): JudgedSeries {
     return { levels: one, name, row, isGone: isGone(spec, one) };
   });
   const rows = members.flatMap(({ row }) => row ?? []);
-  const off = members.filter((one) => one.isGone || one.row?.verdict.zone.ok === false);
+  const off = members.filter((one) => one.isGone || one.row?.verdict.zone.ok !== true);
   const [only] = off;
   if (only && off.length === 1) {
     const zone = oddCases(membersOf(spec))[members.indexOf(only)] ?? several;
     const kind = only.isGone ? 'outOfSpec' : (only.row?.verdict.kind ?? 'outOfSpec');
     return { rows, reading: only.isGone ? undefined : only.row?.reading, verdict: verdictOf(zone, kind, sayOff(only)) };
   }
-  const kind = off.some((one) => one.isGone) ? 'outOfSpec' : worstOf(rows.map(({ verdict }) => verdict));
+  const kind = off.some((one) => one.isGone || !one.row) ? 'outOfSpec' : worstOf(rows.map(({ verdict }) => verdict));
   if (off.length > 1) return { rows, reading: undefined, verdict: verdictOf(several, kind, off.map(sayOff).join(' ')) };
   const most = worstRow(rows);
   const note = most ? `The furthest from the median is ${most.label} with ${formatReading(most.reading)}.` : '';
