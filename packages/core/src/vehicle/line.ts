@@ -172,6 +172,10 @@ export const lineSchema = closedObject({
   parts: array(partSchema.required()).required().max(500),
   codes: array(knownCodeSchema.required()).required().max(5000),
   covers: array(coverSchema.required()).required().max(20),
+  everyone: hexWord().meta({
+    description:
+      'functional address at which all units are asked at once (ISO 13400-2); left out: each is asked by itself',
+  }),
   codeCounters: array(codeCounterSchema.required())
     .max(10)
     .meta({ description: 'what its units count of each code, by the record of extended data (ISO 14229-1, 11.3)' }),

@@ -135,4 +135,4 @@ export interface StoppedActing {
   readonly stopped: number;
 }
 
-export { type Rig, rigSchema } from './rig.js';
+export { type Rig, rigSchema, type ValueFaultKind, valueFaultKinds } from './rig.js';

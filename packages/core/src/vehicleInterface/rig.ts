@@ -5,6 +5,17 @@ import { type Checked, closedObject, idOrNull, idText, keyOnLine, wholeNumber } 
 const times = () => number().integer().min(0).max(250);
 const causeText = () => string().nullable().defined().max(160);
 
+/** What can be wrong with a value. */
+export const valueFaultKinds = {
+  offset: 'offset',
+  gain: 'gain',
+  stuck: 'stuck',
+  dropsOut: 'dropsOut',
+  open: 'open',
+  short: 'short',
+} as const;
+export type ValueFaultKind = keyof typeof valueFaultKinds;
+
 /** A simulated vehicle of the demo world, as the simulated interface finds it. */
 export const rigSchema = closedObject({
   fleetNumber: string().required().max(20),
@@ -28,11 +39,18 @@ export const rigSchema = closedObject({
       value: keyOnLine(),
       kind: string()
         .required()
-        .oneOf(['offset', 'gain', 'stuck', 'dropsOut'] as const),
+        .oneOf(Object.keys(valueFaultKinds) as ValueFaultKind[])
+        .meta({
+          description:
+            'offset, gain: wrong by the amount; stuck: stays at it; dropsOut: gone for so many of seven seconds; open, short: as the unit reads a wire that is',
+        }),
       amount: number().required().min(-1e6).max(1e6),
       untilRepaired: causeText(),
     }).required(),
   ).max(100),
+  lostSupplies: array(closedObject({ supply: idText(), untilRepaired: causeText() }).required())
+    .max(100)
+    .meta({ description: 'buses, feeds and grounds that are gone: all units that hang on them are silent' }),
   deadActuators: array(closedObject({ actuator: keyOnLine(), untilRepaired: causeText() }).required())
     .max(100)
     .meta({ description: 'actuators that take their command and do nothing' }),

@@ -5,6 +5,7 @@ export const aReachedVehicle = (more: Partial<ReachedVehicle> = {}): ReachedVehi
   readCodes: async () => ({ answer: 'silent' }),
   readValues: async () => ({ answer: 'silent' }),
   isThere: async () => false,
+  whoIsThere: async () => undefined,
   clearCodes: async () => false,
   beginControl: async () => ({ answer: 'answered' }),
   adjust: async () => ({ answer: 'answered' }),

@@ -131,4 +131,36 @@ describe('a watch over the units', () => {
     const round = ['A10 true', 'A20 true', 'A40 false'];
     expect(said).to.deep.equal([...round, ...round]);
   });
+
+  it('asks all at once where the vehicle can be, and only those that did not answer by themselves, once', async () => {
+    const control = new AbortController();
+    const alone: string[] = [];
+    const rounds: readonly ReadonlySet<string>[] = [
+      new Set(['A10', 'A20', 'A40']),
+      new Set(['A10']),
+      new Set(['A10']),
+      new Set(['A10', 'A40']),
+    ];
+    let round = 0;
+    const reached = aReachedVehicle({
+      whoIsThere: async () => rounds[Math.min(round++, rounds.length - 1)],
+      isThere: async ({ id }) => {
+        alone.push(id);
+        return id === 'A20';
+      },
+    });
+    const said: string[] = [];
+    for await (const one of watchUnits({ line: smallLine(), reached, signal: control.signal })) {
+      said.push(one.kind === 'seen' ? `${one.unitId} ${one.isThere}` : one.message);
+      if (said.length === 12) control.abort();
+    }
+    expect(said).to.deep.equal([
+      ...['A10 true', 'A20 true', 'A40 true'],
+      ...['A10 true', 'A20 true', 'A40 false'],
+      ...['A10 true', 'A20 true', 'A40 false'],
+      ...['A10 true', 'A20 true', 'A40 true'],
+    ]);
+    // The door unit is known to be silent from the second round on: it is asked with all alone.
+    expect(alone).to.deep.equal(['A20', 'A40', 'A20', 'A20']);
+  });
 });

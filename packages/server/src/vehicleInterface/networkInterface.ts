@@ -86,6 +86,13 @@ function unitsOver(link: VehicleLink, line: Line): Omit<ReachedVehicle, 'release
       const { kind } = await link.ask(Number.parseInt(address, 16), present, { signal, urgency: 'background' });
       return kind !== 'silent' && kind !== 'notReached';
     },
+    whoIsThere: async (signal) => {
+      if (line.everyone === undefined) return undefined;
+      const present = { kind: 'testerPresent', isAnswered: true } as const;
+      const answered = await link.askAll(Number.parseInt(line.everyone, 16), present, signal);
+      const isThere = ({ address }: LineUnit) => answered?.has(Number.parseInt(address ?? '', 16)) === true;
+      return answered && new Set(line.units.filter(isThere).map(({ id }) => id));
+    },
     readValues: async (unit, values, signal) => {
       const identifiers = [...new Set(values.map(({ identifier }) => Number.parseInt(identifier, 16)))];
       const reply = await askUnit(link, unit, { kind: 'read', identifiers }, { signal, urgency: 'live' });

@@ -1,6 +1,6 @@
 import { groupBy } from '@probe-trail/core/list';
 import { type LiveValue, liveValuesOf } from '@probe-trail/core/liveValue';
-import type { Line } from '@probe-trail/core/vehicle';
+import type { Line, LineUnit } from '@probe-trail/core/vehicle';
 import type { LiveLine, WatchLine } from '@probe-trail/core/vehicleInterface';
 import { busOf } from './busOf.js';
 import { merged } from './merged.js';
@@ -54,24 +54,56 @@ export async function readOnce(
 /** No unit is asked more often whether it is there. */
 const watchRoundMs = 250;
 
-/** Asks every unit again and again whether it is there, until the signal is aborted. A unit without an address is not asked. */
-export async function* watchUnits({ line, reached, signal }: Omit<Watched, 'nowMs'>): AsyncGenerator<WatchLine> {
-  const units = line.units.filter(({ address }) => address !== undefined);
+/**
+ * Asks every unit again and again whether it is there, until the signal is aborted: all at once where the vehicle knows their common address, and
+ * each that did not answer once more by itself. A unit without an address is not asked.
+ */
+export async function* watchUnits(watched: Omit<Watched, 'nowMs'>): AsyncGenerator<WatchLine> {
+  const units = watched.line.units.filter(({ address }) => address !== undefined);
+  const first = await watched.reached.whoIsThere(watched.signal);
+  if (first) yield* watchTogether(units, first, watched);
+  else yield* watchEach(units, watched);
+}
+
+const seen = (unitId: string, isThere: boolean): WatchLine => ({ kind: 'seen', unitId, isThere });
+
+/** Also a unit that fell silent long ago costs the others no time: one whose silence is known is asked with all alone. */
+async function* watchTogether(
+  units: readonly LineUnit[],
+  first: ReadonlySet<string>,
+  { reached, signal }: Omit<Watched, 'nowMs'>,
+): AsyncGenerator<WatchLine> {
+  const silent = new Set<string>();
+  for (let answered: ReadonlySet<string> | undefined = first; answered && !signal.aborted; ) {
+    const fromMs = performance.now();
+    for (const unit of units) {
+      const isThere = answered.has(unit.id) || (!silent.has(unit.id) && (await reached.isThere(unit, signal)));
+      if (isThere) silent.delete(unit.id);
+      else silent.add(unit.id);
+      yield seen(unit.id, isThere);
+    }
+    await restOf(watchRoundMs, fromMs);
+    if (!signal.aborted) answered = await reached.whoIsThere(signal);
+  }
+}
+
+async function* watchEach(units: readonly LineUnit[], { line, reached, signal }: Omit<Watched, 'nowMs'>) {
   const buses = groupBy(units, (unit) => busOf(line, unit));
   yield* merged(
     [...buses.values()].map((ofBus) =>
       inRounds(
         ofBus,
-        async (unit): Promise<WatchLine> => ({
-          kind: 'seen',
-          unitId: unit.id,
-          isThere: await reached.isThere(unit, signal),
-        }),
+        async (unit): Promise<WatchLine> => seen(unit.id, await reached.isThere(unit, signal)),
         watchRoundMs,
         signal,
       ),
     ),
   );
+}
+
+async function restOf(roundMs: number, fromMs: number): Promise<void> {
+  const restMs = roundMs - (performance.now() - fromMs);
+  if (restMs > 0) await new Promise((resolve) => setTimeout(resolve, restMs));
 }
 
 /** Asks each in turn, again and again, each round taking so long at least. */
@@ -84,7 +116,6 @@ async function* inRounds<Asked, Said>(
   while (!signal.aborted) {
     const fromMs = performance.now();
     for (const one of all) yield await ask(one);
-    const restMs = roundMs - (performance.now() - fromMs);
-    if (restMs > 0) await new Promise((resolve) => setTimeout(resolve, restMs));
+    await restOf(roundMs, fromMs);
   }
 }

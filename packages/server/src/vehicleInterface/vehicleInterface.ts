@@ -45,6 +45,8 @@ export interface ReachedVehicle {
   ) => Promise<UnitReply<CodesTold>>;
   /** Whether a unit answers at all. */
   readonly isThere: (unit: LineUnit, signal: AbortSignal) => Promise<boolean>;
+  /** The ids of the units that answer when all are asked at once; `undefined` where the vehicle cannot be asked so. */
+  readonly whoIsThere: (signal: AbortSignal) => Promise<ReadonlySet<string> | undefined>;
   /** The values are all of this unit. */
   readonly readValues: (
     unit: LineUnit,

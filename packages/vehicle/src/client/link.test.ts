@@ -52,6 +52,47 @@ describe('the link to a vehicle', () => {
     expect(codesIn(await link.ask(engine, allCodes))).to.deep.equal(['P0480']);
   });
 
+  describe('to all units at once', () => {
+    const everyone = 0xe400;
+    const openToAll = async (rig: Partial<Rig> = {}) => {
+      vehicle = makeStandInVehicle(aVin, aRig(rig), { ...aLine, everyone: 'E400' });
+      standIn = await openStandIn(vehicle, host, 0);
+      link = linkTo(standIn.port);
+    };
+    const present = { kind: 'testerPresent', isAnswered: true } as const;
+
+    it('hears those that answer, and nothing of those that are silent', async () => {
+      await openToAll({ silentUnitIds: ['A20'] });
+      expect(await link.askAll(everyone, present)).to.deep.equal(new Set([engine, door]));
+    });
+
+    it('goes out beside what a unit is asked alone, and neither takes the answer of the other', async () => {
+      await openToAll();
+      const [all, alone, codes] = await Promise.all([
+        link.askAll(everyone, present),
+        link.ask(engine, present),
+        link.ask(engine, allCodes),
+      ]);
+      expect(all).to.deep.equal(new Set([engine, brakes, door]));
+      expect(alone).to.include({ kind: 'answered' });
+      expect(codesIn(codes)).to.include('P0118');
+    });
+
+    it('hears no refusal that most units would send', async () => {
+      await openToAll();
+      expect(await link.askAll(everyone, { kind: 'read', identifiers: [0x2aff] })).to.deep.equal(new Set());
+    });
+
+    it('is not possible where the vehicle has no common address, and ends when it is called off', async () => {
+      await open();
+      expect(await link.askAll(everyone, present)).to.equal(undefined);
+      const control = new AbortController();
+      const asked = failureOf(link.askAll(engine, { kind: 'testerPresent', isAnswered: false }, control.signal));
+      control.abort(new Error('enough'));
+      expect(await asked).to.be.an('error', 'enough');
+    });
+  });
+
   it('says of a unit that it is silent, that the vehicle does not know it, or that it refuses', async () => {
     await open({ silentUnitIds: ['A20'] });
     expect(await link.ask(brakes, allCodes)).to.deep.equal({ kind: 'silent' });

@@ -53,6 +53,15 @@ export interface VehicleLink {
     request: Request,
     options?: AskOptions,
   ) => Promise<Reply<ResponseTo<Request['kind']>>>;
+  /**
+   * Asks all units at once, at their common address. It waits for no bus, and gives them as long as one unit may take.
+   * @returns the addresses of those that answered, also with a refusal; `undefined` where the vehicle does not know the common address
+   */
+  readonly askAll: (
+    everyone: number,
+    request: UdsRequest,
+    signal?: AbortSignal,
+  ) => Promise<ReadonlySet<number> | undefined>;
   readonly close: () => Promise<void>;
 }
 
@@ -103,6 +112,7 @@ export function openLink(options: LinkOptions): VehicleLink {
       // The answer to a request is of its kind: `decodeAnswer` reads it by that.
       return reply as Reply<ResponseTo<Request['kind']>>;
     },
+    askAll: line.askAll,
     close: line.close,
   };
 }
@@ -127,13 +137,16 @@ async function askAgain(ask: Ask, unit: number, request: UdsRequest, signal: Abo
 /** The one connection, and who waits for an answer over it. */
 function openLine({ endpoint, tester, lengthsOf }: LinkOptions): {
   readonly ask: Ask;
+  readonly askAll: VehicleLink['askAll'];
   readonly close: () => Promise<void>;
 } {
   const openByUnit = new Map<number, Set<Open>>();
+  const openToAll = new Set<OpenToAll>();
   let connection: Promise<Connection> | undefined;
 
   const onMessage = (message: DoipMessage): void => {
     if (message.kind !== 'taken' && message.kind !== 'notTaken' && message.kind !== 'diagnostic') return;
+    for (const one of openToAll) one.hear(message);
     const open = openByUnit.get(message.from) ?? new Set();
     if (message.kind === 'taken') for (const one of open) one.wasTaken();
     else if (message.kind === 'notTaken') for (const one of open) one.wasNotTaken(message.code);
@@ -143,6 +156,7 @@ function openLine({ endpoint, tester, lengthsOf }: LinkOptions): {
   const onLost = (lost: LinkLost): void => {
     connection = undefined;
     for (const open of openByUnit.values()) for (const one of open) one.giveUp(lost);
+    for (const one of openToAll) one.giveUp(lost);
   };
 
   const connected = (): Promise<Connection> => {
@@ -163,6 +177,13 @@ function openLine({ endpoint, tester, lengthsOf }: LinkOptions): {
         send: () => send({ kind: 'diagnostic', from: tester, to: unit, data: encodeRequest(request) }),
         loseInterface: giveUp,
       });
+    },
+    askAll: async (everyone, request, signal) => {
+      const { send } = await connected();
+      signal?.throwIfAborted();
+      return waitForAll({ everyone, request, lengthsOf, openToAll, signal }, () =>
+        send({ kind: 'diagnostic', from: tester, to: everyone, data: encodeRequest(request) }),
+      );
     },
     close: async () => {
       const opened = await connection?.catch(() => undefined);
@@ -242,6 +263,50 @@ function waitForReply(
     signal?.addEventListener('abort', callOff, { once: true });
     silentAfter(takenMs);
     watch(answerMs);
+    send();
+  });
+}
+
+/** A request to all units that waits for what they say. */
+interface OpenToAll {
+  readonly hear: (message: Extract<DoipMessage, { readonly kind: 'taken' | 'notTaken' | 'diagnostic' }>) => void;
+  readonly giveUp: (error: unknown) => void;
+}
+
+interface AskedAll {
+  readonly everyone: number;
+  readonly request: UdsRequest;
+  readonly lengthsOf: LinkOptions['lengthsOf'];
+  readonly openToAll: Set<OpenToAll>;
+  readonly signal: AbortSignal | undefined;
+}
+
+/** Sends a request to all units, and hears who answers within the time of one. */
+function waitForAll(
+  { everyone, request, lengthsOf, openToAll, signal }: AskedAll,
+  send: () => void,
+): Promise<ReadonlySet<number> | undefined> {
+  return new Promise((resolve, reject) => {
+    const answered = new Set<number>();
+    const end = (settle: () => void) => {
+      clearTimeout(timer);
+      openToAll.delete(one);
+      signal?.removeEventListener('abort', callOff);
+      settle();
+    };
+    const callOff = () => end(() => reject(signal?.reason));
+    const one: OpenToAll = {
+      hear: (message) => {
+        if (message.kind === 'notTaken' && message.from === everyone) end(() => resolve(undefined));
+        if (message.kind !== 'diagnostic') return;
+        const { kind } = decodeAnswer(request, message.data, lengthsOf(message.from));
+        if (kind !== 'unasked') answered.add(message.from);
+      },
+      giveUp: (error) => end(() => reject(error)),
+    };
+    openToAll.add(one);
+    signal?.addEventListener('abort', callOff, { once: true });
+    const timer = setTimeout(() => end(() => resolve(answered)), answerMs);
     send();
   });
 }

@@ -1,6 +1,7 @@
 import { failed, ok, type Result } from '@probe-trail/core/result';
-import { closedObject, sayFaults, unionByKind, validate } from '@probe-trail/core/schema';
-import { array, string } from 'yup';
+import { closedObject, idText, keyOnLine, sayFaults, unionByKind, validate } from '@probe-trail/core/schema';
+import { type ValueFaultKind, valueFaultKinds } from '@probe-trail/core/vehicleInterface';
+import { array, number, string } from 'yup';
 import type { StandInCommand } from './standInVehicle.js';
 
 const commandSchema = unionByKind({
@@ -9,6 +10,41 @@ const commandSchema = unionByKind({
       .required()
       .oneOf(['repaired'] as const),
     causes: array(string().required().max(200)).required().max(400),
+  }),
+  faultSet: closedObject({
+    kind: string()
+      .required()
+      .oneOf(['faultSet'] as const),
+    fault: unionByKind({
+      value: closedObject({
+        kind: string()
+          .required()
+          .oneOf(['value'] as const),
+        value: keyOnLine(),
+        does: string()
+          .required()
+          .oneOf(Object.keys(valueFaultKinds) as ValueFaultKind[]),
+        amount: number().required().min(-1e6).max(1e6),
+      }),
+      silent: closedObject({
+        kind: string()
+          .required()
+          .oneOf(['silent'] as const),
+        unitId: idText(),
+      }),
+      supply: closedObject({
+        kind: string()
+          .required()
+          .oneOf(['supply'] as const),
+        supply: idText(),
+      }),
+    }),
+  }),
+  faultLifted: closedObject({
+    kind: string()
+      .required()
+      .oneOf(['faultLifted'] as const),
+    of: string().required().max(200),
   }),
   driven: closedObject({
     kind: string()

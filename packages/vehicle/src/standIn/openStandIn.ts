@@ -14,7 +14,7 @@ import {
   unknownUnit,
 } from '../doip/index.js';
 import { encodeRefusal, refusals } from '../uds/index.js';
-import type { StandInVehicle } from './standInVehicle.js';
+import type { StandInVehicle, UnitAct } from './standInVehicle.js';
 
 /** A stand-in vehicle that can be reached over the network. */
 export interface OpenStandIn {
@@ -99,29 +99,49 @@ function activationCode(asking: number, tester: number | undefined, connections:
   return connections > mostTesters ? answerCodes.full : isLetIn;
 }
 
-/** Passes a request on to its unit, and what the unit says back. */
-function pass(
-  vehicle: StandInVehicle,
-  { from: tester, to: unit, data }: Extract<DoipMessage, { kind: 'diagnostic' }>,
-  send: (message: DoipMessage) => void,
-  all: ReadonlySet<Socket>,
+type Diagnostic = Extract<DoipMessage, { kind: 'diagnostic' }>;
+type Send = (message: DoipMessage) => void;
+
+/** Passes a request on to its unit, or to all of them, and what they say back. */
+function pass(vehicle: StandInVehicle, request: Diagnostic, send: Send, all: ReadonlySet<Socket>): void {
+  const units = vehicle.addressed(request.to);
+  const acts = units.map((unit) => ({ unit, act: vehicle.ask(unit, request.data) }));
+  if (acts.some(({ act }) => act.kind === 'cutOff')) for (const socket of all) socket.destroy();
+  const isKnown = acts.some(({ act }) => act.kind !== 'unknown');
+  if (isKnown) send({ kind: 'taken', from: request.to, to: request.from });
+  else send({ kind: 'notTaken', from: request.to, to: request.from, code: unknownUnit });
+  const isToAll = units.length !== 1 || units[0] !== request.to;
+  for (const { unit, act } of acts)
+    if (act.kind === 'answers' && !(isToAll && isKeptToItself(act.bytes))) answer(unit, act, request, send);
+}
+
+/** Refusals that a unit does not send where all were asked, as most of them would: ISO 14229-1, 7.5.5. */
+const keptToThemselves: ReadonlySet<number> = new Set([
+  refusals.serviceUnknown,
+  refusals.partUnknown,
+  refusals.notThere,
+  refusals.partNotInThisSession,
+  refusals.notInThisSession,
+]);
+const isKeptToItself = ([first, , code]: Uint8Array): boolean => first === 0x7f && keptToThemselves.has(code ?? 0);
+
+function answer(
+  unit: number,
+  { bytes, afterMs }: Extract<UnitAct, { kind: 'answers' }>,
+  { from: tester, data }: Diagnostic,
+  send: Send,
 ): void {
-  const act = vehicle.ask(unit, data);
-  if (act.kind === 'cutOff') for (const socket of all) socket.destroy();
-  else if (act.kind === 'unknown') send({ kind: 'notTaken', from: unit, to: tester, code: unknownUnit });
-  else send({ kind: 'taken', from: unit, to: tester });
-  if (act.kind !== 'answers') return;
-  const say = (bytes: Uint8Array) => send({ kind: 'diagnostic', from: unit, to: tester, data: bytes });
+  const say = (said: Uint8Array) => send({ kind: 'diagnostic', from: unit, to: tester, data: said });
   let timer: ReturnType<typeof setTimeout> | undefined;
   const sayPending = () => {
     say(encodeRefusal(data[0] ?? 0, refusals.pending));
     timer = setTimeout(sayPending, pendingAgainMs);
   };
-  if (act.afterMs > pendingAfterMs) timer = setTimeout(sayPending, pendingAfterMs);
+  if (afterMs > pendingAfterMs) timer = setTimeout(sayPending, pendingAfterMs);
   setTimeout(() => {
     clearTimeout(timer);
-    say(act.bytes);
-  }, act.afterMs);
+    say(bytes);
+  }, afterMs);
 }
 
 /** Says over UDP who it is, to whoever asks. */

@@ -16,13 +16,12 @@ import {
   type UnitCode,
 } from '../uds/index.js';
 import { controlled, makeControls } from './controls.js';
+import { type FaultCommand, makeFaults } from './faults.js';
 import { bytesOfData, makeSelfTests, type UnitTest } from './selfTests.js';
-import { type Acting, isDroppedOut, withFault, worldAt } from './world.js';
+import { type Acting, withFault, worldAt } from './world.js';
 
 /** What can happen to a stand-in vehicle from outside: somebody works on it, or drives it. */
-export type StandInCommand =
-  /** These causes are repaired, and no others. */
-  { readonly kind: 'repaired'; readonly causes: readonly string[] } | { readonly kind: 'driven' };
+export type StandInCommand = FaultCommand | { readonly kind: 'driven' };
 
 /** What a unit does with a request. */
 export type UnitAct =
@@ -34,6 +33,8 @@ export type UnitAct =
 
 export interface StandInVehicle {
   readonly vin: string;
+  /** The units that a request to this address is for: one, or all of them where it is the functional one. */
+  readonly addressed: (address: number) => readonly number[];
   /** What the unit of this address does with a request. */
   readonly ask: (address: number, bytes: Uint8Array) => UnitAct;
   readonly tell: (command: StandInCommand) => void;
@@ -56,43 +57,40 @@ const addressOf = ({ address }: LineUnit): number | undefined =>
  */
 export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = secondsSinceNow()): StandInVehicle {
   const unitByAddress = new Map(line.units.map((unit) => [addressOf(unit), unit] as const));
-  let repaired: readonly string[] = [];
   let hasFallenSilent = false;
-
-  const isRepaired = (cause: string | null) => cause !== null && repaired.includes(cause);
-  const isGone = (unitId: string) =>
-    rig.silentUnitIds.includes(unitId) ||
-    (rig.dropsOutUnitIds?.includes(unitId) === true && isDroppedOut(seconds(), droppedSeconds));
-  const isSilent = ({ id }: LineUnit) => isGone(id) && !isRepaired(rig.silentUntilRepaired);
+  const faults = makeFaults(rig, seconds);
   const seed = [...vin].reduce((sum, letter) => sum + letter.charCodeAt(0), 0);
   const controls = makeControls(seconds);
-  const isDead = (key: string) =>
-    rig.deadActuators?.some(({ actuator, untilRepaired }) => actuator === key && !isRepaired(untilRepaired)) === true;
   const acting = (): Acting =>
     Object.fromEntries(
       line.units.flatMap((unit) =>
         [...controls.runsOf(unit.id)]
-          .filter(([actuatorId]) => !isDead(`${unit.id}.${actuatorId}`))
+          .filter(([actuatorId]) => !faults.isDead(`${unit.id}.${actuatorId}`))
           .map(([actuatorId, { command, fromSeconds }]) => [
             actuatorId,
             { command, forSeconds: seconds() - fromSeconds },
           ]),
       ),
     );
-  const numberOf = (unit: LineUnit, { id }: LiveValueInfo): number | undefined => {
+  const numberOf = (unit: LineUnit, info: LiveValueInfo): number | undefined => {
+    const { id } = info;
     const at = seconds();
     const value = worldAt(rig.motion ?? 'parked', seed, at, acting())[id];
-    const fault = rig.valueFaults?.find((one) => one.value === `${unit.id}.${id}` && !isRepaired(one.untilRepaired));
-    return value === undefined || !fault ? value : withFault(value, fault, at);
+    const fault = faults.ofValue(`${unit.id}.${id}`);
+    return value === undefined || !fault ? value : withFault(value, fault, at, info);
   };
-  const tests = makeSelfTests(rig, { isRepaired, numberOf });
+  const tests = makeSelfTests(rig, { isRepaired: faults.isRepaired, numberOf });
   const dataOf = (unit: LineUnit, identifier: number): Uint8Array | undefined => {
     const known = unit.data?.find((one) => Number.parseInt(one.identifier, 16) === identifier);
     return known && bytesOfData(known, (value) => numberOf(unit, value));
   };
 
+  const everyone = line.everyone === undefined ? undefined : Number.parseInt(line.everyone, 16);
+
   return {
     vin,
+    addressed: (address) =>
+      address === everyone ? [...unitByAddress.keys()].filter((unit) => unit !== undefined) : [address],
     ask: (address, bytes) => {
       const unit = unitByAddress.get(address);
       if (!unit) return { kind: 'unknown' };
@@ -100,7 +98,7 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
         hasFallenSilent = true;
         return { kind: 'cutOff' };
       }
-      if (isSilent(unit)) return { kind: 'silent' };
+      if (faults.isSilent(unit)) return { kind: 'silent' };
       controls.heard(unit.id);
       const answer = answerOf(bytes, {
         enter: (session) => controls.enter(unit.id, session),
@@ -120,7 +118,7 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
     },
     tell: (command) => {
       if (command.kind === 'driven') tests.drive();
-      else repaired = command.causes;
+      else faults.tell(command);
     },
   };
 }
@@ -155,7 +153,6 @@ const quickServices: ReadonlySet<number> = new Set([
   services.control,
 ]);
 const valueMs = 8;
-const droppedSeconds = 2.5;
 /** The only record of what stood when a test failed: the first time. */
 const firstFailure = 0x01;
 

@@ -1,6 +1,6 @@
 import { encodeValue } from '@probe-trail/core/liveValue';
 import type { Line, LiveValueInfo } from '@probe-trail/core/vehicle';
-import type { Rig } from '@probe-trail/core/vehicleInterface';
+import type { Rig, ValueFaultKind } from '@probe-trail/core/vehicleInterface';
 import { expect } from 'chai';
 import { aLine, aRig, aVin } from '../testing/aVehicle.js';
 import { encodeRequest } from '../uds/index.js';
@@ -34,10 +34,31 @@ describe('the world of a stand-in vehicle', () => {
   });
 
   it('is seen through sensors with their faults', () => {
-    const through = (kind: 'offset' | 'gain' | 'stuck' | 'dropsOut', amount: number, at = 0) =>
-      withFault(50, { kind, amount }, at);
+    const through = (kind: ValueFaultKind, amount: number, at = 0) =>
+      withFault(50, { kind, amount }, at, { least: -40, most: 150 });
+    expect([through('open', 0), through('short', 0)]).to.deep.equal([150, -40]);
     expect([through('offset', -28), through('gain', 0.5), through('stuck', 12)]).to.deep.equal([22, 25, 12]);
     expect(seconds(0, 14).filter((at) => through('dropsOut', 1.5, at) === undefined)).to.deep.equal([6, 13]);
+  });
+});
+
+describe('what a stand-in moves and lights', () => {
+  const at = (forSeconds: number, command: number) => ({ command, forSeconds });
+
+  it('has a door that takes its time, draws most at first, and stands at its end', () => {
+    const door = (seconds: number, command: number) => worldAt('parked', 1, 9, { door: at(seconds, command) });
+    expect(door(0, 1)).to.include({ doorTravel: 0 });
+    expect(door(1.6, 1).doorTravel).to.be.closeTo(50, 1e-9);
+    expect(door(9, 1)).to.include({ doorTravel: 100, doorCurrent: 0 });
+    expect(door(9, 0)).to.include({ doorTravel: 0, doorCurrent: 0 });
+    expect(door(0, 1).doorCurrent).to.be.greaterThan(door(1, 1).doorCurrent ?? 0);
+  });
+
+  it('has lamps that draw more while they are cold, and load the supply', () => {
+    const lamps = (seconds: number) => worldAt('parked', 1, 9, { lamps: at(seconds, 1) });
+    expect(lamps(0).lampCurrent).to.be.greaterThan(3 * (lamps(2).lampCurrent ?? 0));
+    expect(lamps(2).supplyVoltage).to.be.lessThan(worldAt('parked', 1, 9).supplyVoltage ?? 0);
+    expect(worldAt('parked', 1, 9).lampCurrent).to.equal(0);
   });
 });
 
@@ -81,6 +102,34 @@ describe('a value of a stand-in vehicle', () => {
     expect(ask(0xf190, 0x2a01)).to.equal(`62f190${Buffer.from(aVin).toString('hex')}2a0100${byte.toString(16)}`);
     expect(ask(0x2aff)).to.equal('7f2231');
     expect(ask(0x2aff, 0x2a01)).to.equal(`622a0100${byte.toString(16)}`);
+  });
+
+  it('breaks and is whole again while it runs', () => {
+    const { vehicle, ask } = read({}, 10);
+    const value = 'A10.coolantTemperature';
+    vehicle.tell({ kind: 'faultSet', fault: { kind: 'value', value, does: 'stuck', amount: 60 } });
+    expect(ask(0x2a01)).to.equal('622a010064');
+    vehicle.tell({ kind: 'faultSet', fault: { kind: 'value', value, does: 'short', amount: 0 } });
+    expect(ask(0x2a01)).to.equal('622a010000');
+    vehicle.tell({ kind: 'faultLifted', of: value });
+    expect(ask(0x2a01)).to.equal('622a010031');
+  });
+
+  it('is not there while its unit is silent, or what it hangs on is lost', () => {
+    const { vehicle, ask } = read({}, 10);
+    for (const fault of [
+      { kind: 'silent', unitId: 'A10' },
+      { kind: 'supply', supply: 'driveBus' },
+    ] as const) {
+      vehicle.tell({ kind: 'faultSet', fault });
+      expect(ask(0x2a01)).to.equal('silent');
+      vehicle.tell({ kind: 'faultLifted', of: fault.kind === 'silent' ? 'A10' : 'driveBus' });
+      expect(ask(0x2a01)).to.equal('622a010031');
+    }
+    const lost = read({ lostSupplies: [{ supply: 'driveBus', untilRepaired: 'Bus wires' }] }, 10);
+    expect(lost.ask(0x2a01)).to.equal('silent');
+    lost.vehicle.tell({ kind: 'repaired', causes: ['Bus wires'] });
+    expect(lost.ask(0x2a01)).to.equal('622a010031');
   });
 
   it('has its fault until the repair, and says where it has none', () => {

@@ -1,3 +1,4 @@
+import type { LiveValueInfo } from '@probe-trail/core/vehicle';
 import type { Rig } from '@probe-trail/core/vehicleInterface';
 
 /** What a stand-in does while it is read. */
@@ -54,10 +55,45 @@ export function worldAt(motion: Motion, seed: number, seconds: number, acting: A
     wheelSpeedFrontRight: wheel(6),
     wheelSpeedRearLeft: wheel(7),
     wheelSpeedRearRight: wheel(8),
+    ...engine(isRunning, speed, pedal, noise(12)),
+    ...chassis(speed, pedal, seconds),
+    ...body(isRunning, acting),
     ...fan(acting.fan?.command ?? (coolant > 82 ? 40 : 0), noise(9)),
     ...pump(acting.pump, noise(10)),
     ...blower(acting.blower?.command ?? 0),
     ...heater(acting.heater, noise(11)),
+  };
+}
+
+const engine = (isRunning: boolean, speed: number, pedal: number, noise: number): World => ({
+  pedalPosition: 100 * pedal,
+  fuelTemperature: ambientTemperature + (isRunning ? 6 : 0),
+  oilTemperature: ambientTemperature + (isRunning ? 30 : 0),
+  oilPressure: isRunning ? 150 + 4 * speed + noise : 0,
+  injectionQuantity: isRunning ? 6 + 40 * pedal : 0,
+  alternatorLoad: isRunning ? 42 + noise : 0,
+});
+
+const chassis = (speed: number, pedal: number, seconds: number): World => ({
+  roadSpeed: speed,
+  brakePressure: speed > 0 && pedal === 0 && seconds % lapSeconds >= 40 ? 900 : 0,
+  steeringAngle: speed > 0 ? 12 * Math.sin(seconds / 9) : 0,
+  steeringTorque: speed > 0 ? 2.5 * Math.sin(seconds / 9) : 0,
+});
+
+const [doorSeconds, lampAmps] = [3.2, 9.4];
+
+/** The door goes its way once it is told to, and draws most against the stop; lamps draw more while their filaments are cold. */
+function body(isRunning: boolean, { door, lamps }: Acting): World {
+  const way = door === undefined ? 0 : Math.min(1, door.forSeconds / doorSeconds);
+  const isMoving = door !== undefined && way < 1;
+  const isLit = lamps !== undefined && lamps.command > 0;
+  return {
+    supplyVoltage: (isRunning ? 14.1 : 12.55) - (isLit ? 0.15 : 0) - (isMoving ? 0.1 : 0),
+    doorTravel: door === undefined ? 0 : 100 * (door.command > 0 ? way : 1 - way),
+    doorCurrent: isMoving ? 3.2 + 4 * Math.exp(-door.forSeconds / 0.15) : 0,
+    lampCurrent: isLit ? lampAmps * (1 + 3 * Math.exp(-lamps.forSeconds / 0.1)) : 0,
+    fuelLevel: 62,
   };
 }
 
@@ -95,16 +131,32 @@ function speedAt(seconds: number): number {
   return inLap < 50 ? (topSpeed * (50 - inLap)) / 10 : 0;
 }
 
-/** A value as its sensor with a fault gives it; `undefined` while it gives none. */
+export type ValueFault = Pick<NonNullable<Rig['valueFaults']>[number], 'kind' | 'amount'>;
+
+/**
+ * A value as its sensor with a fault gives it; `undefined` while it gives none.
+ * @param ends the least and the most that the unit can tell: a wire that is open or shorted reads as one of them
+ */
 export function withFault(
   value: number,
-  { kind, amount }: Pick<NonNullable<Rig['valueFaults']>[number], 'kind' | 'amount'>,
+  { kind, amount }: ValueFault,
   seconds: number,
+  { least, most }: Pick<LiveValueInfo, 'least' | 'most'>,
 ): number | undefined {
-  if (kind === 'offset') return value + amount;
-  if (kind === 'gain') return value * amount;
-  if (kind === 'stuck') return amount;
-  return isDroppedOut(seconds, amount) ? undefined : value;
+  switch (kind) {
+    case 'offset':
+      return value + amount;
+    case 'gain':
+      return value * amount;
+    case 'stuck':
+      return amount;
+    case 'open':
+      return most;
+    case 'short':
+      return least;
+    case 'dropsOut':
+      return isDroppedOut(seconds, amount) ? undefined : value;
+  }
 }
 
 /** Whether what drops out is gone: for the last part of every seven seconds, as a chafed wire does over bumps. */

@@ -51,6 +51,7 @@ export const refusals = {
   conditionsNotRight: 0x22,
   notThere: 0x31,
   pending: 0x78,
+  partNotInThisSession: 0x7e,
   notInThisSession: 0x7f,
 } as const;
 
