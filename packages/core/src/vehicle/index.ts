@@ -8,6 +8,7 @@ export {
   type LineUnit,
   type LiveValueInfo,
   lineSchema,
+  type RoutineInfo,
   type Supply,
   type UnitData,
 } from './line.js';

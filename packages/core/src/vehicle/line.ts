@@ -52,6 +52,15 @@ const unitDataSchema = closedObject({
   values: array(liveValueSchema.required()).required().max(64),
 });
 
+const conditionsSchema = () =>
+  array(
+    closedObject({
+      value: keyOnLine(),
+      min: bounded().nullable().defined(),
+      max: bounded().nullable().defined(),
+    }).required(),
+  ).max(10);
+
 const actuatorSchema = closedObject({
   id: idText(),
   name: draftText(120),
@@ -65,15 +74,9 @@ const actuatorSchema = closedObject({
   needs: array(closedObject({ what: nameOfThing(60), is: string().required().max(60) }).required())
     .max(20)
     .meta({ description: 'vehicle state in which it is safe to run; it is confirmed before' }),
-  onlyWhile: array(
-    closedObject({
-      value: keyOnLine(),
-      min: bounded().nullable().defined(),
-      max: bounded().nullable().defined(),
-    }).required(),
-  )
-    .max(10)
-    .meta({ description: 'values of the vehicle that are checked before it runs and while it does' }),
+  onlyWhile: conditionsSchema().meta({
+    description: 'values of the vehicle that are checked before it runs and while it does',
+  }),
   longestSeconds: wholeNumber(600).min(1).meta({ description: 'it is stopped after so long' }),
   mayStay: boolean().required().meta({
     description: 'whether it may run without being held, for as long as it may run at all',
@@ -101,6 +104,32 @@ function isSayable(actuator: Partial<Record<'bytes' | 'scale' | 'offset' | 'leas
   return least <= most && isInBytes(least) && isInBytes(most);
 }
 
+const routineSchema = closedObject({
+  id: idText(),
+  name: draftText(120),
+  identifier: hexWord().required(),
+  needs: array(closedObject({ what: nameOfThing(60), is: string().required().max(60) }).required())
+    .max(20)
+    .meta({ description: 'vehicle state in which it is safe to run; it is confirmed before' }),
+  onlyWhile: conditionsSchema().meta({
+    description: 'values of the vehicle that are checked before it runs and while it does',
+  }),
+  takesSeconds: wholeNumber(600).min(1).meta({ description: 'how long it takes by itself' }),
+  longestSeconds: wholeNumber(600).min(1).meta({ description: 'it is stopped after so long' }),
+  results: array(
+    closedObject({
+      byte: wholeNumber(255).meta({ description: 'the first byte that the unit sends as its result' }),
+      is: string()
+        .required()
+        .oneOf(['running', 'passed', 'failed'] as const),
+      text: draftText(200).meta({ description: 'what the unit says by it' }),
+    }).required(),
+  )
+    .required()
+    .min(1)
+    .max(100),
+});
+
 const unitSchema = closedObject({
   id: idText(),
   name: draftText(120),
@@ -124,6 +153,9 @@ const unitSchema = closedObject({
   actuators: array(actuatorSchema.required())
     .max(100)
     .meta({ description: 'what the unit can be told to do (ISO 14229-1, 13.2)' }),
+  routines: array(routineSchema.required())
+    .max(100)
+    .meta({ description: 'tests that the unit runs by itself (ISO 14229-1, 14.2)' }),
 });
 
 const partSchema = closedObject({ id: idText(), name: draftText(120), hangsOn: ids(20) });
@@ -187,6 +219,7 @@ export type UnitData = NonNullable<LineUnit['data']>[number];
 /** A value that a unit tells, and how it stands in the bytes. */
 export type LiveValueInfo = UnitData['values'][number];
 export type ActuatorInfo = NonNullable<LineUnit['actuators']>[number];
+export type RoutineInfo = NonNullable<LineUnit['routines']>[number];
 export type CodeCounter = NonNullable<Line['codeCounters']>[number];
 export type Supply = Line['supplies'][number];
 export type Cover = Line['covers'][number];

@@ -1,6 +1,7 @@
 import { array, number, string } from 'yup';
 import { type NewSheet, type SheetCode, type SheetMoment, type SheetUnit, sheetMoments } from '../codes/index.js';
 import { jobParamsSchema } from '../job/index.js';
+import type { RoutineStanding } from '../routine/index.js';
 import { type Checked, closedObject, idText, keyOnLine } from '../schema/index.js';
 
 /** Body of `POST /api/jobs/:jobId/interface/reading`: which units to ask; none: all of the line. */
@@ -129,9 +130,26 @@ export type ActingLine =
     }
   | { readonly kind: 'failed'; readonly message: string };
 
+/** Body of `POST /api/jobs/:jobId/interface/routine`: a test that a unit runs by itself, for as long as its answer is listened to. */
+export const routineRequestSchema = closedObject({ routine: keyOnLine() });
+export type RoutineRequest = Checked<typeof routineRequestSchema>;
+
+/** One line of what comes of it. */
+export type RoutineLine =
+  | { readonly kind: 'running'; readonly atMs: number; readonly text: string }
+  | {
+      readonly kind: 'ended';
+      readonly atMs: number;
+      readonly is: Exclude<RoutineStanding, 'running'>;
+      readonly text: string;
+    }
+  /** It did not begin, or was stopped: why, in a sentence. */
+  | { readonly kind: 'stopped'; readonly atMs: number; readonly because: string }
+  | { readonly kind: 'failed'; readonly message: string };
+
 /** What `DELETE` of `/api/jobs/:jobId/interface/acting`, or of one run below it, answers. */
 export interface StoppedActing {
-  /** How many actuators of the vehicle ran, and were stopped. */
+  /** How many actuators and routines of the vehicle ran, and were stopped. */
   readonly stopped: number;
 }
 

@@ -54,6 +54,11 @@ export const rigSchema = closedObject({
   deadActuators: array(closedObject({ actuator: keyOnLine(), untilRepaired: causeText() }).required())
     .max(100)
     .meta({ description: 'actuators that take their command and do nothing' }),
+  routineResults: array(
+    closedObject({ routine: keyOnLine(), byte: wholeNumber(255), untilRepaired: causeText() }).required(),
+  )
+    .max(100)
+    .meta({ description: 'how routines come out that do not pass' }),
   codes: array(
     closedObject({
       unitId: idText(),

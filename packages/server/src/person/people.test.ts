@@ -189,6 +189,7 @@ describe('every route', () => {
     ['POST', '/api/jobs/x/interface/reading', ['author', 'technician']],
     ['POST', '/api/jobs/x/interface/clearing', ['author', 'technician']],
     ['POST', '/api/jobs/x/interface/acting', ['author', 'technician']],
+    ['POST', '/api/jobs/x/interface/routine', ['author', 'technician']],
     ['PUT', '/api/jobs/x/interface/acting/x', ['author', 'technician']],
     ['DELETE', '/api/jobs/x/interface/acting/x', ['author', 'technician']],
     ['DELETE', '/api/jobs/x/interface/acting', ['author', 'technician']],

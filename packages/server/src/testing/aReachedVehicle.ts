@@ -11,6 +11,9 @@ export const aReachedVehicle = (more: Partial<ReachedVehicle> = {}): ReachedVehi
   adjust: async () => ({ answer: 'answered' }),
   keepAwake: async () => undefined,
   giveBack: async () => true,
+  startRoutine: async () => ({ answer: 'answered' }),
+  routineResults: async () => ({ answer: 'silent' }),
+  endRoutine: async () => undefined,
   release: () => undefined,
   ...more,
 });

@@ -24,6 +24,8 @@ export interface ActingRuns {
    * @returns how many actuators that were
    */
   readonly stop: (vehicleId: string, because: string | null, runId?: string) => Promise<number>;
+  /** What runs on a vehicle, and by whom, in words: “Tobi Lunde runs ramp pump”. */
+  readonly runningOn: (vehicleId: string) => string | undefined;
 }
 
 /** What an actuator runs on, and for whom. */
@@ -57,18 +59,27 @@ const giveBackAgainMs = 250;
 // Far more than can be on their way at a time.
 const mostLetGo = 1000;
 
-export function makeActingRuns(nowMs: () => number): ActingRuns {
+/** @param runsElse what else runs on a vehicle, and by whom */
+export function makeActingRuns(
+  nowMs: () => number,
+  runsElse: (vehicleId: string) => string | undefined = () => undefined,
+): ActingRuns {
   const runs = new Map<string, Run>();
   const letGo = new LRUCache<string, true>({ max: mostLetGo });
+  const runningOn = (vehicleId: string) => {
+    const run = runs.get(vehicleId);
+    return run && `${run.by} runs ${run.actuator.name}`;
+  };
   return {
+    runningOn,
     run: async function* (request, on) {
       if (letGo.has(request.runId)) {
         yield { kind: 'stopped', atMs: nowMs(), because: null, isConfirmed: true };
         return;
       }
-      const other = runs.get(on.vehicleId);
-      if (other) {
-        const because = `${other.by} runs ${other.actuator.name} on ${on.fleetNumber}: stop it first.`;
+      const other = runningOn(on.vehicleId) ?? runsElse(on.vehicleId);
+      if (other !== undefined) {
+        const because = `${other} on ${on.fleetNumber}: stop it first.`;
         yield { kind: 'stopped', atMs: nowMs(), because, isConfirmed: true };
         return;
       }

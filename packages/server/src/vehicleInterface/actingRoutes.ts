@@ -4,6 +4,8 @@ import {
   type ActingRequest,
   actingRequestSchema,
   actingRunParamsSchema,
+  type RoutineRequest,
+  routineRequestSchema,
   type StillHeld,
   type StoppedActing,
   stillHeldSchema,
@@ -11,18 +13,21 @@ import {
 import type { FastifyPluginAsync } from 'fastify';
 import { answers, answersNothing, sends } from '../answer/index.js';
 import { personOf } from '../person/index.js';
-import { makeActingRuns } from './acting.js';
-import { actingLine, stoppedAnswer } from './answers.js';
+import { type ActingRuns, makeActingRuns } from './acting.js';
+import { actingLine, routineLine, stoppedAnswer } from './answers.js';
 import { asText, type InterfaceOptions, makeReach, saidFailure } from './reach.js';
+import { makeRoutineRuns } from './routineRun.js';
 
 interface JobRoute {
   Params: { jobId: string };
 }
 
-/** Actuators of a job's vehicle: run for as long as a key is held, and stopped from wherever somebody stands. */
+/** Actuators and routines of a job's vehicle: run for as long as a key is held, and stopped from wherever somebody stands. */
 export const actingRoutes: FastifyPluginAsync<InterfaceOptions> = async (app, options) => {
   const { jobs, nowMs } = options;
-  const runs = makeActingRuns(nowMs);
+  // One of both at a time on a vehicle; each asks the other when it begins.
+  const runs: ActingRuns = makeActingRuns(nowMs, (vehicleId) => routines.runningOn(vehicleId));
+  const routines = makeRoutineRuns(nowMs, runs.runningOn);
   const reach = makeReach(options);
   const config = { needs: 'workOnJobs' } as const;
 
@@ -41,6 +46,27 @@ export const actingRoutes: FastifyPluginAsync<InterfaceOptions> = async (app, op
         () => reach(jobId, 'asFound'),
         ({ vehicle: { vehicleId, fleetNumber }, line, reached }) =>
           runs.run(request.body, { vehicleId, fleetNumber, by, line, reached, signal }),
+        signal,
+      );
+      return reply.type('application/x-ndjson').send(Readable.from(asText(lines)));
+    },
+  );
+
+  app.post<JobRoute & { Body: RoutineRequest }>(
+    '/:jobId/interface/routine',
+    {
+      schema: { params: jobParamsSchema, body: routineRequestSchema, ...sends('application/x-ndjson', routineLine) },
+      config,
+    },
+    async (request, reply) => {
+      const { jobId } = request.params;
+      await jobs.jobOr404(jobId);
+      const by = personOf(request).name;
+      const signal = app.beginStream(request, reply);
+      const lines = saidFailure(
+        () => reach(jobId, 'asFound'),
+        ({ vehicle: { vehicleId, fleetNumber }, line, reached }) =>
+          routines.run(request.body, { vehicleId, fleetNumber, by, line, reached, signal }),
         signal,
       );
       return reply.type('application/x-ndjson').send(Readable.from(asText(lines)));
@@ -71,7 +97,8 @@ export const actingRoutes: FastifyPluginAsync<InterfaceOptions> = async (app, op
     { schema: { params: jobParamsSchema, ...answers(stoppedAnswer) }, config },
     async (request): Promise<StoppedActing> => {
       const { vehicleId } = await jobs.jobOr404(request.params.jobId);
-      return { stopped: await runs.stop(vehicleId, `${personOf(request).name} stopped it.`) };
+      const because = `${personOf(request).name} stopped it.`;
+      return { stopped: (await runs.stop(vehicleId, because)) + routines.stop(vehicleId, because) };
     },
   );
 };

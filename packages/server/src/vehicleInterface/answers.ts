@@ -5,6 +5,7 @@ import type {
   Cleared,
   LiveLine,
   ReadingProgress,
+  RoutineLine,
   StoppedActing,
   WatchLine,
 } from '@probe-trail/core/vehicleInterface';
@@ -53,6 +54,21 @@ export const liveLine = answer<LiveLine>()(unionByKind(toldLines));
 export const watchLine = answer<WatchLine>()(
   unionByKind({
     seen: closedObject({ kind: oneOf('seen'), unitId: idText(), isThere: yesOrNo() }),
+    failed: closedObject({ kind: oneOf('failed'), message: text() }),
+  }),
+);
+
+/** One line of what comes of a routine. */
+export const routineLine = answer<RoutineLine>()(
+  unionByKind({
+    running: closedObject({ kind: oneOf('running'), atMs: amount(), text: text() }),
+    ended: closedObject({
+      kind: oneOf('ended'),
+      atMs: amount(),
+      is: oneOf('passed', 'failed', 'unknown'),
+      text: text(),
+    }),
+    stopped: closedObject({ kind: oneOf('stopped'), atMs: amount(), because: text() }),
     failed: closedObject({ kind: oneOf('failed'), message: text() }),
   }),
 );

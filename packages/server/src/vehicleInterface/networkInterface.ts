@@ -3,7 +3,14 @@ import type { SheetMoment, UnitIdentity } from '@probe-trail/core/codes';
 import { decodeValue } from '@probe-trail/core/liveValue';
 import type { ActuatorInfo, CodeCounter, Line, LineUnit, Vehicle } from '@probe-trail/core/vehicle';
 import { type Endpoint, LinkLost, openLink, type VehicleLink } from '@probe-trail/vehicle/client';
-import { type ControlAct, type ControlRequest, everyCode, type Lengths } from '@probe-trail/vehicle/uds';
+import {
+  type ControlAct,
+  type ControlRequest,
+  everyCode,
+  type Lengths,
+  type RoutineAct,
+  type RoutineRequest,
+} from '@probe-trail/vehicle/uds';
 import { askUnit } from './askUnit.js';
 import { busOf } from './busOf.js';
 import { passedCodes, withSelfTests } from './selfTests.js';
@@ -113,6 +120,16 @@ function unitsOver(link: VehicleLink, line: Line): Omit<ReachedVehicle, 'release
     keepAwake: async (unit, signal) => {
       await askUnit(link, unit, { kind: 'testerPresent', isAnswered: true }, { signal, urgency: 'live' });
     },
+    startRoutine: (unit, identifier, signal) =>
+      askUnit(link, unit, routineOf(identifier, 'start'), { signal, urgency: 'live' }),
+    routineResults: async (unit, identifier, signal) => {
+      const told = await askUnit(link, unit, routineOf(identifier, 'results'), { signal, urgency: 'live' });
+      return told.answer === 'answered' ? { answer: 'answered', result: told.response.result } : told;
+    },
+    endRoutine: async (unit, identifier, isOver) => {
+      if (!isOver) await askUnit(link, unit, routineOf(identifier, 'stop'), { urgency: 'stop' });
+      await askUnit(link, unit, { kind: 'session', session: 'default' }, { urgency: 'stop' });
+    },
     giveBack: async (unit, actuator) => {
       const given = await askUnit(link, unit, controlOf(actuator, 'giveBack', none), { urgency: 'stop' });
       // In the default session no unit is controlled from outside: ISO 14229-1, 10.2.
@@ -129,6 +146,13 @@ const controlOf = ({ identifier }: ActuatorInfo, act: ControlAct, state: Uint8Ar
   identifier: Number.parseInt(identifier, 16),
   act,
   state,
+});
+
+const routineOf = (routine: number, act: RoutineAct): RoutineRequest => ({
+  kind: 'routine',
+  act,
+  routine,
+  options: none,
 });
 
 /** Identifiers of what a unit is: ISO 14229-1, annex C.1. */

@@ -70,6 +70,15 @@ export interface ReachedVehicle {
    * @returns whether the unit has confirmed it
    */
   readonly giveBack: (unit: LineUnit, actuator: ActuatorInfo) => Promise<boolean>;
+  /** The unit must be in the session in which it can be told what to do. */
+  readonly startRoutine: (unit: LineUnit, identifier: number, signal: AbortSignal) => Promise<UnitReply<Confirmed>>;
+  readonly routineResults: (
+    unit: LineUnit,
+    identifier: number,
+    signal: AbortSignal,
+  ) => Promise<UnitReply<{ readonly result: Uint8Array }>>;
+  /** Stops a routine that has not ended by itself, before all that waits, and closes the session. It cannot be called off. */
+  readonly endRoutine: (unit: LineUnit, identifier: number, isOver: boolean) => Promise<void>;
   readonly release: () => void;
 }
 

@@ -1,4 +1,4 @@
-import type { LineUnit } from '@probe-trail/core/vehicle';
+import type { LineUnit, RoutineInfo } from '@probe-trail/core/vehicle';
 import type { Rig, ValueFaultKind } from '@probe-trail/core/vehicleInterface';
 import { isDroppedOut, type ValueFault } from './world.js';
 
@@ -24,6 +24,8 @@ export interface Faults {
   /** Whether an actuator takes its command and does nothing. */
   readonly isDead: (actuatorKey: string) => boolean;
   readonly ofValue: (key: string) => ValueFault | undefined;
+  /** The byte by which a routine says how it came out. */
+  readonly routineResult: (key: string, routine: RoutineInfo) => number;
 }
 
 const droppedSeconds = 2.5;
@@ -49,6 +51,10 @@ export function makeFaults(rig: Rig, seconds: () => number): Faults {
       set.get(id)?.kind === 'silent' || hangsOn.some(isLost) || (isGone(id) && !isRepaired(rig.silentUntilRepaired)),
     isDead: (key) =>
       rig.deadActuators?.some(({ actuator, untilRepaired }) => actuator === key && !isRepaired(untilRepaired)) === true,
+    routineResult: (key, { results }) =>
+      rig.routineResults?.find(({ routine, untilRepaired }) => routine === key && !isRepaired(untilRepaired))?.byte ??
+      results.find(({ is }) => is === 'passed')?.byte ??
+      0,
     ofValue: (key) => {
       const fault = set.get(key);
       if (fault?.kind === 'value') return { kind: fault.does, amount: fault.amount };

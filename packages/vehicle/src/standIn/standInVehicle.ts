@@ -8,6 +8,7 @@ import {
   encodeResponse,
   everyCode,
   everyRecord,
+  type RoutineRequest,
   refusals,
   type Session,
   services,
@@ -17,6 +18,7 @@ import {
 } from '../uds/index.js';
 import { controlled, makeControls } from './controls.js';
 import { type FaultCommand, makeFaults } from './faults.js';
+import { makeRoutines } from './routines.js';
 import { bytesOfData, makeSelfTests, type UnitTest } from './selfTests.js';
 import { type Acting, withFault, worldAt } from './world.js';
 
@@ -79,6 +81,7 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
     const fault = faults.ofValue(`${unit.id}.${id}`);
     return value === undefined || !fault ? value : withFault(value, fault, at, info);
   };
+  const routines = makeRoutines({ seconds, resultOf: faults.routineResult });
   const tests = makeSelfTests(rig, { isRepaired: faults.isRepaired, numberOf });
   const dataOf = (unit: LineUnit, identifier: number): Uint8Array | undefined => {
     const known = unit.data?.find((one) => Number.parseInt(one.identifier, 16) === identifier);
@@ -103,6 +106,7 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
       const answer = answerOf(bytes, {
         enter: (session) => controls.enter(unit.id, session),
         control: (request) => controlled(unit, request, controls),
+        routine: (request) => routines.asked(unit, request, controls.mayControl(unit.id)),
         tests: () => tests.of(unit),
         counters: line.codeCounters ?? [],
         clear: () => tests.clear(unit),
@@ -151,6 +155,7 @@ const quickServices: ReadonlySet<number> = new Set([
   services.testerPresent,
   services.session,
   services.control,
+  services.routine,
 ]);
 const valueMs = 8;
 /** The only record of what stood when a test failed: the first time. */
@@ -160,6 +165,7 @@ const firstFailure = 0x01;
 interface UnitBehaviour {
   readonly enter: (session: Session) => void;
   readonly control: (request: ControlRequest) => UdsResponse | number;
+  readonly routine: (request: RoutineRequest) => UdsResponse | number;
   readonly data: (identifier: number) => Uint8Array | undefined;
   readonly tests: () => readonly UnitTest[];
   /** What it counts of each of them. */
@@ -221,7 +227,7 @@ function responseOf(request: UdsRequest, unit: UnitBehaviour): UdsResponse | num
     case 'control':
       return unit.control(request);
     case 'routine':
-      return refusals.notThere;
+      return unit.routine(request);
   }
 }
 

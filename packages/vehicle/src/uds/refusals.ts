@@ -49,6 +49,7 @@ export const refusals = {
   wrongLength: 0x13,
   busy: 0x21,
   conditionsNotRight: 0x22,
+  wrongOrder: 0x24,
   notThere: 0x31,
   pending: 0x78,
   partNotInThisSession: 0x7e,
