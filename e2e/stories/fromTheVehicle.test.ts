@@ -151,3 +151,33 @@ describe('a sweep that runs by itself', () => {
     await tobi.missing('commanded duty 90 %');
   });
 });
+
+describe('a test that a control unit runs by itself', () => {
+  const world = useWorld();
+
+  it('begins once the vehicle is as it must be, says how it came out, and is stopped by leaving the page', async () => {
+    const hanna = await aUser(world.browser, world.server.url, 'hanna', tablet);
+    await hanna.goTo('/jobs/job-fg-05/actuators');
+    await hanna.click('self-test of ramp, pump and valve');
+    expect(
+      await hanna.page.$$eval('button', (all) => all.find((one) => one.innerText === 'Run the test')?.disabled),
+    ).to.equal(true);
+    await hanna.click('This is so: ignition on, ramp area clear');
+    await hanna.click('Run the test');
+    await hanna.see('Pump and valve are tried.');
+    // Another device stops whatever runs on the vehicle.
+    const tobi = await aUser(world.browser, world.server.url, 'tobi', desk);
+    await tobi.goTo('/jobs/job-fg-05/actuators');
+    await tobi.click('Stop all on this vehicle');
+    await hanna.see('Tobi Lunde stopped it.');
+    await hanna.click('Run the test');
+    await hanna.see('Failed');
+    await hanna.see('Pressure is built too slowly.');
+    await hanna.click('wheel speed sensors, resistance');
+    await hanna.click('This is so: ignition on');
+    await hanna.click('Run the test');
+    await hanna.see('All four are in their range.');
+    await hanna.leave();
+    await tobi.leave();
+  });
+});
