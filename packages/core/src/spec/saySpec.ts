@@ -85,7 +85,9 @@ function sayDriveLimits(spec: DriveSpec): string {
       : `${compares.of.map((id) => nameOfDriveValue(spec, id)).join(', ')} within ${formatPlain(compares.spread)} ${differenceUnit(unitOf(unit)).symbol} of the median of all`;
   const outside = mayLastSeconds > 0 ? `, outside for ${formatPlain(mayLastSeconds)} s at most` : '';
   const when = during.map((one) => sayDriveCondition(spec, one)).join(' and ');
-  const values = spec.values.map(({ id, key, unit: told }) => `${id}: ${key} in ${told}`).join(', ');
+  const values = spec.values
+    .map(({ id, name, key, unit: told }) => `${id}: ${name || 'no name'}, ${key} in ${told}`)
+    .join('; ');
   return `over a drive, ${compared}${outside}${when === '' ? '' : `, while ${when}`}; ${formatPlain(spec.leastSeconds)} s of it are needed (${values})`;
 }
 

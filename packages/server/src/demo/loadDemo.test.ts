@@ -22,7 +22,7 @@ describe('the demo world', () => {
     const { vehicles, jobs } = server.services;
     expect(await vehicles.list('')).to.have.length(14);
     const standings = (await jobs.board()).map(({ standing }) => standing);
-    expect(standings).to.have.length(11);
+    expect(standings).to.have.length(12);
     expect(new Set(standings)).to.deep.equal(
       new Set(['toConfirm', 'toReadCodes', 'toChoosePlan', 'testing', 'toRepair', 'mending', 'proving', 'ready']),
     );
