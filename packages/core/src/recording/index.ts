@@ -3,7 +3,7 @@ export { bestShift, type ValueRows } from './bestShift.js';
 export type { AccuracyOf } from './comparedRows.js';
 export { type DriveFacts, driveFacts } from './driveFacts.js';
 export { type Cell, cellBetween, cellsOf, makePyramid, type Pyramid } from './pyramid.js';
-export { type DriveTrace, mostTracePoints, type ReadDrive, readDrive } from './readDrive.js';
+export { type ReadDrive, readDrive } from './readDrive.js';
 export {
   type Channel,
   type ChannelInfo,

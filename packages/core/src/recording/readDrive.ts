@@ -4,8 +4,10 @@ import {
   type DrivenLevels,
   type DriveSpec,
   type DriveStretch,
+  type DriveTrace,
   type HeldLevel,
   limitsOfDrive,
+  mostTracePoints,
 } from '../spec/index.js';
 import { type AccuracyOf, type ComparedRows, compareRows, type FoundValues, findValues } from './comparedRows.js';
 import {
@@ -19,13 +21,6 @@ import {
   wholeRun,
 } from './driveRows.js';
 import { noValue, type Recording, rowFrom } from './recording.js';
-
-/** What was compared around the worst stretch, so that it can be seen without the recording. */
-export interface DriveTrace {
-  /** ms since the recording began. */
-  readonly ms: readonly number[];
-  readonly lines: readonly { readonly of: string | null; readonly values: readonly (number | null)[] }[];
-}
 
 export interface ReadDrive extends Driven {
   readonly trace: DriveTrace;
@@ -135,8 +130,6 @@ function worstStretch(levels: readonly DrivenLevels[], { min, max }: Limits, hel
 }
 
 const aroundMs = 5000;
-/** As many as are kept with a reading. */
-export const mostTracePoints = 120;
 
 /** What was compared from a while before a stretch to a while after it. */
 function traceAround(

@@ -31,8 +31,10 @@ export {
   type DrivenLevels,
   type DriveProblem,
   type DriveStretch,
+  type DriveTrace,
   type HeldLevel,
   judgeDrive,
+  mostTracePoints,
   sayStretch,
 } from './judgeDrive.js';
 export { judgeSiblings } from './judgeSiblings.js';

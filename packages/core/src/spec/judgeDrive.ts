@@ -40,6 +40,16 @@ export interface Driven {
   readonly levels: readonly DrivenLevels[];
 }
 
+/** What was compared around the worst stretch, so that it can be seen without the recording. */
+export interface DriveTrace {
+  /** ms since the recording began. */
+  readonly ms: readonly number[];
+  readonly lines: readonly { readonly of: string | null; readonly values: readonly (number | null)[] }[];
+}
+
+/** As many points as are kept with a reading. */
+export const mostTracePoints = 120;
+
 export type DriveProblem =
   | { readonly kind: 'tooShort'; readonly seconds: number; readonly leastSeconds: number }
   /** It was read for other limits than these. */

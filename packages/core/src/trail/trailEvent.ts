@@ -5,7 +5,6 @@ import { liveReadingSchema, liveSourceSchema } from '../liveValue/index.js';
 import { entryFields, voidingFields } from '../log/index.js';
 import { physicalCheckSchema } from '../physicalCheck/index.js';
 import { partCardSchema, pathSchema, stepReadingSchema, stepSchema, suspectSchema, taskSchema } from '../plan/index.js';
-import { mostTracePoints } from '../recording/index.js';
 import {
   type Checked,
   closedObject,
@@ -18,6 +17,7 @@ import {
   photoIdText,
   unionByKind,
 } from '../schema/index.js';
+import { mostTracePoints } from '../spec/index.js';
 
 const kind = <Kind extends string>(value: Kind) =>
   string()

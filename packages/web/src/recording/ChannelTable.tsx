@@ -2,9 +2,10 @@ import { Checkbox } from '@mantine/core';
 import { formatPlain } from '@probe-trail/core/reading';
 import type { Between } from '@probe-trail/core/recording';
 import { memo, useEffect, useState } from 'react';
+import { colourOf } from './colourOf';
 import classes from './RecordingPage.module.css';
 import { sayLength } from './sayLength';
-import { type Across, colourOf } from './TraceCharts';
+import type { Across } from './TraceCharts';
 import type { OpenRecording } from './useRecording';
 
 interface TableProps {

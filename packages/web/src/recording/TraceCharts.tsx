@@ -16,6 +16,7 @@ import { memo, useMemo, useRef } from 'react';
 import { Line } from 'react-chartjs-2';
 import '../ui/chartDefaults';
 import { tokenColour } from '../ui/tokenColour';
+import { colourOf } from './colourOf';
 import classes from './RecordingPage.module.css';
 import { sayLength } from './sayLength';
 import type { View } from './useView';
@@ -46,8 +47,6 @@ interface ChartsProps {
   readonly isSameScale: boolean;
   readonly across: Across;
 }
-
-export const colourOf = (colour: number): string => `--path-${colour % 8}`;
 
 /** The traces one above the other, or all on one axis. */
 export default function TraceCharts({ drawn, view, isOneAxis, isSameScale, across }: ChartsProps) {

@@ -12,8 +12,8 @@ import { useLinesQuery } from '../../vehicle/vehicleApi';
 import { bindTo, type EditPart } from '../draft/bindTo';
 import { DraftLine } from '../fields/DraftText';
 import classes from '../fields/rows.module.css';
+import { optionsWith } from '../fields/useLineOptions';
 import { limitText } from '../limits/limitText';
-import { optionsWith } from '../step/useLineOptions';
 
 interface ChecksProps {
   readonly card: PartCard;

@@ -10,7 +10,7 @@ import { optionsOf } from '../../fields/optionsOf';
 import { parseFreeName, parseLimit, parseOpenLimit, parseUnit } from '../../fields/parseFields';
 import { DraftLine } from '../fields/DraftText';
 import classes from '../fields/editorFields.module.css';
-import { optionsWith, useValuesOfLines } from '../step/useLineOptions';
+import { optionsWith, useValuesOfLines } from '../fields/useLineOptions';
 import type { KindProps } from './editSpec';
 import { limitText } from './limitText';
 import { UnitInput } from './UnitInput';

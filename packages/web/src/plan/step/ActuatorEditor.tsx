@@ -6,10 +6,10 @@ import { CommittedInput } from '../../fields/CommittedInput';
 import { parseOpenLimit } from '../../fields/parseFields';
 import { bindTo, type EditPart } from '../draft/bindTo';
 import classes from '../fields/editorFields.module.css';
+import { optionsWith, useActuatorsOfLines } from '../fields/useLineOptions';
 import type { EditStep } from './editStep';
 import { AddPart, InPlace } from './InPlace';
 import { useOpenParts } from './openParts';
-import { optionsWith, useActuatorsOfLines } from './useLineOptions';
 
 interface ActuatorProps extends Pick<Step, 'actuator'> {
   readonly editStep: EditStep;

@@ -5,7 +5,7 @@ import type { Draft } from 'immer';
 import { optionsOf } from '../../fields/optionsOf';
 import { bindTo, type EditPart } from '../draft/bindTo';
 import classes from '../fields/editorFields.module.css';
-import { optionsWith, useValuesOfLines } from './useLineOptions';
+import { optionsWith, useValuesOfLines } from '../fields/useLineOptions';
 
 interface LiveProps {
   readonly reading: StepReading;

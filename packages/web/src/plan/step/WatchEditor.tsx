@@ -1,7 +1,7 @@
 import { MultiSelect } from '@mantine/core';
 import type { StepReading } from '@probe-trail/core/plan';
 import type { EditPart } from '../draft/bindTo';
-import { optionsWith, useUnitsOfLines } from './useLineOptions';
+import { optionsWith, useUnitsOfLines } from '../fields/useLineOptions';
 
 interface WatchProps {
   readonly watches: readonly string[];

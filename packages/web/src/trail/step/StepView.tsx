@@ -8,7 +8,7 @@ import {
   type TakenReading,
   unmetNeeds,
 } from '@probe-trail/core/trail';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { nowMs } from '../../device/clock';
 import { keptText } from '../../device/keptTexts';
 import { Cautions } from '../../part/Cautions';
@@ -17,7 +17,6 @@ import { ChoicePanel } from '../entry/ChoicePanel';
 import { CloseCall } from '../entry/CloseCall';
 import { CountPanel } from '../entry/CountPanel';
 import { DerivedReading } from '../entry/DerivedReading';
-import { DrivePanel } from '../entry/drive/DrivePanel';
 import { OfferedReading } from '../entry/OfferedReading';
 import { ReadingPanel } from '../entry/ReadingPanel';
 import { ReadyBar } from '../entry/ReadyBar';
@@ -211,13 +210,21 @@ function ReadingOf(props: ReadingProps) {
 const isOpenAtOnce = (props: ReadingProps): boolean =>
   !props.isDue || keptText(`typed-${placeOf(props)}`) !== undefined;
 
+// Few steps judge a drive; recording and drawing come with it.
+const DrivePanel = lazy(() => import('../entry/drive/DrivePanel'));
+
 /** The panel that fits the kind of limit. */
 function PanelOf(props: ReadingProps) {
   const { spec } = props.reading;
   const label = props.reading.name || props.step.title;
   if (spec.kind === 'choice') return <ChoicePanel {...props} spec={spec} />;
   if (spec.kind === 'count') return <CountPanel {...props} spec={spec} />;
-  if (spec.kind === 'drive') return <DrivePanel {...props} spec={spec} />;
+  if (spec.kind === 'drive')
+    return (
+      <Suspense>
+        <DrivePanel {...props} spec={spec} />
+      </Suspense>
+    );
   if (isSeries(spec))
     return (
       <ReadyBar label={label} isOpenAtOnce={isOpenAtOnce(props)}>

@@ -22,7 +22,7 @@ interface PanelProps extends ReadingProps {
 }
 
 /** A drive is recorded here, or chosen from those of the job, and held against the limits. */
-export function DrivePanel({ spec, ...props }: PanelProps) {
+export default function DrivePanel({ spec, ...props }: PanelProps) {
   const { open, step, reading, isDue, onAgain } = props;
   const { trail } = open;
   const recorded = isDue ? undefined : trail.taken[reading.id];

@@ -1,7 +1,6 @@
 import { useComputedColorScheme } from '@mantine/core';
 import { formatPlain } from '@probe-trail/core/reading';
-import type { DriveTrace } from '@probe-trail/core/recording';
-import { type DriveSpec, limitsOfDrive, nameOfDriveValue } from '@probe-trail/core/spec';
+import { type DriveSpec, type DriveTrace, limitsOfDrive, nameOfDriveValue } from '@probe-trail/core/spec';
 import { Chart, type ChartData, type ChartOptions, Legend, LinearScale, LineElement, PointElement } from 'chart.js';
 import { useMemo } from 'react';
 import { Line } from 'react-chartjs-2';
