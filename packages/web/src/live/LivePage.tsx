@@ -66,7 +66,8 @@ function LiveBoard({ open, lineName, values }: BoardProps) {
   const recorder = useRecorder(open.jobId, `${open.vehicle.fleetNumber}, ${open.job.arrival.complaint || 'drive'}`);
   const isRecording = recorder.startedAtMs !== undefined;
   const [isFrozen, setIsFrozen] = useState(false);
-  const second = useSeconds();
+  // How long it has been recording is said.
+  useSeconds();
   const isFull = board.asked.length >= mostLiveValues;
   const asked = board.asked.join(',');
   const problem = useVehicleStream<LiveLine>(
@@ -115,14 +116,7 @@ function LiveBoard({ open, lineName, values }: BoardProps) {
       {shown.length === 0 ? (
         <p className="soft">Add the values that you want to see. They are there again when you come back.</p>
       ) : (
-        <LiveTiles
-          board={board}
-          store={store}
-          lineName={lineName}
-          isFrozen={isFrozen}
-          second={second}
-          isRecording={isRecording}
-        />
+        <LiveTiles board={board} store={store} lineName={lineName} isFrozen={isFrozen} isRecording={isRecording} />
       )}
     </>
   );

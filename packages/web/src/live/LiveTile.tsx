@@ -5,12 +5,13 @@ import type { CardCheck } from '@probe-trail/core/library';
 import { apartFrom, decimalsOf, isPossible, type LiveValue } from '@probe-trail/core/liveValue';
 import { formatPlain } from '@probe-trail/core/reading';
 import { IconGripVertical } from '@tabler/icons-react';
-import { memo, useMemo, useRef, useSyncExternalStore } from 'react';
+import { memo, useLayoutEffect, useMemo, useRef } from 'react';
 import { deviceNowMs } from '../device/clock';
 import { sayCount } from '../ui/sayCount';
 import classes from './LivePage.module.css';
 import type { LiveStore } from './liveStore';
-import { Trace, traceMs } from './Trace';
+import { DrawnTrace, traceMs } from './Trace';
+import { useSeconds } from './useSeconds';
 import { ValueChecks } from './ValueChecks';
 
 interface TileProps {
@@ -23,8 +24,8 @@ interface TileProps {
   /** The values of the board. */
   readonly byKey: ReadonlyMap<string, LiveValue>;
   readonly isFrozen: boolean;
-  /** Goes up once a second, so that a value that stopped coming grows old. */
-  readonly second: number;
+  /** When in each second it is drawn. */
+  readonly phaseMs: number;
   /** `undefined`: it cannot be taken off now. */
   readonly onRemove: ((key: string) => void) | undefined;
 }
@@ -32,13 +33,17 @@ interface TileProps {
 /** A value that stopped coming for so long is grey. */
 const staleMs = 2000;
 
-/** One value: its number large, what it was since it was set back, the last minute behind it. */
+/**
+ * One value: its number large, what it was since it was set back, the last minute behind it. The number changes with each that comes; all else is
+ * drawn once a second, as nobody reads a mean ten times a second (benchmark “main thread meanwhile”).
+ */
 export const LiveTile = memo(function LiveTile(props: TileProps) {
-  const { value, store, others, checks, byKey, isFrozen, second, onRemove } = props;
+  const { value, store, others, checks, byKey, isFrozen, phaseMs, onRemove } = props;
   const { key, name, unitId, unitName, unit } = value;
-  const version = useVersion(store, key, isFrozen);
-  // The version says that the series has changed, the second that it may have grown old.
-  const shown = useMemo(() => shownOf(value, store, others), [value, store, others, version, isFrozen ? 0 : second]);
+  // Each second it may be another, or have grown old.
+  const second = useSeconds(phaseMs);
+  const moment = isFrozen ? -1 : second;
+  const shown = useMemo(() => shownOf(value, store, others), [value, store, others, moment]);
   const say = (number: number) => number.toFixed(decimalsOf(value));
   const { last, statistics, atMs, apart, within } = shown;
   const isThere = last !== undefined && shown.isLastNewest && atMs - last.atMs <= staleMs;
@@ -75,10 +80,10 @@ export const LiveTile = memo(function LiveTile(props: TileProps) {
         )}
       </header>
       <p className={classes.number}>
-        <b>{last ? say(last.value) : '–'}</b> <span>{unit}</span>
+        <LiveNumber value={value} store={store} isFrozen={isFrozen} /> <span>{unit}</span>
         {within !== undefined && within > 0 && <small> ±{formatPlain(Number(within.toPrecision(2)))}</small>}
       </p>
-      <LastMinute store={store} valueKey={key} span={20 * Math.abs(value.scale)} second={isFrozen ? 0 : second} />
+      <LastMinute store={store} valueKey={key} span={20 * Math.abs(value.scale)} second={moment} />
       {statistics && (
         <dl className={classes.facts}>
           <Fact name="min" said={say(statistics.least)} />
@@ -104,7 +109,7 @@ interface MinuteProps {
 /** The trace moves on once a second: with each number it would draw a minute of all values ten times a second (benchmark “main thread meanwhile”). */
 const LastMinute = memo(function LastMinute({ store, valueKey, span }: MinuteProps) {
   const toMs = deviceNowMs();
-  return <Trace samples={store.seriesOf(valueKey).since(toMs - traceMs)} toMs={toMs} span={span} />;
+  return <DrawnTrace samples={store.seriesOf(valueKey).since(toMs - traceMs)} toMs={toMs} span={span} />;
 });
 
 /** A true minus, and a plus: it is a difference. */
@@ -120,13 +125,31 @@ const Fact = ({ name, said }: { readonly name: string; readonly said: string }) 
   </div>
 );
 
-/** The version of a value; while the picture is frozen, that from before. */
-function useVersion(store: LiveStore, key: string, isFrozen: boolean): number {
-  const version = useSyncExternalStore(store.subscribe, () => store.versionOf(key));
-  const frozen = useRef(version);
-  if (!isFrozen) frozen.current = version;
-  return frozen.current;
+interface NumberProps {
+  readonly value: LiveValue;
+  readonly store: LiveStore;
+  readonly isFrozen: boolean;
 }
+
+/** The number as it comes. It is written into the page by itself: forty of them ten times a second are no work for React. */
+const LiveNumber = memo(function LiveNumber({ value, store, isFrozen }: NumberProps) {
+  const place = useRef<HTMLElement>(null);
+  useLayoutEffect(() => {
+    if (isFrozen) return;
+    let version: number | undefined;
+    const write = () => {
+      const now = store.versionOf(value.key);
+      if (now === version || !place.current) return;
+      version = now;
+      const last = store.seriesOf(value.key).last();
+      const said = last ? last.value.toFixed(decimalsOf(value)) : '–';
+      if (place.current.textContent !== said) place.current.textContent = said;
+    };
+    write();
+    return store.subscribe(write);
+  }, [value, store, isFrozen]);
+  return <b ref={place}>–</b>;
+});
 
 function shownOf({ key }: LiveValue, store: LiveStore, others: readonly string[]) {
   const series = store.seriesOf(key);

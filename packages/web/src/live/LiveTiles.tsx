@@ -16,19 +16,21 @@ interface TilesProps {
   /** The name of the model, by which part cards are found. */
   readonly lineName: string;
   readonly isFrozen: boolean;
-  readonly second: number;
   /** What is recorded is not changed meanwhile. */
   readonly isRecording: boolean;
 }
 
 const none: readonly string[] = [];
 const noChecks: readonly CardCheck[] = [];
+// Each is drawn once a second, but never all in one moment (benchmark “from a unit’s answer to its picture”).
+const turns = 5;
 // A finger that only touches a handle moves nothing.
 const leastPx = 6;
 
 /** The values of a board, in an order that is dragged, or moved with the arrow keys once a handle is taken with the space bar. */
-export function LiveTiles({ board, store, lineName, isFrozen, second, isRecording }: TilesProps) {
+export function LiveTiles({ board, store, lineName, isFrozen, isRecording }: TilesProps) {
   const { shown, move, remove } = board;
+  const keys = useMemo(() => shown.map(({ key }) => key), [shown]);
   const alike = useMemo(() => alikeOthers(shown), [shown]);
   const { data: checks } = useChecksQuery(lineName);
   const checksOf = useMemo(() => groupBy(checks ?? [], ({ check }) => check.value), [checks]);
@@ -43,9 +45,9 @@ export function LiveTiles({ board, store, lineName, isFrozen, second, isRecordin
       collisionDetection={closestCenter}
       onDragEnd={({ active, over }) => over && active.id !== over.id && move(String(active.id), String(over.id))}
     >
-      <SortableContext items={shown.map(({ key }) => key)} strategy={rectSortingStrategy} disabled={isRecording}>
+      <SortableContext items={keys} strategy={rectSortingStrategy} disabled={isRecording}>
         <ul className={classes.board}>
-          {shown.map((value) => (
+          {shown.map((value, index) => (
             <LiveTile
               key={value.key}
               value={value}
@@ -54,7 +56,7 @@ export function LiveTiles({ board, store, lineName, isFrozen, second, isRecordin
               checks={checksOf.get(value.key) ?? noChecks}
               byKey={byKey}
               isFrozen={isFrozen}
-              second={second}
+              phaseMs={((index % turns) * 1000) / turns}
               onRemove={isRecording ? undefined : remove}
             />
           ))}

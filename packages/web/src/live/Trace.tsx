@@ -1,4 +1,7 @@
+import { useComputedColorScheme } from '@mantine/core';
 import { type LiveSample, stretchesOf, thinned } from '@probe-trail/core/liveValue';
+import { useLayoutEffect, useRef } from 'react';
+import { tokenColour } from '../ui/tokenColour';
 import classes from './LivePage.module.css';
 
 /** How long the trace behind a value reaches back. */
@@ -21,24 +24,86 @@ interface TraceProps {
 
 /** The last minute of a value, under its number; where it was missing, the line is broken. */
 export function Trace({ samples, toMs, reachMs = traceMs, mark, span }: TraceProps) {
-  const stretches = stretchesOf(samples, gapMs).map((points) => thinned(points, reachMs / width));
-  const values = stretches.flatMap((points) => points.map(({ value }) => value));
-  const [least, most] = [Math.min(...values), Math.max(...values)];
-  const [middle, half] = [(least + most) / 2, Math.max(most - least, span) / 2];
   const across = (atMs: number) => (1 - (toMs - atMs) / reachMs) * width;
-  const down = (value: number) => (height / 2) * (1 - (0.9 * (value - middle)) / half);
   return (
     <svg className={classes.trace} viewBox={`0 0 ${width} ${height}`} preserveAspectRatio="none" aria-hidden="true">
       {mark !== undefined && (
         <line x1={across(mark)} x2={across(mark)} y1={0} y2={height} vectorEffect="non-scaling-stroke" />
       )}
-      {stretches.map((points, nth) => (
+      {linesOf(samples, toMs, reachMs, span).map((points, nth) => (
         <polyline
           key={nth}
-          points={points.map(({ atMs, value }) => `${across(atMs)},${down(value)}`).join(' ')}
+          points={points.map(({ x, y }) => `${x},${y}`).join(' ')}
           vectorEffect="non-scaling-stroke"
         />
       ))}
     </svg>
+  );
+}
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** The stretches of a trace as points in a box of `width` by `height`. */
+function linesOf(
+  samples: readonly LiveSample[],
+  toMs: number,
+  reachMs: number,
+  span: number,
+): readonly (readonly Point[])[] {
+  const stretches = stretchesOf(samples, gapMs).map((points) => thinned(points, reachMs / width));
+  let [least, most] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (const points of stretches)
+    for (const { value } of points) {
+      least = Math.min(least, value);
+      most = Math.max(most, value);
+    }
+  const [middle, half] = [(least + most) / 2, Math.max(most - least, span) / 2];
+  return stretches.map((points) =>
+    points.map(({ atMs, value }) => ({
+      x: (1 - (toMs - atMs) / reachMs) * width,
+      y: (height / 2) * (1 - (0.9 * (value - middle)) / half),
+    })),
+  );
+}
+
+// Points of the drawing for one of the box: it stays sharp where it is drawn wide.
+const sharpness = 4;
+
+interface DrawnProps {
+  readonly samples: readonly LiveSample[];
+  readonly toMs: number;
+  readonly span: number;
+}
+
+/** The same, drawn: forty of them a second lay out nothing (benchmark “main thread meanwhile”). */
+export function DrawnTrace({ samples, toMs, span }: DrawnProps) {
+  const scheme = useComputedColorScheme('light', { getInitialValueInEffect: false });
+  const place = useRef<HTMLCanvasElement>(null);
+  useLayoutEffect(() => {
+    const context = place.current?.getContext('2d');
+    if (!context) return;
+    context.setTransform(sharpness, 0, 0, sharpness, 0, 0);
+    context.clearRect(0, 0, width, height);
+    context.strokeStyle = tokenColour('--kingfisher');
+    context.lineWidth = 0.8;
+    context.beginPath();
+    for (const points of linesOf(samples, toMs, traceMs, span))
+      for (const [nth, { x, y }] of points.entries()) {
+        if (nth === 0) context.moveTo(x, y);
+        else context.lineTo(x, y);
+      }
+    context.stroke();
+  }, [samples, toMs, span, scheme]);
+  return (
+    <canvas
+      ref={place}
+      className={classes.trace}
+      width={width * sharpness}
+      height={height * sharpness}
+      aria-hidden="true"
+    />
   );
 }

@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Group, MultiSelect, NumberInput, Select, Text } from '@mantine/core';
+import { ActionIcon, Button, Group, MultiSelect, NumberInput, Select } from '@mantine/core';
 import { parseFormula, sayFormulaProblem } from '@probe-trail/core/formula';
 import type { LiveValue } from '@probe-trail/core/liveValue';
 import { formatPlain } from '@probe-trail/core/reading';
@@ -247,9 +247,7 @@ function Conditions({ spec: { values, during }, onChange }: DriveProps) {
   const first = values[0];
   return (
     <>
-      <Text component="h4" className={classes.expected ?? ''}>
-        When it counts
-      </Text>
+      <h3 className={classes.expected}>When it counts</h3>
       {during.map((one, index) => {
         const unit = values.find(({ id }) => id === one.of)?.unit ?? '';
         return (
