@@ -247,7 +247,7 @@ function Conditions({ spec: { values, during }, onChange }: DriveProps) {
   const first = values[0];
   return (
     <>
-      <h3 className={classes.expected}>When it counts</h3>
+      <p className={classes.expected}>When it counts</p>
       {during.map((one, index) => {
         const unit = values.find(({ id }) => id === one.of)?.unit ?? '';
         return (
