@@ -1,5 +1,6 @@
 import type { TrailEvent } from '@probe-trail/core/trail';
 import { expect } from 'chai';
+import { expectAccessible } from '../support/axe.js';
 import { trailAt } from '../support/trailAt.js';
 import { aUser, choose, desk, eventsOf, pickFirst, send, tablet, type User, until } from '../support/user.js';
 import { useWorld } from '../support/world.js';
@@ -134,6 +135,7 @@ describe('the author of limits over a drive', () => {
     await (await ines.page.waitForSelector('button[aria-label="Edit the reading The four wheels"]'))?.click();
     await pickFirst(ines, 'Add a value of the vehicle', 'engine speed');
     await ines.see('A10.engineSpeed');
+    await expectAccessible(ines);
     await ines.see('all saved');
     const draft = async () =>
       (await (await send(world.server.url, 'GET', '/api/plans/wheel-speeds/draft')).json()) as {

@@ -38,11 +38,6 @@ export const views: Readonly<Record<string, readonly [path: string, sign: string
   'a curve': ['/trails/axe-curve', 'Lowest while cranking'],
   'a drive': ['/trails/axe-drive', 'The drive that is judged'],
   'losses that are watched': ['/trails/axe-losses', 'silent from the start'],
-  'limits over a drive': [
-    '/plans/boost-pressure/edit?part=steps&step=pull',
-    'Add a condition',
-    'Edit the reading Boost above the air',
-  ],
   'what is asked at the start': ['/trails/axe-inputs', 'Before you begin'],
   'the instruments': ['/instruments', 'Meter 1'],
   'a record': ['/trails/fg-11-fan/record', 'Accepted by'],
@@ -68,7 +63,6 @@ export const views: Readonly<Record<string, readonly [path: string, sign: string
 /** Brings the demo world to where every view can be looked at. */
 export async function prepareViews(url: string): Promise<void> {
   await send(url, 'POST', '/api/plans/radiator-fan/draft');
-  await send(url, 'POST', '/api/plans/boost-pressure/draft');
   for (const [trailId, planId, stepId] of [
     ['axe-sweep', 'accelerator-pedal', 'sweep1'],
     ['axe-siblings', 'saloon-blower', 'motors'],
