@@ -16,7 +16,7 @@ import {
   stepFieldNames,
   stepFields,
 } from '../plan/index.js';
-import { saySpec } from '../spec/index.js';
+import { sayDriveValues, saySpec } from '../spec/index.js';
 
 /** A plan for a bay without a tablet: numbered steps with boxes to fill, and where each outcome leads by number or letter. */
 export interface Paper {
@@ -147,7 +147,7 @@ const paperStep = (plan: Plan, step: Step, number: number, goals: Goals): PaperS
   readings: step.readings.map(({ id, name, spec, derivedFrom, live, watches }) => ({
     name: name || id,
     limits: saySpec(spec),
-    from: derivedFrom ?? sayVehicleSource(live, watches),
+    from: derivedFrom ?? sayVehicleSource({ live, watches, spec }),
   })),
   outcomes: step.outcomes.map((outcome) => ({
     // With one reading its name stands right above.
@@ -157,7 +157,12 @@ const paperStep = (plan: Plan, step: Step, number: number, goals: Goals): PaperS
   })),
 });
 
-const sayVehicleSource = (live: StepReading['live'], watches: readonly string[]): string | undefined => {
+const sayVehicleSource = ({
+  live,
+  watches,
+  spec,
+}: Pick<StepReading, 'live' | 'watches' | 'spec'>): string | undefined => {
+  if (spec.kind === 'drive') return `a recording of ${sayDriveValues(spec)}`;
   if (live) return `the vehicle: ${sayLiveReading(live)}`;
   return watches.length > 0 ? `the bus: losses of ${watches.join(', ')}` : undefined;
 };

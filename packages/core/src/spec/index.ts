@@ -41,7 +41,7 @@ export { judgeSiblings } from './judgeSiblings.js';
 export { expectedOf, judgeRow, judgeSweep } from './judgeSweep.js';
 export { boundsAt, type Limits, limitsOf } from './limitsOf.js';
 export { numberIn } from './numberIn.js';
-export { sayBounds, sayDriveCondition, sayRowLimits, saySpec } from './saySpec.js';
+export { sayBounds, sayDriveCondition, sayDriveValues, sayRowLimits, saySpec } from './saySpec.js';
 export type { JudgedRow, JudgedSeries } from './series.js';
 export {
   type BandSpec,

@@ -85,10 +85,7 @@ function sayDriveLimits(spec: DriveSpec): string {
       : `${compares.of.map((id) => nameOfDriveValue(spec, id)).join(', ')} within ${formatPlain(compares.spread)} ${differenceUnit(unitOf(unit)).symbol} of the median of all`;
   const outside = mayLastSeconds > 0 ? `, outside for ${formatPlain(mayLastSeconds)} s at most` : '';
   const when = during.map((one) => sayDriveCondition(spec, one)).join(' and ');
-  const values = spec.values
-    .map(({ id, name, key, unit: told }) => `${id}: ${name || 'no name'}, ${key} in ${told}`)
-    .join('; ');
-  return `over a drive, ${compared}${outside}${when === '' ? '' : `, while ${when}`}; ${formatPlain(spec.leastSeconds)} s of it are needed (${values})`;
+  return `over a drive, ${compared}${outside}${when === '' ? '' : `, while ${when}`}; ${formatPlain(spec.leastSeconds)} s of it are needed`;
 }
 
 /** When a moment of a drive counts: “road speed is 20 km/h or more”. */
@@ -96,3 +93,7 @@ export function sayDriveCondition(spec: DriveSpec, { of, min, max }: DriveCondit
   const unit = spec.values.find(({ id }) => id === of)?.unit ?? '';
   return `${nameOfDriveValue(spec, of)} is ${sayBounds(min, max, unit)}`;
 }
+
+/** The values of which limits over a drive are made: “boost: boost pressure, A10.boostPressure in kPa(abs)”. */
+export const sayDriveValues = ({ values }: DriveSpec): string =>
+  values.map(({ id, name, key, unit }) => `${id}: ${name || 'no name'}, ${key} in ${unit}`).join('; ');

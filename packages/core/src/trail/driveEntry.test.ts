@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { casesOf, type DriveSpec, saySpec } from '../spec/index.js';
+import { casesOf, type DriveSpec, sayDriveValues, saySpec } from '../spec/index.js';
 import { aReading } from '../testing/aPlan.js';
 import { drivenAs, judgeEntry, type MeasuringContext, sampleEntry, sayMisfit } from './index.js';
 
@@ -93,7 +93,10 @@ describe('a drive that is entered for a reading', () => {
 
   it('is said in one line, with its values', () => {
     expect(saySpec(boost)).to.equal(
-      'over a drive, boost - air: 35 to 60 kPa(g), outside for 2 s at most, while engine speed is 1500 rpm or more; 10 s of it are needed (boost: boost, A10.boost in kPa(abs); air: no name, A10.air in kPa(abs); rpm: engine speed, A10.rpm in rpm)',
+      'over a drive, boost - air: 35 to 60 kPa(g), outside for 2 s at most, while engine speed is 1500 rpm or more; 10 s of it are needed',
+    );
+    expect(sayDriveValues(boost)).to.equal(
+      'boost: boost, A10.boost in kPa(abs); air: no name, A10.air in kPa(abs); rpm: engine speed, A10.rpm in rpm',
     );
     expect(saySpec(wheels)).to.include('wheel a, wheel b, wheel c within 3 km/h of the median of all');
   });

@@ -175,6 +175,9 @@ describe('the plan check on what the vehicle tells', () => {
     expect(
       faults({ values: [...drive.values, { id: 'air', name: '', key: 'A10.rail', unit: 'MPa(abs)' }] }),
     ).to.deep.equal(['two of its values have the same id.']);
+    expect(
+      faults({ values: [...drive.values, { id: 'several', name: '', key: 'A10.rail', unit: 'MPa(abs)' }] })[0],
+    ).to.equal('“several” is what one of its cases is called.');
     expect(faults({ compares: { kind: 'alike', of: ['boost', 'air'], spread: 2 } })).to.deep.equal([
       'of fewer than 3 values nobody can tell which is the odd one.',
     ]);

@@ -129,6 +129,8 @@ export class DeviceDatabase extends Dexie {
     this.version(9).stores({ recordings: 'recordingId, jobId', runs: 'runId', pieces: '++seq, runId' });
     // Nor what the units of a vehicle said that they are on earlier visits.
     this.version(10).upgrade((change) => change.table('answers').clear());
+    // Nor what the watch counts, and what physics say of a part (plan format 10).
+    this.version(11).upgrade((change) => change.table('answers').clear());
   }
 }
 

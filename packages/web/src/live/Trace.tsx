@@ -98,12 +98,8 @@ export function DrawnTrace({ samples, toMs, span }: DrawnProps) {
     context.stroke();
   }, [samples, toMs, span, scheme]);
   return (
-    <canvas
-      ref={place}
-      className={classes.trace}
-      width={width * sharpness}
-      height={height * sharpness}
-      aria-hidden="true"
-    />
+    <div aria-hidden="true" className={classes.trace}>
+      <canvas ref={place} width={width * sharpness} height={height * sharpness} />
+    </div>
   );
 }

@@ -77,6 +77,9 @@ const watchFinding = (step: Step, reading: StepReading): Finding[] =>
       ]
     : [];
 
+// The odd one of alike values is the case that is called as it is.
+const caseNames: ReadonlySet<string> = new Set(['inSpec', 'several', 'noValue']);
+
 function driveFaults({ spec }: StepReading): readonly string[] {
   if (spec.kind !== 'drive') return [];
   const { values, compares, during, unit } = spec;
@@ -89,6 +92,7 @@ function driveFaults({ spec }: StepReading): readonly string[] {
   const other = (id: string) => findUnit(byId.get(id)?.unit ?? '')?.base.quantity !== wanted.base.quantity;
   return [
     ...(byId.size < values.length ? ['two of its values have the same id'] : []),
+    ...values.filter(({ id }) => caseNames.has(id)).map(({ id }) => `“${id}” is what one of its cases is called`),
     ...[...new Set(named)].filter((id) => !byId.has(id)).map((id) => `“${id}” is none of its values`),
     ...values.filter(({ id }) => !named.includes(id)).map(({ id }) => `nothing uses its value “${id}”`),
     ...(formula && !formula.ok ? [sayFormulaProblem(formula.problem)] : []),

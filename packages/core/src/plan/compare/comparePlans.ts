@@ -1,7 +1,7 @@
 import { sayLiveReading } from '../../liveValue/index.js';
 import { sayPhysicalCheck } from '../../physicalCheck/index.js';
 import { formatPlain } from '../../reading/index.js';
-import { casesOf, type Spec, saySpec } from '../../spec/index.js';
+import { casesOf, type Spec, sayDriveValues, saySpec } from '../../spec/index.js';
 import type { FindingPlace } from '../check/finding.js';
 import type { CurrentPath } from '../document/currentPath.js';
 import { accessLevels } from '../document/fields.js';
@@ -200,6 +200,13 @@ const readingDifferences = (
   about: string,
 ): readonly Difference[] => [
   ...changed(at, about, `limits of ${after.name || 'the reading'}`, saySpec(before.spec), saySpec(after.spec)),
+  ...changed(
+    at,
+    about,
+    `what ${after.name || 'the reading'} is made of`,
+    before.spec.kind === 'drive' ? sayDriveValues(before.spec) : '',
+    after.spec.kind === 'drive' ? sayDriveValues(after.spec) : '',
+  ),
   ...changed(
     at,
     about,

@@ -1,7 +1,7 @@
 import { type BusWatch, isThereNow, wasNeverThere, withSeen } from '@probe-trail/core/busWatch';
 import type { Trail } from '@probe-trail/core/trail';
 import type { WatchLine } from '@probe-trail/core/vehicleInterface';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { deviceNowMs } from '../../device/clock';
 import { playPresence } from '../../live/playPresence';
 import { useVehicleStream } from '../../live/useVehicleStream';
@@ -27,6 +27,11 @@ export function useWatchedLosses(
   // As it is now: several answers may come before it is drawn once.
   const latest = useRef(nobody);
   const isAsked = jobId !== null && unitIds.length > 0;
+  // What happened while nobody watched is no loss that was seen.
+  useEffect(() => {
+    latest.current = nobody;
+    setWatch(nobody);
+  }, [isAsked]);
   const problem = useVehicleStream<WatchLine>(
     isAsked ? `/api/jobs/${jobId}/interface/watch` : undefined,
     ({ unitId, isThere }) => {

@@ -13,14 +13,15 @@ export function useReadDrive(
   spec: DriveSpec,
   recordingId: string | undefined,
 ): Result<ReadDrive, string> | undefined {
-  const { data: lines } = useLinesQuery();
+  const { data: lines, isError } = useLinesQuery();
   const { open, problem } = useRecording(jobId ?? '', recordingId);
   const [read, setRead] = useState<Result<ReadDrive, string> | undefined>();
   useEffect(() => {
     setRead(undefined);
-    if (!open || !lines) return;
+    // Without the lines nothing is known of the sensors but what the recording itself shows.
+    if (!open || !(lines || isError)) return;
     let isOld = false;
-    const line = lines.find(({ name }) => name === vehicle.line);
+    const line = lines?.find(({ name }) => name === vehicle.line);
     const known = line ? liveValuesOf(line) : [];
     const accuracies = new Map(
       known.map(({ key, within, scale }) => [key, Math.max(within ?? 0, Math.abs(scale) / 2)] as const),
@@ -29,6 +30,6 @@ export function useReadDrive(
     return () => {
       isOld = true;
     };
-  }, [open, lines, vehicle.line, spec]);
+  }, [open, lines, isError, vehicle.line, spec]);
   return problem === undefined ? read : { ok: false, problem };
 }
