@@ -6,17 +6,19 @@ import {
   makePyramid,
   noValue,
   type Recording,
+  readDrive,
   readRecording,
   recordingOf,
   rowMs,
   writeRecording,
 } from '@probe-trail/core/recording';
+import { type DriveSpec, judgeDrive } from '@probe-trail/core/spec';
 import type { Page } from 'puppeteer-core';
 import { openSeenBrowser } from '../support/browser.js';
 import { openServer } from '../support/server.js';
 import { cookieOf } from '../support/signIn.js';
 import { aUser, send } from '../support/user.js';
-import { atLeast, atMost, type Measured, percentile } from './measured.js';
+import { atLeast, atMost, type Measured, medianMs, percentile } from './measured.js';
 
 const hours = 4;
 const channelCount = 60;
@@ -54,6 +56,27 @@ function collect(): void {
   (runInNewContext('gc') as () => void)();
 }
 
+const ids = ['a', 'b', 'c', 'd'];
+const aDrive = (compares: DriveSpec['compares']): DriveSpec => ({
+  kind: 'drive',
+  unit: 'kPa(abs)',
+  values: ids.map((id, nth) => ({ id, name: id, key: `A10.v${nth}`, unit: 'kPa(abs)' })),
+  compares,
+  during: [{ of: 'a', min: 60, max: null }],
+  mayLastSeconds: 0.5,
+  leastSeconds: 60,
+});
+const formulaLimits = aDrive({ kind: 'formula', formula: 'mean(a, b)', min: 40, max: 160 });
+const alikeLimits = aDrive({ kind: 'alike', of: ids, spread: 10 });
+
+function judgedMs(recording: Recording, limits: DriveSpec): number {
+  return medianMs(() => {
+    const driven = readDrive(recording, limits, () => 1);
+    if (!driven.ok) throw new Error(driven.problem);
+    judgeDrive(limits, driven.value);
+  });
+}
+
 function inMemory(bytes: Uint8Array): Measured[] {
   collect();
   const before = process.memoryUsage();
@@ -75,6 +98,8 @@ function inMemory(bytes: Uint8Array): Measured[] {
   return [
     atMost('memory of a recording of 8.6 million values, of its data', held / dataBytes, 3, '×'),
     atMost('search over all of a recording of 8.6 million values', percentile(times, 0.5), 500, 'ms'),
+    atMost('limits over a drive of four hours: a formula of two values', judgedMs(recording, formulaLimits), 500, 'ms'),
+    atMost('limits over a drive of four hours: four alike values', judgedMs(recording, alikeLimits), 500, 'ms'),
   ];
 }
 

@@ -41,7 +41,7 @@ describe('a bus that arrives, until its trail is started', () => {
     await pell.page.$eval('input[type="password"]', (field) => (field as HTMLInputElement).select());
     await pell.type(passwordOf('pell'));
     await pell.press('Enter');
-    await pell.see('11 in the workshop');
+    await pell.see('12 in the workshop');
   });
 
   it('checks the bus in with the complaint in the customer’s words', async () => {
@@ -69,7 +69,7 @@ describe('a bus that arrives, until its trail is started', () => {
 
   it('the technician finds it on the board, to be confirmed', async () => {
     await tobi.goTo('/');
-    await tobi.see('12 in the workshop');
+    await tobi.see('13 in the workshop');
     await tobi.click('Engine gets hot in traffic, I never hear the fan');
     await tobi.see('The system voltage was not measured yet');
   });

@@ -413,7 +413,7 @@ describe('the author’s bench', () => {
       steps: Array.from({ length: 10_000 }, (_, index) => blankStep(`s${index}`, 'x')),
     };
     for (const [text, message] of [
-      [JSON.stringify({ ...largePlan(3), formatVersion: 10 }), 'format version 10'],
+      [JSON.stringify({ ...largePlan(3), formatVersion: 11 }), 'format version 11'],
       [JSON.stringify(tooMany), 'steps'],
       [withFormula, 'at most 300 characters'],
     ] as const) {

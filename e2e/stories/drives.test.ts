@@ -9,7 +9,7 @@ type Entered = Extract<TrailEvent, { readonly kind: 'readingEntered' }>;
 const entered = async (url: string, trailId: string): Promise<readonly Entered[]> =>
   (await eventsOf(url, trailId)).flatMap((event) => (event.kind === 'readingEntered' ? [event] : []));
 
-const onBus = (number: string) => ({ jobId: `job-fg-${number}`, fleetNumber: `FG-${number}` });
+const onBus = (number: string, jobId = `job-fg-${number}`) => ({ jobId, fleetNumber: `FG-${number}` });
 
 describe('a step that judges a drive', () => {
   const world = useWorld();
@@ -19,7 +19,9 @@ describe('a step that judges a drive', () => {
   });
 
   it('names the wheel that drops out of a recorded drive, and keeps its worst stretch', async () => {
-    await hanna.goTo(await trailAt(world.server.url, 'four-wheels', 'wheel-speeds', 'drive', onBus('08')));
+    await hanna.goTo(
+      await trailAt(world.server.url, 'four-wheels', 'wheel-speeds', 'drive', onBus('13', 'job-fg-13-slip')),
+    );
     await hanna.clickIfThere('Understood');
     await hanna.see('It counts while rear right is 20 km/h or more.');
     await hanna.see('At least 30 s of that are needed.');

@@ -3,15 +3,16 @@ import { fanNeverRuns, type Newcomer, rampIsSlow, walkAsNewcomer } from '../supp
 import { aUser, tablet } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
-describe('somebody who sees the program for the first time', () => {
-  const world = useWorld();
+const buses: readonly { readonly newcomer: Newcomer; readonly cause: string }[] = [
+  { newcomer: fanNeverRuns, cause: 'Fan relay K7' },
+  { newcomer: rampIsSlow, cause: 'Ground cable and stud G7' },
+];
 
-  const buses: readonly { readonly newcomer: Newcomer; readonly cause: string }[] = [
-    { newcomer: fanNeverRuns, cause: 'Fan relay K7' },
-    { newcomer: rampIsSlow, cause: 'Ground cable and stud G7' },
-  ];
-  for (const { newcomer, cause } of buses)
-    it(`comes from a bus that arrives to its cause by what is on the screen alone: ${cause}`, async () => {
+for (const { newcomer, cause } of buses)
+  describe(`somebody who sees the program for the first time, at a bus whose cause is: ${cause}`, () => {
+    const world = useWorld();
+
+    it('comes from its arrival to the cause by what is on the screen alone', async () => {
       const tobi = await aUser(world.browser, world.server.url, 'tobi', tablet);
       await tobi.goTo('/');
       await tobi.see('in the workshop');
@@ -20,4 +21,4 @@ describe('somebody who sees the program for the first time', () => {
       expect(presses).to.be.lessThan(40);
       await tobi.leave();
     });
-});
+  });

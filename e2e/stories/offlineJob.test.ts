@@ -42,7 +42,7 @@ describe('a job without a network', () => {
     await tobi.click('FG-03');
     await tobi.see('Testing:');
     await tobi.page.goto(`${server.url}/`, { waitUntil: 'domcontentloaded' });
-    await tobi.see('11 in the workshop');
+    await tobi.see('12 in the workshop');
     await tobi.see('no network, as of today');
     await tobi.click('Trails');
     await tobi.see('Coolant temperature reading not believable');

@@ -115,7 +115,7 @@ export async function walkAsNewcomer(user: User, { knows, vehicle }: Newcomer, u
 /** A bus whose fan never runs, as its relay K7 has an open coil. */
 export const fanNeverRuns: Newcomer = {
   knows: {
-    Bus: 'FG-08',
+    Bus: 'FG-04',
     Complaint: 'Engine gets hot in traffic, I never hear the fan',
     'System voltage': '12,6',
     'What did you see?': 'Fan stays still at 104 °C',

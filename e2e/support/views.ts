@@ -72,7 +72,7 @@ export async function prepareViews(url: string): Promise<void> {
     ['axe-wire', 'radiator-fan', 'rest'],
   ] as const)
     await trailAt(url, trailId, planId, stepId);
-  await trailAt(url, 'axe-drive', 'wheel-speeds', 'drive', { jobId: 'job-fg-08', fleetNumber: 'FG-08' });
+  await trailAt(url, 'axe-drive', 'wheel-speeds', 'drive', { jobId: 'job-fg-13-slip', fleetNumber: 'FG-13' });
   await trailAt(url, 'axe-losses', 'silent-controllers', 'watch', { jobId: 'job-fg-14', fleetNumber: 'FG-14' });
   await addEvents(url, 'axe-inputs', [opening('slow-cranking')]);
 }

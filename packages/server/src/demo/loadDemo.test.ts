@@ -29,7 +29,7 @@ describe('the demo world', () => {
     const gone = await Promise.all(
       ['fg-04', 'fg-13'].map((vehicleId) => server.services.jobStore.ofVehicle(vehicleId)),
     );
-    expect(gone.flat().map(({ standing }) => standing)).to.deep.equal(['gone', 'gone']);
+    expect(gone.flat().filter(({ standing }) => standing === 'gone')).to.have.length(2);
   });
 
   it('has closed proofs that come to what is computed from the logs', async () => {
