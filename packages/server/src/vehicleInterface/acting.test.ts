@@ -5,7 +5,8 @@ import { expect } from 'chai';
 import { smallLine, takeInVehicle } from '../testing/aJob.js';
 import { aReachedVehicle } from '../testing/aReachedVehicle.js';
 import { aServer, testPassword } from '../testing/aServer.js';
-import { type ActingOn, makeActingRuns } from './acting.js';
+import { makeActingRuns } from './acting.js';
+import type { RunOn } from './reach.js';
 import type { ReachedVehicle } from './vehicleInterface.js';
 
 const aValue = (id: string) => ({
@@ -79,7 +80,7 @@ function aVehicle(more: Partial<ReachedVehicle> = {}, speed = () => 0) {
 }
 
 const request = { runId: 'run-1', actuator: 'A10.fan', command: 40 };
-const on = (reached: ReachedVehicle, more: Partial<ActingOn> = {}): ActingOn => ({
+const on = (reached: ReachedVehicle, more: Partial<RunOn> = {}): RunOn => ({
   vehicleId: 'v1',
   fleetNumber: 'FG-07',
   by: 'Tobi Lunde',

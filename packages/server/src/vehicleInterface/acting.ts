@@ -6,8 +6,9 @@ import { type ActingLine, type ActingRequest, heldEveryMs, type LiveLine } from 
 import { LinkLost } from '@probe-trail/vehicle/client';
 import { LRUCache } from 'lru-cache';
 import { AppError } from '../problem/index.js';
+import type { RunOn } from './reach.js';
 import { readOnce } from './readLive.js';
-import type { Confirmed, ReachedVehicle, UnitReply } from './vehicleInterface.js';
+import type { Confirmed, UnitReply } from './vehicleInterface.js';
 
 /** The actuators that run just now: one for each vehicle at most. */
 export interface ActingRuns {
@@ -15,7 +16,7 @@ export interface ActingRuns {
    * Runs an actuator until the signal is aborted, its key is held no longer, its time is over, one of its conditions does not hold, or it is
    * stopped from elsewhere. Whatever ends it, the stop goes out first.
    */
-  readonly run: (request: ActingRequest, on: ActingOn) => AsyncGenerator<ActingLine>;
+  readonly run: (request: ActingRequest, on: RunOn) => AsyncGenerator<ActingLine>;
   /** The key of a run is still held, with this command. */
   readonly hold: (runId: string, command: number) => void;
   /**
@@ -26,16 +27,6 @@ export interface ActingRuns {
   readonly stop: (vehicleId: string, because: string | null, runId?: string) => Promise<number>;
   /** What runs on a vehicle, and by whom, in words: “Tobi Lunde runs ramp pump”. */
   readonly runningOn: (vehicleId: string) => string | undefined;
-}
-
-/** What an actuator runs on, and for whom. */
-export interface ActingOn {
-  readonly vehicleId: string;
-  readonly fleetNumber: string;
-  readonly by: string;
-  readonly line: Line;
-  readonly reached: ReachedVehicle;
-  readonly signal: AbortSignal;
 }
 
 /** An actuator that runs. */
@@ -114,7 +105,7 @@ interface Registered {
 
 async function* runOne(
   { runId, actuator: key, command }: ActingRequest,
-  on: ActingOn,
+  on: RunOn,
   nowMs: () => number,
   registered: Registered,
 ): AsyncGenerator<ActingLine> {
@@ -176,7 +167,7 @@ async function giveBack(once: () => Promise<boolean>): Promise<boolean> {
   }
 }
 
-interface Watching extends ActingOn {
+interface Watching extends RunOn {
   readonly unit: LineUnit;
   readonly watched: ReadonlyMap<string, readonly LiveValue[]>;
   readonly nowMs: () => number;

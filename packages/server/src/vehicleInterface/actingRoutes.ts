@@ -10,12 +10,12 @@ import {
   type StoppedActing,
   stillHeldSchema,
 } from '@probe-trail/core/vehicleInterface';
-import type { FastifyPluginAsync } from 'fastify';
+import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import { answers, answersNothing, sends } from '../answer/index.js';
 import { personOf } from '../person/index.js';
 import { type ActingRuns, makeActingRuns } from './acting.js';
 import { actingLine, routineLine, stoppedAnswer } from './answers.js';
-import { asText, type InterfaceOptions, makeReach, saidFailure } from './reach.js';
+import { asText, type InterfaceOptions, makeReach, type RunOn, saidFailure } from './reach.js';
 import { makeRoutineRuns } from './routineRun.js';
 
 interface JobRoute {
@@ -31,25 +31,32 @@ export const actingRoutes: FastifyPluginAsync<InterfaceOptions> = async (app, op
   const reach = makeReach(options);
   const config = { needs: 'workOnJobs' } as const;
 
+  /** What comes of it, line by line, for as long as somebody listens. */
+  const tell = async <Said extends object>(
+    request: FastifyRequest<JobRoute>,
+    reply: FastifyReply,
+    run: (on: RunOn) => AsyncGenerator<Said>,
+  ) => {
+    const { jobId } = request.params;
+    await jobs.jobOr404(jobId);
+    const by = personOf(request).name;
+    const signal = app.beginStream(request, reply);
+    const lines = saidFailure(
+      () => reach(jobId, 'asFound'),
+      ({ vehicle: { vehicleId, fleetNumber }, line, reached }) =>
+        run({ vehicleId, fleetNumber, by, line, reached, signal }),
+      signal,
+    );
+    return reply.type('application/x-ndjson').send(Readable.from(asText(lines)));
+  };
+
   app.post<JobRoute & { Body: ActingRequest }>(
     '/:jobId/interface/acting',
     {
       schema: { params: jobParamsSchema, body: actingRequestSchema, ...sends('application/x-ndjson', actingLine) },
       config,
     },
-    async (request, reply) => {
-      const { jobId } = request.params;
-      await jobs.jobOr404(jobId);
-      const by = personOf(request).name;
-      const signal = app.beginStream(request, reply);
-      const lines = saidFailure(
-        () => reach(jobId, 'asFound'),
-        ({ vehicle: { vehicleId, fleetNumber }, line, reached }) =>
-          runs.run(request.body, { vehicleId, fleetNumber, by, line, reached, signal }),
-        signal,
-      );
-      return reply.type('application/x-ndjson').send(Readable.from(asText(lines)));
-    },
+    (request, reply) => tell(request, reply, (on) => runs.run(request.body, on)),
   );
 
   app.post<JobRoute & { Body: RoutineRequest }>(
@@ -58,19 +65,7 @@ export const actingRoutes: FastifyPluginAsync<InterfaceOptions> = async (app, op
       schema: { params: jobParamsSchema, body: routineRequestSchema, ...sends('application/x-ndjson', routineLine) },
       config,
     },
-    async (request, reply) => {
-      const { jobId } = request.params;
-      await jobs.jobOr404(jobId);
-      const by = personOf(request).name;
-      const signal = app.beginStream(request, reply);
-      const lines = saidFailure(
-        () => reach(jobId, 'asFound'),
-        ({ vehicle: { vehicleId, fleetNumber }, line, reached }) =>
-          routines.run(request.body, { vehicleId, fleetNumber, by, line, reached, signal }),
-        signal,
-      );
-      return reply.type('application/x-ndjson').send(Readable.from(asText(lines)));
-    },
+    (request, reply) => tell(request, reply, (on) => routines.run(request.body, on)),
   );
 
   app.put<{ Params: { jobId: string; runId: string }; Body: StillHeld }>(

@@ -20,6 +20,17 @@ export interface Reached {
   readonly reached: ReachedVehicle;
 }
 
+/** What is run on a vehicle, and for whom. */
+export interface RunOn {
+  readonly vehicleId: string;
+  readonly fleetNumber: string;
+  readonly by: string;
+  readonly line: Line;
+  readonly reached: ReachedVehicle;
+  /** Aborted where its answer is listened to no longer. */
+  readonly signal: AbortSignal;
+}
+
 /** What a vehicle says line by line, and in the last line why there is no more, where the interface fails. */
 export async function* saidFailure<Said>(
   reach: () => Promise<Reached>,

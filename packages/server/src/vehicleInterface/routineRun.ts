@@ -5,24 +5,14 @@ import { type Routine, routineResult, routinesOf } from '@probe-trail/core/routi
 import type { Line, LineUnit } from '@probe-trail/core/vehicle';
 import type { RoutineLine, RoutineRequest } from '@probe-trail/core/vehicleInterface';
 import { LinkLost } from '@probe-trail/vehicle/client';
+import type { RunOn } from './reach.js';
 import { readOnce } from './readLive.js';
 import type { ReachedVehicle, UnitReply } from './vehicleInterface.js';
-
-/** What a routine runs on, and for whom. */
-export interface RoutineOn {
-  readonly vehicleId: string;
-  readonly fleetNumber: string;
-  readonly by: string;
-  readonly line: Line;
-  readonly reached: ReachedVehicle;
-  /** Aborted where its answer is listened to no longer. */
-  readonly signal: AbortSignal;
-}
 
 /** The routines that run just now: one for each vehicle at most. */
 export interface RoutineRuns {
   /** Runs a routine to its end, until its time is over, a condition does not hold, or it is stopped. It never goes on unheard. */
-  readonly run: (request: RoutineRequest, on: RoutineOn) => AsyncGenerator<RoutineLine>;
+  readonly run: (request: RoutineRequest, on: RunOn) => AsyncGenerator<RoutineLine>;
   /** @returns how many were stopped */
   readonly stop: (vehicleId: string, because: string) => number;
   /** What runs on a vehicle, and by whom, in words. */
@@ -77,7 +67,7 @@ export function makeRoutineRuns(nowMs: () => number, runsElse: (vehicleId: strin
 async function* runOne(
   unit: LineUnit,
   routine: Routine,
-  { line, reached, signal }: RoutineOn,
+  { line, reached, signal }: RunOn,
   nowMs: () => number,
 ): AsyncGenerator<RoutineLine> {
   const identifier = Number.parseInt(routine.identifier, 16);

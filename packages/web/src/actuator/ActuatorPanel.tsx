@@ -1,4 +1,4 @@
-import { Button, Checkbox, Slider } from '@mantine/core';
+import { Button, Slider } from '@mantine/core';
 import { type Actuator, followed, isSwitch, responseOf, sayCondition, withinRange } from '@probe-trail/core/actuator';
 import { type LiveValue, liveValuesOf } from '@probe-trail/core/liveValue';
 import { formatPlain } from '@probe-trail/core/reading';
@@ -11,7 +11,8 @@ import { Trace } from '../live/Trace';
 import { Notice } from '../spec/Notice';
 import classes from './Actuator.module.css';
 import { HoldKey } from './HoldKey';
-import { type ActuatorRun, stopAll } from './useActuatorRun';
+import { RunHead } from './RunHead';
+import type { ActuatorRun } from './useActuatorRun';
 
 interface PanelProps {
   readonly jobId: string;
@@ -37,22 +38,14 @@ export function ActuatorPanel({ jobId, line, actuator, run, command, onCommand, 
   const first = startsAt ?? command ?? actuator.most;
   return (
     <section className={classes.panel} aria-label={name}>
-      <header>
-        <h2>
-          {name} <small>{unitName}</small>
-        </h2>
-        <Button size="md" variant="default" onClick={() => void stopAll(jobId)}>
-          Stop all on this vehicle
-        </Button>
-      </header>
-      {open.length > 0 && (
-        <Checkbox
-          size="lg"
-          label={`This is so: ${open.map(({ what, is }) => `${what} ${is}`).join(', ')}`}
-          checked={isConfirmed}
-          onChange={(event) => setIsConfirmed(event.currentTarget.checked)}
-        />
-      )}
+      <RunHead
+        jobId={jobId}
+        name={name}
+        unitName={unitName}
+        open={open}
+        isConfirmed={isConfirmed}
+        onConfirm={setIsConfirmed}
+      />
       <div className={classes.run}>
         <HoldKey
           run={run}

@@ -1,4 +1,4 @@
-import { Button, Checkbox } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { sayCondition } from '@probe-trail/core/actuator';
 import { liveValuesOf } from '@probe-trail/core/liveValue';
 import type { Routine } from '@probe-trail/core/routine';
@@ -6,7 +6,7 @@ import type { Line } from '@probe-trail/core/vehicle';
 import { useMemo, useState } from 'react';
 import { Notice } from '../spec/Notice';
 import classes from './Actuator.module.css';
-import { stopAll } from './useActuatorRun';
+import { RunHead } from './RunHead';
 import { type RoutineState, useRoutineRun } from './useRoutineRun';
 
 interface PanelProps {
@@ -25,22 +25,14 @@ export function RoutinePanel({ jobId, line, routine }: PanelProps) {
   const isRunning = state.kind === 'running';
   return (
     <section className={classes.panel} aria-label={name}>
-      <header>
-        <h2>
-          {name} <small>{unitName}</small>
-        </h2>
-        <Button size="md" variant="default" onClick={() => void stopAll(jobId)}>
-          Stop all on this vehicle
-        </Button>
-      </header>
-      {needs.length > 0 && (
-        <Checkbox
-          size="lg"
-          label={`This is so: ${needs.map(({ what, is }) => `${what} ${is}`).join(', ')}`}
-          checked={isConfirmed}
-          onChange={(event) => setIsConfirmed(event.currentTarget.checked)}
-        />
-      )}
+      <RunHead
+        jobId={jobId}
+        name={name}
+        unitName={unitName}
+        open={needs}
+        isConfirmed={isConfirmed}
+        onConfirm={setIsConfirmed}
+      />
       <div className={classes.run}>
         {isRunning ? (
           <Button size="xl" mih={64} onClick={stop}>
