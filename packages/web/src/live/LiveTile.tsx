@@ -83,7 +83,7 @@ export const LiveTile = memo(function LiveTile(props: TileProps) {
         <LiveNumber value={value} store={store} isFrozen={isFrozen} /> <span>{unit}</span>
         {within !== undefined && within > 0 && <small> ±{formatPlain(Number(within.toPrecision(2)))}</small>}
       </p>
-      <LastMinute store={store} valueKey={key} span={20 * Math.abs(value.scale)} second={moment} />
+      <LastMinute store={store} valueKey={key} span={20 * Math.abs(value.scale)} isThere={isThere} second={moment} />
       {statistics && (
         <dl className={classes.facts}>
           <Fact name="min" said={say(statistics.least)} />
@@ -102,14 +102,17 @@ interface MinuteProps {
   readonly store: LiveStore;
   readonly valueKey: string;
   readonly span: number;
+  readonly isThere: boolean;
   /** It is drawn anew with each. */
   readonly second: number;
 }
 
 /** The trace moves on once a second: with each number it would draw a minute of all values ten times a second (benchmark “main thread meanwhile”). */
-const LastMinute = memo(function LastMinute({ store, valueKey, span }: MinuteProps) {
+const LastMinute = memo(function LastMinute({ store, valueKey, span, isThere }: MinuteProps) {
   const toMs = deviceNowMs();
-  return <DrawnTrace samples={store.seriesOf(valueKey).since(toMs - traceMs)} toMs={toMs} span={span} />;
+  return (
+    <DrawnTrace samples={store.seriesOf(valueKey).since(toMs - traceMs)} toMs={toMs} span={span} isThere={isThere} />
+  );
 });
 
 /** A true minus, and a plus: it is a difference. */

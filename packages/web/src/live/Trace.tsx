@@ -76,10 +76,12 @@ interface DrawnProps {
   readonly samples: readonly LiveSample[];
   readonly toMs: number;
   readonly span: number;
+  /** Whether it is told just now: what stopped coming is grey. */
+  readonly isThere: boolean;
 }
 
 /** The same, drawn: forty of them a second lay out nothing (benchmark “main thread meanwhile”). */
-export function DrawnTrace({ samples, toMs, span }: DrawnProps) {
+export function DrawnTrace({ samples, toMs, span, isThere }: DrawnProps) {
   const scheme = useComputedColorScheme('light', { getInitialValueInEffect: false });
   const place = useRef<HTMLCanvasElement>(null);
   useLayoutEffect(() => {
@@ -87,8 +89,8 @@ export function DrawnTrace({ samples, toMs, span }: DrawnProps) {
     if (!context) return;
     context.setTransform(sharpness, 0, 0, sharpness, 0, 0);
     context.clearRect(0, 0, width, height);
-    context.strokeStyle = tokenColour('--kingfisher');
-    context.lineWidth = 0.8;
+    context.strokeStyle = tokenColour(isThere ? '--kingfisher' : '--slate');
+    context.lineWidth = 1;
     context.beginPath();
     for (const points of linesOf(samples, toMs, traceMs, span))
       for (const [nth, { x, y }] of points.entries()) {
@@ -96,7 +98,7 @@ export function DrawnTrace({ samples, toMs, span }: DrawnProps) {
         else context.lineTo(x, y);
       }
     context.stroke();
-  }, [samples, toMs, span, scheme]);
+  }, [samples, toMs, span, isThere, scheme]);
   return (
     <div aria-hidden="true" className={classes.trace}>
       <canvas ref={place} width={width * sharpness} height={height * sharpness} />

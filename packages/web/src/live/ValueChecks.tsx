@@ -23,10 +23,17 @@ export function ValueChecks({ checks, byKey, store, atMs }: ChecksProps) {
     <ul className={classes.checks}>
       {checks.map(({ planId, cardId, cardName, check }, index) => {
         const held = holdPhysicalCheck(check, told);
+        const said = sayHeld(held, check.is.kind);
         return (
           // Two checks of one card may say the same.
           <li key={`${planId} ${cardId} ${index}`} data-held={held.kind}>
-            {sayPhysicalCheck(check, nameOf)} <b>{sayHeld(held, check.is.kind)}</b> <small>{cardName}</small>
+            {sayPhysicalCheck(check, nameOf)}
+            {said !== '' && (
+              <>
+                : <b>{said}</b>
+              </>
+            )}
+            <small>{cardName}</small>
           </li>
         );
       })}
