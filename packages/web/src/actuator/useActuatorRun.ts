@@ -61,17 +61,25 @@ export function useActuatorRun(jobId: string, { key }: Pick<Actuator, 'key'>): A
   const url = `/api/jobs/${jobId}/interface/acting`;
   const store = useRef(makeLiveStore()).current;
   const asked = useRef<Asked | undefined>(undefined);
+  const aheadMs = useRef<number | undefined>(undefined);
   const [state, setState] = useState<RunState>(idle);
   const [span, setSpan] = useState<RunSpan | undefined>();
   const [end, setEnd] = useState<RunEnd | undefined>();
 
+  // What came before a command and what came after it may arrive together: only the server knows which was first. Its first moment is the one at which
+  // it arrived here, whatever its clock.
+  const onThisClock = (serverMs: number): number => {
+    aheadMs.current ??= deviceNowMs() - serverMs;
+    return serverMs + aheadMs.current;
+  };
   const take = (line: ActingLine) => {
-    if (line.kind === 'values' || line.kind === 'nothing') return store.take(line, deviceNowMs());
+    if (line.kind === 'values' || line.kind === 'nothing') return store.take(line, onThisClock(line.atMs));
     // The vehicle could not be reached: nothing has run.
     if (line.kind === 'failed') return setEnd({ because: line.message, isConfirmed: true });
     if (line.kind === 'stopped') return setEnd({ because: line.because, isConfirmed: line.isConfirmed });
     setState((last) => (last.kind === 'stopping' ? last : { kind: 'running', command: line.command }));
-    setSpan((last) => (last && last.toMs === undefined ? last : { fromMs: deviceNowMs(), toMs: undefined }));
+    const fromMs = onThisClock(line.atMs);
+    setSpan((last) => (last && last.toMs === undefined ? last : { fromMs, toMs: undefined }));
     return undefined;
   };
   const ended = () => {
@@ -81,6 +89,7 @@ export function useActuatorRun(jobId: string, { key }: Pick<Actuator, 'key'>): A
   };
   const listen = async ({ runId, control, command }: Asked) => {
     try {
+      aheadMs.current = undefined;
       setEnd(lost);
       const body = JSON.stringify({ runId, actuator: key, command });
       const init = { method: 'POST', headers: { 'content-type': 'application/json' }, body, signal: control.signal };
