@@ -23,7 +23,7 @@ describe('a step that judges a drive', () => {
       await trailAt(world.server.url, 'four-wheels', 'wheel-speeds', 'drive', onBus('13', 'job-fg-13-slip')),
     );
     await hanna.clickIfThere('Understood');
-    await hanna.see('It counts while rear right is 20 km/h or more.');
+    await hanna.see('It counts while road speed is 20 km/h or more.');
     await hanna.see('At least 30 s of that are needed.');
     await choose(hanna, 'The drive that is judged', 'Drive with the lamp on');
     await hanna.see('Out of spec: front left is the odd one');

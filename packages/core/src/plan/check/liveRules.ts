@@ -108,6 +108,9 @@ function driveFaults({ spec }: StepReading): readonly string[] {
       ? compared.filter((id) => byId.has(id) && other(id)).map((id) => `“${id}” is not in a unit like ${unit}`)
       : []),
     ...during
+      .filter(({ of }) => compares.kind === 'alike' && compares.of.includes(of))
+      .map(({ of }) => `“${of}” is compared and says when it counts, so nothing counts while it drops out`),
+    ...during
       .filter(({ min, max }) => min === null && max === null)
       .map(({ of }) => `the condition on “${of}” has no limit`),
   ];
