@@ -65,11 +65,12 @@ export const keyboard = ({ page }: User): Hands => {
   const pick = async (label: string, option: string, nth = 0) => {
     await tabTo(label, nth);
     await page.keyboard.press('ArrowDown');
+    // What the field itself says is on: another list may still be closing.
     const isOn = () =>
-      page.evaluate(
-        (wanted) => document.querySelector('[data-combobox-selected]')?.textContent?.startsWith(wanted) === true,
-        option,
-      );
+      page.evaluate((wanted) => {
+        const optionId = document.activeElement?.getAttribute('aria-activedescendant');
+        return document.getElementById(optionId ?? '')?.textContent?.startsWith(wanted) === true;
+      }, option);
     for (let downs = 0; !(await isOn()); downs += 1) {
       if (downs === mostOptions) expect.fail(`“${label}” does not offer “${option}”`);
       await page.keyboard.press('ArrowDown');
