@@ -7,5 +7,5 @@ export {
   makeLogReading,
   type ReadLog,
 } from './logReading.js';
-export { type LaidOutLog, type LogShape, type LogValue, layoutOfLog } from './logShape.js';
-export { type TimeForm, timeForms } from './logTime.js';
+export { headOfTable, type LaidOutLog, type LogShape, type LogValue, layoutOfLog, rowsOfTable } from './logShape.js';
+export { msPerWord, type TimeForm, timeForms } from './logTime.js';

@@ -1,6 +1,6 @@
 import { type Channel, largestRecording, noValue, type Recording, rowMs } from '../recording/index.js';
 import { failed, ok, type Result } from '../result/index.js';
-import { type LaidOutLog, logRowsOf } from './logShape.js';
+import { type LaidOutLog, rowsOfTable } from './logShape.js';
 import { onItsDay, readNumber, readTime } from './logTime.js';
 
 /** A value of a log as it is kept: what it is called, and its unit. */
@@ -117,11 +117,11 @@ export function makeLogReading({ layout, values, fileName, endedAtMs }: LogChoic
       const whole = all.lastIndexOf('\n') + 1;
       rest = all.slice(whole);
       // A text that ends with a line has an empty row behind it.
-      if (whole > 0) for (const row of logRowsOf(all.slice(0, whole - 1), delimiter)) takeRow(row);
+      if (whole > 0) for (const row of rowsOfTable(all.slice(0, whole - 1), delimiter)) takeRow(row);
       return table.bytes() <= largestRecording;
     },
     end: () => {
-      if (rest !== '') for (const row of logRowsOf(rest, delimiter)) takeRow(row);
+      if (rest !== '') for (const row of rowsOfTable(rest, delimiter)) takeRow(row);
       if (lower) misplaced.add(lower.line);
       if (held) put(held);
       if (table.bytes() > largestRecording) return failed(sayTooLarge(values.length));

@@ -53,7 +53,7 @@ export interface LaidOutLog {
  * @param beginning of the file, some hundred whole lines
  */
 export function layoutOfLog(beginning: string): Result<LaidOutLog, string> {
-  const all = delimiters.map((delimiter) => ({ delimiter, shape: shapeOfLog(logRowsOf(beginning, delimiter)) }));
+  const all = delimiters.map((delimiter) => ({ delimiter, shape: shapeOfLog(rowsOfTable(beginning, delimiter)) }));
   const laidOut = all.flatMap(({ delimiter, shape }) => (shape.ok ? [{ delimiter, shape: shape.value }] : []));
   const [best] = laidOut.sort((a, b) => b.shape.values.length - a.shape.values.length);
   if (best) return ok(best);
@@ -62,7 +62,7 @@ export function layoutOfLog(beginning: string): Result<LaidOutLog, string> {
 }
 
 /** The rows of a text with their cells, without the blanks around them. */
-export const logRowsOf = (text: string, delimiter: string): LogRows =>
+export const rowsOfTable = (text: string, delimiter: string): LogRows =>
   // An empty line is a row too; the library makes none of it where it stands alone.
   text === '' ? [['']] : Papa.parse<string[]>(text, { delimiter }).data.map((row) => row.map((cell) => cell.trim()));
 
@@ -127,17 +127,28 @@ interface Column {
 function columnsOf(rows: LogRows, firstRow: number): readonly Column[] {
   const data = rows.slice(firstRow);
   const width = Math.max(...data.map(({ length }) => length));
-  const { head, units } = headOf(rows, firstRow, width);
-  return Array.from({ length: width }, (_, at) => {
+  return headOfTable(rows, firstRow, width).map(({ name, unit }, at) => {
     const cells = data.map((row) => row[at] ?? '');
-    const { name, unit } = nameAndUnit(head[at] ?? '');
     return {
       at,
       name: name === '' ? `column ${at + 1}` : name,
-      unit: unwrapped(units[at] ?? '') || unit,
+      unit,
       cells,
       isNumeric: isMostly(cells, (cell) => readNumber(cell) !== undefined),
     };
+  });
+}
+
+/** What each column of a table is called, and its unit: from the row above the values and one of units between them, empty where neither says it. */
+export function headOfTable(
+  rows: LogRows,
+  firstRow: number,
+  width: number,
+): readonly { readonly name: string; readonly unit: string }[] {
+  const { head, units } = headOf(rows, firstRow, width);
+  return Array.from({ length: width }, (_, at) => {
+    const { name, unit } = nameAndUnit(head[at] ?? '');
+    return { name, unit: unwrapped(units[at] ?? '') || unit };
   });
 }
 

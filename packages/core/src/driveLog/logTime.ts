@@ -3,6 +3,7 @@ export const timeForms = {
   s: 'seconds',
   ms: 'milliseconds',
   us: 'microseconds',
+  ns: 'nanoseconds',
   min: 'minutes',
   h: 'hours',
   clock: 'time of day',
@@ -11,7 +12,9 @@ export const timeForms = {
 
 export type TimeForm = keyof typeof timeForms;
 
-const perUnit: Readonly<Record<Exclude<TimeForm, 'clock' | 'date'>, number>> = {
+/** How many ms a unit of time has. */
+const msPerUnit: Readonly<Record<Exclude<TimeForm, 'clock' | 'date'>, number>> = {
+  ns: 1e-6,
   us: 0.001,
   ms: 1,
   s: 1000,
@@ -19,7 +22,7 @@ const perUnit: Readonly<Record<Exclude<TimeForm, 'clock' | 'date'>, number>> = {
   h: 3_600_000,
 };
 
-const dayMs = 24 * perUnit.h;
+const dayMs = 24 * msPerUnit.h;
 
 /** A time of day on the day on which it is nearest to the one before: a log goes on over midnight. */
 export const onItsDay = (clockMs: number, lastMs: number): number =>
@@ -56,12 +59,12 @@ export function readTime(text: string, form: TimeForm): number | undefined {
   }
   if (form === 'date') return ofDate(text);
   const number = readNumber(text);
-  return number === undefined ? undefined : number * perUnit[form];
+  return number === undefined ? undefined : number * msPerUnit[form];
 }
 
 // “10:15:30:250” has the milliseconds behind another colon.
 const ofClock = (hours = '0', minutes = '0', seconds = '0'): number =>
-  Number(hours) * perUnit.h + Number(minutes) * perUnit.min + Number(seconds.replace(/[,:]/, '.')) * perUnit.s;
+  Number(hours) * msPerUnit.h + Number(minutes) * msPerUnit.min + Number(seconds.replace(/[,:]/, '.')) * msPerUnit.s;
 
 /** A date without a zone is one of the workshop: it is read as the device has it. */
 function ofDate(text: string): number | undefined {
@@ -86,9 +89,16 @@ const words: readonly (readonly [RegExp, TimeForm])[] = [
   [/^(?:s|sec|secs|second|seconds|sekunden?|secondes?)$/i, 's'],
   [/^(?:ms|msec|millis|milliseconds?)$/i, 'ms'],
   [/^(?:us|µs|μs|microseconds?)$/i, 'us'],
+  [/^(?:ns|nsec|nanos|nanoseconds?)$/i, 'ns'],
   [/^(?:min|mins|minutes?|minuten)$/i, 'min'],
   [/^(?:h|hours?|stunden?)$/i, 'h'],
 ];
 
 /** Which unit of time a word is. */
 export const timeFormOf = (word: string): TimeForm | undefined => words.find(([pattern]) => pattern.test(word))?.[1];
+
+/** How many ms a unit of time has that is said in a word; `undefined` for anything else. */
+export function msPerWord(word: string): number | undefined {
+  const form = timeFormOf(word);
+  return form === undefined || form === 'clock' || form === 'date' ? undefined : msPerUnit[form];
+}

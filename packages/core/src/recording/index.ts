@@ -33,7 +33,7 @@ export {
   type StoredBytes,
 } from './recordingApi.js';
 export { recordingToCsv } from './recordingCsv.js';
-export { readRecording, writeRecording } from './recordingFile.js';
+export { marksIn, readRecording, writeRecording } from './recordingFile.js';
 export {
   type Between,
   betweenMarkers,

@@ -127,7 +127,8 @@ const isDouble = (type: DataType): boolean => DataType.isFloat(type) && type.pre
 const isRising = (times: Float64Array): boolean =>
   times.every((time, row) => Number.isFinite(time) && (row === 0 || time >= (times[row - 1] ?? 0)));
 
-function marksIn(text: string): Result<readonly Mark[], string> {
+/** The marks of a file, which has them as JSON. The problem is a sentence. */
+export function marksIn(text: string): Result<readonly Mark[], string> {
   let data: unknown;
   try {
     data = JSON.parse(text);

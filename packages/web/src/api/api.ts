@@ -1,6 +1,7 @@
 import { isProblemDetails } from '@probe-trail/core/problem';
 import { findIllFormed, wellFormedData } from '@probe-trail/core/schema';
 import { type BaseQueryApi, createApi, type FetchArgs, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { type AskedFor, askedNow } from '../device/askedFor';
 import { learnServerTime } from '../device/clock';
 import { isSignOutPending } from '../device/signOutPending';
 import type { AppState } from '../state/appState';
@@ -58,7 +59,8 @@ function keptUrl(args: string | FetchArgs): string | undefined {
 
 /** What the server answers; without a network what it answered last, if this device has it: that it is from then is said. */
 async function orKept(url: string, asked: Promise<Answer>, dispatch: BaseQueryApi['dispatch']): Promise<Answer> {
-  void asked.then(({ error, data }) => (error ? undefined : setTimeout(() => void keep(url, data), keepAfterMs)));
+  const by = askedNow();
+  void asked.then(({ error, data }) => (error ? undefined : setTimeout(() => void keep(url, data, by), keepAfterMs)));
   const answer = await Promise.race([asked, afterMs(patienceMs)]);
   if (answer && !isUnanswered(answer)) return answer;
   const { keptAnswer } = await import('../device/keptAnswers');
@@ -71,9 +73,9 @@ async function orKept(url: string, asked: Promise<Answer>, dispatch: BaseQueryAp
 // The view that waits for an answer comes before its keeping.
 const keepAfterMs = 1000;
 // Where its code cannot be had, the server is away: the next answer is kept.
-const keep = (url: string, data: unknown): Promise<void> =>
+const keep = (url: string, data: unknown, by: AskedFor): Promise<void> =>
   import('../device/keptAnswers').then(
-    ({ keepAnswer }) => keepAnswer(url, data),
+    ({ keepAnswer }) => keepAnswer(url, data, by),
     () => undefined,
   );
 

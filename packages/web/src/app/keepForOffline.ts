@@ -1,4 +1,5 @@
 import { type Plan, picturesIn } from '@probe-trail/core/plan';
+import { askedNow } from '../device/askedFor';
 import { deviceNowMs } from '../device/clock';
 import { answersSince, forgetOldAnswers, keepAnswer } from '../device/keptAnswers';
 import { instrumentApi } from '../instrument/instrumentApi';
@@ -48,9 +49,10 @@ const keepPlans = (): AppThunk<Promise<void>> => async (dispatch) => {
     // A released version stays as it is: to read all of them with every page would hold up whoever types there.
     const brought = `brought/${versionPath(asked)}`;
     if (fresh.has(brought) && fresh.has(versionPath(asked))) continue;
+    const by = askedNow();
     const { data } = await dispatch(planApi.endpoints.planVersion.initiate(asked, once));
     // Asked for once, they lie on the device; what cannot be had is asked for again the next time.
-    if (data && (await hasPictures(data.document))) await keepAnswer(brought, null);
+    if (data && (await hasPictures(data.document))) await keepAnswer(brought, null, by);
   }
 };
 

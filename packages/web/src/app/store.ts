@@ -1,5 +1,6 @@
 import { configureStore, createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
 import { api, askAnew } from '../api/api';
+import { askedNow } from '../device/askedFor';
 import { deviceNowMs } from '../device/clock';
 import { whenFull } from '../device/keptTexts';
 import { jobEntriesSlice } from '../job/jobEntriesSlice';
@@ -64,5 +65,8 @@ store.subscribe(() => {
   if (logs === keptLogs) return;
   const changed = Object.entries(logs).filter(([trailId, log]) => keptLogs[trailId] !== log);
   keptLogs = logs;
-  void import('../trail/log/keptLogs').then(({ keepLog }) => changed.map(([trailId, log]) => keepLog(trailId, log)));
+  const asked = askedNow();
+  void import('../trail/log/keptLogs').then(({ keepLog }) =>
+    changed.map(([trailId, log]) => keepLog(trailId, log, asked)),
+  );
 });

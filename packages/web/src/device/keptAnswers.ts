@@ -1,11 +1,16 @@
+import { type AskedFor, forgetAsked, isStillHere } from './askedFor';
 import { deviceNowMs } from './clock';
 import { device, type KeptAnswer } from './database';
 
 // A shift is over after a day, a holiday after two weeks; what is older helps nobody.
 const longestMs = 14 * 24 * 3600_000;
 
-/** Keeps what a request was answered. Where the device has no room left, it is not kept, and that is all. */
-export async function keepAnswer(url: string, data: unknown): Promise<void> {
+/**
+ * Keeps what a request was answered, unless whoever asked has signed out since. Where the device has no room left, it is not kept, and that is
+ * all.
+ */
+export async function keepAnswer(url: string, data: unknown, asked: AskedFor): Promise<void> {
+  if (!isStillHere(asked)) return;
   const atMs = deviceNowMs();
   await device.answers.put({ url, data, atMs }).catch(() => undefined);
 }
@@ -28,6 +33,7 @@ export async function forgetOldAnswers(): Promise<void> {
 
 /** Whoever signs out leaves nothing to read behind. What waits to be sent stays. */
 export async function forgetAnswers(): Promise<void> {
+  forgetAsked();
   await Promise.all([device.answers.clear(), device.logs.clear(), forgetPictures()]);
 }
 

@@ -1,8 +1,10 @@
 import { type LocalLog, logFromKept, logToKeep } from '@probe-trail/core/trail';
+import { type AskedFor, isStillHere } from '../../device/askedFor';
 import { device } from '../../device/database';
 
-/** Keeps what the server has of a trail, so that it opens without a network as it stood. Without room it is not kept. */
-export async function keepLog(trailId: string, log: LocalLog): Promise<void> {
+/** Keeps what the server has of a trail, so that it opens without a network as it stood. Without room it is not kept, nor for somebody who has signed out. */
+export async function keepLog(trailId: string, log: LocalLog, asked: AskedFor): Promise<void> {
+  if (!isStillHere(asked)) return;
   await device.logs.put({ trailId, ...logToKeep(log) }).catch(() => undefined);
 }
 

@@ -1,0 +1,46 @@
+import { findEdges } from './edges.js';
+import { levelsOf } from './levels.js';
+import { measurePulses, type Pulses } from './measure.js';
+import { medianOf, type Signal } from './signal.js';
+
+/** What a control signal says: one that is switched on and off quickly to give a share of its supply. */
+export type ControlReading =
+  | {
+      readonly kind: 'switches';
+      readonly pulses: Pulses /** The share that is given: high, or low for a driver that switches to ground. */;
+      readonly given: number;
+    }
+  /** It does not go to and fro: it stands at a level, in the unit of the signal. */
+  | { readonly kind: 'stands'; readonly level: number };
+
+/** @param isLowActive whether the load is on while the signal is low @returns a sentence where its samples are too few */
+export function readControl(signal: Signal, isLowActive: boolean): ControlReading | string {
+  const edges = findEdges(signal);
+  const levels = levelsOf(signal);
+  if (!levels) return 'Nothing was taken.';
+  if (edges.times.length < 4)
+    return { kind: 'stands', level: medianOf(signal.samples.filter((one) => !Number.isNaN(one))) };
+  const pulses = measurePulses(signal, edges);
+  if (typeof pulses === 'string') return pulses;
+  return { kind: 'switches', pulses, given: isLowActive ? 1 - pulses.duty.value : pulses.duty.value };
+}
+
+/** A time in which a supply fell while something was switched on. */
+export interface SupplyDip {
+  readonly atMs: number;
+  /** The least that it came to, and by how much that is less than before, in its unit. */
+  readonly least: number;
+  readonly depth: number;
+}
+
+/** How far a supply falls behind its usual level. @returns `undefined` where nothing was taken */
+export function readSupplyDip({ samples, stepMs }: Signal): SupplyDip | undefined {
+  const there = samples.filter((one) => !Number.isNaN(one));
+  if (there.length === 0) return undefined;
+  const usual = medianOf(there);
+  let at = 0;
+  for (let index = 0; index < samples.length; index += 1)
+    if ((samples[index] ?? Number.NaN) < (samples[at] ?? Number.POSITIVE_INFINITY)) at = index;
+  const least = samples[at] ?? usual;
+  return { atMs: at * stepMs, least, depth: usual - least };
+}
