@@ -110,6 +110,7 @@ async function onTheScreen(bytes: Uint8Array): Promise<Measured[]> {
   const info = {
     name: 'A long drive',
     startedAtMs: 1_760_000_000_000,
+    kind: 'drive',
     lengthMs: rowCount * rowMs,
     channels: ['values'],
     markCount: 0,

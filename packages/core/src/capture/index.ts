@@ -11,6 +11,7 @@ export {
 export { captureToCsv } from './captureCsv.js';
 export { isCapture, readArrow, readCapture, writeCapture } from './captureFile.js';
 export { type ChannelChoice, correctCapture, probes } from './correctCapture.js';
+export { type Derivation, type Derived, deriveChannel } from './deriveChannel.js';
 export { readVcd } from './readVcd.js';
 export { readWav } from './readWav.js';
 export { layoutOfTable, type TableLayout } from './tableLayout.js';

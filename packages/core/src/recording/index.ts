@@ -2,7 +2,17 @@
 export { bestShift, type ValueRows } from './bestShift.js';
 export type { AccuracyOf } from './comparedRows.js';
 export { type DriveFacts, driveFacts } from './driveFacts.js';
-export { type Cell, cellBetween, cellsOf, makePyramid, type Pyramid } from './pyramid.js';
+export {
+  type Cell,
+  cellBetween,
+  cellsOf,
+  makePyramid,
+  type Pyramid,
+  type RowAt,
+  rowAtSteps,
+  rowAtTimes,
+  type Values,
+} from './pyramid.js';
 export { type ReadDrive, readDrive } from './readDrive.js';
 export {
   type Channel,
@@ -21,13 +31,16 @@ export {
   valueAt,
 } from './recording.js';
 export {
+  largestFile,
   largestPiece,
   largestRecording,
   type NewRecording,
   newRecordingSchema,
   type PieceQuery,
   pieceQuerySchema,
+  type RecordingKind,
   type RecordingListItem,
+  recordingKinds,
   recordingLengths,
   recordingParamsSchema,
   type StoredBytes,

@@ -1,16 +1,19 @@
 import { noValue, rowFrom } from './recording.js';
 
+/** The numbers of a channel, of a drive or of a capture. */
+export type Values = Float32Array | Float64Array;
+
 /** The least and the greatest of ever larger blocks of a channel, so that hours of it are drawn as quickly as seconds. */
 export interface Pyramid {
-  readonly values: Float64Array;
+  readonly values: Values;
   /** From blocks of `blockRows` rows up, each level with half as many blocks. */
   readonly levels: readonly Level[];
 }
 
 interface Level {
   readonly rows: number;
-  readonly least: Float64Array;
-  readonly most: Float64Array;
+  readonly least: Values;
+  readonly most: Values;
   /** 1 where the unit said somewhere in the block that it has no value. */
   readonly none: Uint8Array;
 }
@@ -25,39 +28,50 @@ export interface Cell {
   readonly hasNone: boolean;
 }
 
-export function makePyramid(values: Float64Array): Pyramid {
-  const levels: Level[] = [];
-  let below = levelOf(values.length, blockRows, (at) => summary(values, at * blockRows, (at + 1) * blockRows));
-  while (true) {
-    levels.push(below);
-    if (below.least.length <= 1) return { values, levels };
-    const { rows, least, most, none } = below;
-    const last = below;
-    below = levelOf(values.length, rows * 2, (at) => {
-      const second = Math.min(2 * at + 1, last.least.length - 1);
-      return {
-        least: lesser(least[2 * at] ?? Number.NaN, least[second] ?? Number.NaN),
-        most: greater(most[2 * at] ?? Number.NaN, most[second] ?? Number.NaN),
-        hasNone: none[2 * at] === 1 || none[second] === 1,
-      };
-    });
-  }
+export function makePyramid(values: Values): Pyramid {
+  const levels = [lowestLevel(values)];
+  for (let below = levels[0]; below && below.least.length > 1; below = levels.at(-1)) levels.push(levelAbove(below));
+  return { values, levels };
 }
 
-function levelOf(count: number, rows: number, cellAt: (at: number) => Cell): Level {
-  const blocks = Math.ceil(count / rows);
-  const level = { rows, least: new Float64Array(blocks), most: new Float64Array(blocks), none: new Uint8Array(blocks) };
-  for (let at = 0; at < blocks; at += 1) {
-    const { least, most, hasNone } = cellAt(at);
-    level.least[at] = least;
-    level.most[at] = most;
-    level.none[at] = hasNone ? 1 : 0;
+const emptyLevel = (values: Values, blocks: number, rows: number): Level => {
+  const make = () => (values instanceof Float32Array ? new Float32Array(blocks) : new Float64Array(blocks));
+  return { rows, least: make().fill(Number.NaN), most: make().fill(Number.NaN), none: new Uint8Array(blocks) };
+};
+
+/** Without an object for each block (benchmark “a capture is opened”). */
+function lowestLevel(values: Values): Level {
+  const level = emptyLevel(values, Math.ceil(values.length / blockRows), blockRows);
+  for (let at = 0; at < level.least.length; at += 1) {
+    let [least, most, hasNone] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, false];
+    const end = Math.min(values.length, (at + 1) * blockRows);
+    for (let row = at * blockRows; row < end; row += 1) {
+      const value = values[row] ?? Number.NaN;
+      if (value === noValue) hasNone = true;
+      else {
+        if (value < least) least = value;
+        if (value > most) most = value;
+      }
+    }
+    if (least <= most) [level.least[at], level.most[at]] = [least, most];
+    if (hasNone) level.none[at] = 1;
+  }
+  return level;
+}
+
+function levelAbove(below: Level): Level {
+  const level = emptyLevel(below.least, Math.ceil(below.least.length / 2), below.rows * 2);
+  for (let at = 0; at < level.least.length; at += 1) {
+    const [first, second] = [2 * at, Math.min(2 * at + 1, below.least.length - 1)];
+    level.least[at] = lesser(below.least[first] ?? Number.NaN, below.least[second] ?? Number.NaN);
+    level.most[at] = greater(below.most[first] ?? Number.NaN, below.most[second] ?? Number.NaN);
+    level.none[at] = below.none[first] === 1 || below.none[second] === 1 ? 1 : 0;
   }
   return level;
 }
 
 /** Of rows one by one; `NaN` where none has a value. */
-function summary(values: Float64Array, from: number, to: number): Cell {
+function summary(values: Values, from: number, to: number): Cell {
   let [least, most, hasNone] = [Number.NaN, Number.NaN, false];
   for (let row = from; row < to && row < values.length; row += 1) {
     const value = values[row] ?? Number.NaN;
@@ -101,21 +115,28 @@ export function cellBetween({ values, levels }: Pyramid, from: number, to: numbe
   return { least, most, hasNone };
 }
 
-/**
- * What is drawn of a channel between two times, in so many cells of equal length.
- * @param times of the rows, rising
- */
-export function cellsOf(
-  pyramid: Pyramid,
-  times: Float64Array,
-  fromMs: number,
-  toMs: number,
-  count: number,
-): readonly Cell[] {
+/** The first row at or after a time, in ms; as many as there are rows where all are before. */
+export type RowAt = (atMs: number) => number;
+
+/** For rows that have times of their own, rising. */
+export const rowAtTimes =
+  (times: Float64Array): RowAt =>
+  (atMs) =>
+    rowFrom(times, atMs);
+
+/** For rows in equal steps. */
+export const rowAtSteps =
+  (stepMs: number, count: number): RowAt =>
+  (atMs) =>
+    // A time that is a step comes out a hair beside it.
+    Math.min(count, Math.max(0, Math.ceil(atMs / stepMs - 1e-9)));
+
+/** What is drawn of a channel between two times, in so many cells of equal length. */
+export function cellsOf(pyramid: Pyramid, rowAt: RowAt, fromMs: number, toMs: number, count: number): readonly Cell[] {
   const cells: Cell[] = [];
-  let from = rowFrom(times, fromMs);
+  let from = rowAt(fromMs);
   for (let at = 1; at <= count; at += 1) {
-    const to = rowFrom(times, fromMs + ((toMs - fromMs) * at) / count);
+    const to = rowAt(fromMs + ((toMs - fromMs) * at) / count);
     cells.push(cellBetween(pyramid, from, to));
     from = to;
   }

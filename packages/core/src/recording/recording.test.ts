@@ -28,6 +28,7 @@ import {
   readRecording,
   recordingOf,
   recordingToCsv,
+  rowAtTimes,
   rowMs,
   type Stretch,
   sumOf,
@@ -237,7 +238,13 @@ describe('what is drawn of a channel', () => {
     assert(
       property(columns(1), integer({ min: 1, max: 40 }), (recording, count) => {
         const values = recording.channels[0]?.values ?? new Float64Array();
-        const cells = cellsOf(makePyramid(values), recording.times, 0, recording.times.length * rowMs, count);
+        const cells = cellsOf(
+          makePyramid(values),
+          rowAtTimes(recording.times),
+          0,
+          recording.times.length * rowMs,
+          count,
+        );
         expect(cells).to.have.length(count);
         const there = [...values].filter(Number.isFinite);
         expect(least(cells.map((one) => one.least).filter(Number.isFinite))).to.deep.equal(least(there));

@@ -146,6 +146,7 @@ async function loadDrive(
   const info = {
     name: drive.name,
     startedAtMs,
+    kind: 'drive' as const,
     lengthMs: lengthOf(recording),
     channels: recording.channels.map(({ name }) => name),
     markCount: recording.marks.length,

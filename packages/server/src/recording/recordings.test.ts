@@ -26,6 +26,7 @@ const bytes = Buffer.from(
 const idOf = (content: Buffer) => createHash('sha256').update(content).digest('hex');
 const recordingId = idOf(bytes);
 const info = {
+  kind: 'drive',
   name: 'Test drive',
   startedAtMs: 1000,
   lengthMs: 299_900,

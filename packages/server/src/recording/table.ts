@@ -1,3 +1,4 @@
+import type { RecordingKind } from '@probe-trail/core/recording';
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /** One row a recording of a job; the file is named by its SHA-256 in the data folder. */
@@ -6,8 +7,10 @@ export const recordingTable = sqliteTable(
   {
     recordingId: text('recording_id').notNull(),
     jobId: text('job_id').notNull(),
+    kind: text('kind').$type<RecordingKind>().notNull().default('drive'),
     name: text('name').notNull(),
     startedAtMs: integer('started_at_ms').notNull(),
+    // A capture may last for less than one: SQLite keeps fractions here too.
     lengthMs: integer('length_ms').notNull(),
     channels: text('channels', { mode: 'json' }).$type<string[]>().notNull(),
     markCount: integer('mark_count').notNull(),

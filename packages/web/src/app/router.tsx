@@ -39,6 +39,7 @@ const views: Readonly<Record<PageName, RouteObject>> = {
   newSheet: view(() => import('../codes/NewSheetPage'), 'NewSheetPage'),
   live: view(() => import('../live/LivePage'), 'LivePage'),
   importLog: view(() => import('../recording/ImportLogPage'), 'ImportLogPage'),
+  importCapture: view(() => import('../recording/ImportCapturePage'), 'ImportCapturePage'),
   recording: view(() => import('../recording/RecordingPage'), 'RecordingPage'),
   actuators: view(() => import('../actuator/ActuatorsPage'), 'ActuatorsPage'),
   watch: view(() => import('../live/WatchPage'), 'WatchPage'),

@@ -131,6 +131,16 @@ export class DeviceDatabase extends Dexie {
     this.version(10).upgrade((change) => change.table('answers').clear());
     // Nor what the watch counts, and what physics say of a part (plan format 10).
     this.version(11).upgrade((change) => change.table('answers').clear());
+    // Recordings say of which kind they are: those of before are of drives.
+    this.version(12).upgrade(async (change) => {
+      await change.table('answers').clear();
+      await change
+        .table<KeptRecording>('recordings')
+        .toCollection()
+        .modify((row, ref) => {
+          ref.value = { ...row, info: { ...row.info, kind: 'drive' } };
+        });
+    });
   }
 }
 

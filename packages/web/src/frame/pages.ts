@@ -31,6 +31,7 @@ export const pages = {
   live: { path: '/jobs/:jobId/live' },
   watch: { path: '/jobs/:jobId/watch' },
   importLog: { path: '/jobs/:jobId/recordings/new' },
+  importCapture: { path: '/jobs/:jobId/captures/new' },
   recording: { path: '/jobs/:jobId/recordings/:recordingId' },
   actuators: { path: '/jobs/:jobId/actuators' },
   planChoice: { path: '/jobs/:jobId/plans' },

@@ -1,15 +1,18 @@
 import { Checkbox } from '@mantine/core';
 import { formatPlain } from '@probe-trail/core/reading';
-import type { Between } from '@probe-trail/core/recording';
+import type { Between, ChannelInfo } from '@probe-trail/core/recording';
 import { memo, useEffect, useState } from 'react';
 import { colourOf } from './colourOf';
 import classes from './RecordingPage.module.css';
+import { sayInstant } from './sayInstant';
 import { sayLength } from './sayLength';
 import type { Across } from './TraceCharts';
 import type { OpenRecording } from './useRecording';
 
 interface TableProps {
   readonly open: OpenRecording;
+  /** Those of the recording, and those that were made of them. */
+  readonly channels: readonly ChannelInfo[];
   readonly hidden: readonly string[];
   readonly onToggle: (key: string) => void;
   readonly across: Across;
@@ -17,12 +20,12 @@ interface TableProps {
 
 /** What each value is at the cursor, and what it was between the two markers. Sixty rows are not drawn anew with each zoom (benchmark “frames a second while a recording is zoomed”). */
 export const ChannelTable = memo(function ChannelTable({
-  open,
+  open: { reader, stepMs },
+  channels,
   hidden,
   onToggle,
   across: { cursorMs, markers },
 }: TableProps) {
-  const { channels, reader } = open;
   const [a, b] = [markers.find(({ name }) => name === 'A'), markers.find(({ name }) => name === 'B')];
   const [at, setAt] = useState<readonly (number | undefined)[]>([]);
   const [between, setBetween] = useState<readonly (Between | undefined)[]>([]);
@@ -35,6 +38,7 @@ export const ChannelTable = memo(function ChannelTable({
       isOld = true;
     };
   }, [channels, reader, cursorMs, a, b]);
+  const sayTime = (ms: number) => (stepMs === null ? sayLength(ms) : sayInstant(ms, ms));
   const isBetween = a !== undefined && b !== undefined;
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: the table scrolls sideways, so the keyboard must reach it
@@ -43,10 +47,10 @@ export const ChannelTable = memo(function ChannelTable({
         <thead>
           <tr>
             <th scope="col">Value</th>
-            <th scope="col">{cursorMs === undefined ? 'Press a trace for a cursor' : `At ${sayLength(cursorMs)}`}</th>
+            <th scope="col">{cursorMs === undefined ? 'Press a trace for a cursor' : `At ${sayTime(cursorMs)}`}</th>
             {isBetween && (
               <>
-                <th scope="col">A to B, {sayLength(Math.abs(b.atMs - a.atMs))}</th>
+                <th scope="col">A to B, {sayTime(Math.abs(b.atMs - a.atMs))}</th>
                 <th scope="col">Mean</th>
                 <th scope="col">Min</th>
                 <th scope="col">Max</th>

@@ -29,7 +29,7 @@ export function DrivePicker({ jobId, sinceMs, recordingId, onPick, onFacts }: Pi
       isOld = true;
     };
   }, [open]);
-  const drives = data.filter(({ startedAtMs }) => startedAtMs >= sinceMs);
+  const drives = data.filter(({ kind, startedAtMs }) => kind === 'drive' && startedAtMs >= sinceMs);
   if (drives.length === 0) return null;
   return (
     <Select

@@ -1,7 +1,8 @@
 import { Group, Select } from '@mantine/core';
-import type { ChannelInfo } from '@probe-trail/core/recording';
+import type { ChannelInfo, RecordingKind } from '@probe-trail/core/recording';
 import { optionsOf } from '../fields/optionsOf';
 import { useRecordingsQuery } from './recordingApi';
+import { sayInstant } from './sayInstant';
 import { sayLength } from './sayLength';
 import { alignments, type Over } from './useOver';
 
@@ -10,15 +11,16 @@ interface PickerProps {
   readonly recordingId: string;
   /** The values of this recording. */
   readonly channels: readonly ChannelInfo[];
+  readonly kind: RecordingKind;
   readonly over: Over;
 }
 
 const alignmentOptions = optionsOf<keyof typeof alignments>(alignments);
 
 /** Chooses the recording that is laid over this one; it is drawn in dashes. */
-export function OverPicker({ jobId, recordingId, channels, over }: PickerProps) {
+export function OverPicker({ jobId, recordingId, channels, kind, over }: PickerProps) {
   const { data = [] } = useRecordingsQuery(jobId);
-  const others = data.filter((one) => one.recordingId !== recordingId);
+  const others = data.filter((one) => one.kind === kind && one.recordingId !== recordingId);
   const inBoth = channels.filter(({ key }) => over.channels.some((one) => one.key === key));
   const byValue = inBoth.map(({ key, name }) => ({ value: key, label: `by the course of ${name}` }));
   if (others.length === 0) return null;
@@ -31,7 +33,7 @@ export function OverPicker({ jobId, recordingId, channels, over }: PickerProps) 
         placeholder="none"
         data={others.map(({ recordingId: id, name, lengthMs }) => ({
           value: id,
-          label: `${name}, ${sayLength(lengthMs)}`,
+          label: `${name}, ${kind === 'drive' ? sayLength(lengthMs) : sayInstant(lengthMs, lengthMs)}`,
         }))}
         value={over.recordingId ?? null}
         onChange={(id) => over.choose(id ?? undefined)}
@@ -40,7 +42,7 @@ export function OverPicker({ jobId, recordingId, channels, over }: PickerProps) 
         <Select
           label="Aligned"
           size="md"
-          data={[...alignmentOptions, ...byValue]}
+          data={kind === 'drive' ? [...alignmentOptions, ...byValue] : alignmentOptions}
           value={over.alignment}
           onChange={(alignment) => alignment && over.align(alignment)}
         />

@@ -1,4 +1,6 @@
-import { Button, Group } from '@mantine/core';
+import { Button } from '@mantine/core';
+import type { Flag } from '@probe-trail/core/captureReading';
+import type { ChannelInfo } from '@probe-trail/core/recording';
 import { type CSSProperties, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { useKeptState } from '../device/keptState';
@@ -7,17 +9,22 @@ import { isListOf, isNullOr, isText } from '../device/shapes';
 import { Page } from '../frame/Page';
 import { Notice } from '../spec/Notice';
 import { saveFile } from '../ui/saveFile';
+import { sayCount } from '../ui/sayCount';
 import { Waiting } from '../ui/Waiting';
 import { ChannelTable } from './ChannelTable';
+import { DerivePanel } from './DerivePanel';
 import { FindPanel } from './FindPanel';
+import { MeasurePanel } from './MeasurePanel';
 import { OverPicker } from './OverPicker';
 import classes from './RecordingPage.module.css';
+import { sayInstant } from './sayInstant';
 import { sayLength } from './sayLength';
 import type { Across } from './TraceCharts';
 import { useGestures } from './useGestures';
 import { useDrawnChannels, useOver } from './useOver';
 import { type OpenRecording, useRecording } from './useRecording';
-import { moved, useView, zoomed } from './useView';
+import { moved, useView, type View, zoomed } from './useView';
+import { ViewBar } from './ViewBar';
 
 // The drawing library is large; the numbers stand before the lines.
 const TraceCharts = lazy(() => import('./TraceCharts'));
@@ -29,7 +36,7 @@ export function RecordingPage() {
   return (
     <Page
       isWide
-      title={open ? `Recording of ${sayLength(open.lengthMs)}` : 'Recording'}
+      title={open ? titleOf(open) : 'Recording'}
       actions={
         <>
           {open && <SaveAs open={open} jobId={jobId} recordingId={recordingId} />}
@@ -55,14 +62,14 @@ interface SaveProps {
 /** As a table for a spreadsheet, or as it is kept. */
 const SaveAs = ({ open, jobId, recordingId }: SaveProps) => (
   <>
-    <Button
-      variant="default"
-      onClick={() =>
-        void open.reader.csv().then((csv) => saveFile(new Blob([csv], { type: 'text/csv' }), 'recording.csv'))
-      }
-    >
+    <Button variant="default" onClick={() => void open.reader.csv().then((csv) => saveFile(csv, 'recording.csv'))}>
       CSV
     </Button>
+    {open.stepMs !== null && (
+      <Button variant="default" onClick={() => void open.reader.wav().then((wav) => saveFile(wav, 'capture.wav'))}>
+        WAV
+      </Button>
+    )}
     <Button
       variant="default"
       component="a"
@@ -82,16 +89,14 @@ const shownAtFirst = 8;
 const hiddenAtFirst = (channels: OpenRecording['channels']): readonly string[] =>
   channels.slice(shownAtFirst).map(({ key }) => key);
 const noMarkers: Across['markers'] = [];
+const noFlags: readonly Flag[] = [];
+const noneMade: readonly ChannelInfo[] = [];
 
-/** Its room from the start: what stands below must not move when the traces come. */
-const roomFor = (charts: number, height: number): CSSProperties & { '--chart-height': string } => ({
-  '--chart-height': `${height}px`,
-  minHeight: charts * height,
-});
+const titleOf = ({ stepMs, lengthMs }: OpenRecording): string =>
+  stepMs === null ? `Recording of ${sayLength(lengthMs)}` : `Capture of ${sayInstant(lengthMs, lengthMs)}`;
 
-function Opened({ open, jobId, recordingId }: SaveProps) {
-  const { channels, lengthMs, marks, startedAtMs } = open;
-  const { view, change } = useView(lengthMs);
+/** Which channels are drawn. */
+function useShown(channels: readonly ChannelInfo[]) {
   // Who hides a value hides it in the next recording too.
   const [chosen, setChosen] = useKeptState<readonly string[] | null>('recording-hidden', null, isNullOr(isKeys));
   const hidden = useMemo(() => chosen ?? hiddenAtFirst(channels), [chosen, channels]);
@@ -103,21 +108,44 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
       }),
     [channels, setChosen],
   );
+  const shown = useMemo(() => channels.filter(({ key }) => !hidden.includes(key)), [channels, hidden]);
+  return { hidden, shown, toggle };
+}
+
+/** Between both markers; `undefined` where there are not both. */
+function spanOf([a, b]: Across['markers']): View | undefined {
+  return a && b && { fromMs: Math.min(a.atMs, b.atMs), toMs: Math.max(a.atMs, b.atMs) };
+}
+
+/** Its room from the start: what stands below must not move when the traces come. */
+const roomFor = (charts: number, height: number): CSSProperties & { '--chart-height': string } => ({
+  '--chart-height': `${height}px`,
+  minHeight: charts * height,
+});
+
+function Opened({ open, jobId, recordingId }: SaveProps) {
+  const { lengthMs, stepMs, startedAtMs } = open;
+  const isCapture = stepMs !== null;
+  const { view, change } = useView(lengthMs, stepMs);
+  const [made, setMade] = useState(noneMade);
+  const [flags, setFlags] = useState(noFlags);
+  const channels = useMemo(() => [...open.channels, ...made], [open.channels, made]);
+  const marks = useMemo(() => [...open.marks, ...flags], [open.marks, flags]);
+  const { hidden, shown, toggle } = useShown(channels);
   const [isOneAxis, setIsOneAxis] = useState(false);
   const [isSameScale, setIsSameScale] = useState(false);
   const [cursorMs, setCursorMs] = useState<number | undefined>();
   const [markers, setMarkers] = useState(noMarkers);
-  const shown = useMemo(() => channels.filter(({ key }) => !hidden.includes(key)), [channels, hidden]);
   const over = useOver(jobId, open, view, shown);
-  const drawn = useDrawnChannels(open, shown, view, over);
+  const drawn = useDrawnChannels(open.reader, channels, shown, view, over);
   const board = useRef<HTMLDivElement>(null);
   const show = useCallback(
     (fromMs: number, toMs: number) => {
-      const around = Math.max(2000, (toMs - fromMs) / 2);
+      const around = Math.max(isCapture ? lengthMs / 20 : 2000, (toMs - fromMs) / 2);
       change(() => ({ fromMs: fromMs - around, toMs: toMs + around }));
       setCursorMs(fromMs);
     },
-    [change],
+    [change, isCapture, lengthMs],
   );
   const setMarker = (name: string, atMs: number | undefined) =>
     atMs !== undefined &&
@@ -128,60 +156,38 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
   useGestures(board, view, change, setCursorMs);
   useKeys({ change, mark: (name) => setMarker(name, cursorMs) });
   const across = useMemo(() => ({ cursorMs, markers, marks }), [cursorMs, markers, marks]);
+  const span = useMemo(() => spanOf(markers) ?? view, [markers, view]);
   return (
     <>
       <p className="soft">
-        <Moment atMs={startedAtMs} />, {channels.length} values. Drag to move, wheel or pinch to zoom; + − and the
-        arrows do it too.
+        <Moment atMs={startedAtMs} />, {sayCount(channels.length, isCapture ? 'channel' : 'value')}. Drag to move, wheel
+        or pinch to zoom; + − and the arrows do it too.
       </p>
-      <Group gap="sm" className={classes.bar}>
-        <Button
-          size="md"
-          variant="default"
-          onClick={() => change((last) => zoomed(last, (last.fromMs + last.toMs) / 2, 0.5))}
-        >
-          Nearer
-        </Button>
-        <Button
-          size="md"
-          variant="default"
-          onClick={() => change((last) => zoomed(last, (last.fromMs + last.toMs) / 2, 2))}
-        >
-          Further
-        </Button>
-        <Button size="md" variant="default" onClick={() => change(() => ({ fromMs: 0, toMs: lengthMs }))}>
-          All of it
-        </Button>
-        <Button
-          size="md"
-          variant={isOneAxis ? 'filled' : 'default'}
-          aria-pressed={isOneAxis}
-          onClick={() => setIsOneAxis((last) => !last)}
-        >
-          One axis
-        </Button>
-        <Button
-          size="md"
-          variant={isSameScale ? 'filled' : 'default'}
-          aria-pressed={isSameScale}
-          disabled={isOneAxis}
-          onClick={() => setIsSameScale((last) => !last)}
-        >
-          Scales alike
-        </Button>
-        <Button size="md" variant="default" disabled={cursorMs === undefined} onClick={() => setMarker('A', cursorMs)}>
-          Set A
-        </Button>
-        <Button size="md" variant="default" disabled={cursorMs === undefined} onClick={() => setMarker('B', cursorMs)}>
-          Set B
-        </Button>
+      <ViewBar
+        lengthMs={lengthMs}
+        change={change}
+        isOneAxis={isOneAxis}
+        onOneAxis={() => setIsOneAxis((last) => !last)}
+        isSameScale={isSameScale}
+        onSameScale={() => setIsSameScale((last) => !last)}
+        onMarker={cursorMs === undefined ? undefined : (name) => setMarker(name, cursorMs)}
+      >
         {marks.map(({ atMs, text }, index) => (
           <Button key={index} size="md" variant="default" onClick={() => show(atMs, atMs)}>
-            {text || `Mark ${index + 1}`}, {sayLength(atMs)}
+            {text || `Mark ${index + 1}`}, {isCapture ? sayInstant(atMs, lengthMs) : sayLength(atMs)}
           </Button>
         ))}
-      </Group>
-      <OverPicker jobId={jobId} recordingId={recordingId} channels={channels} over={over} />
+      </ViewBar>
+      <OverPicker
+        jobId={jobId}
+        recordingId={recordingId}
+        channels={channels}
+        kind={isCapture ? 'capture' : 'drive'}
+        over={over}
+      />
+      {isCapture && (
+        <DerivePanel open={open} channels={channels} onMade={(channel) => setMade((last) => [...last, channel])} />
+      )}
       <div
         className={classes.board}
         ref={board}
@@ -194,11 +200,22 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
             isOneAxis={isOneAxis}
             isSameScale={isSameScale}
             across={across}
+            stepMs={stepMs}
           />
         </Suspense>
       </div>
-      <ChannelTable open={open} hidden={hidden} onToggle={toggle} across={across} />
-      <FindPanel open={open} onShow={show} />
+      <ChannelTable open={open} channels={channels} hidden={hidden} onToggle={toggle} across={across} />
+      {isCapture ? (
+        <MeasurePanel
+          open={open}
+          channels={channels}
+          span={span}
+          isBetweenMarkers={markers.length === 2}
+          onFlags={setFlags}
+        />
+      ) : (
+        <FindPanel open={open} onShow={show} />
+      )}
     </>
   );
 }

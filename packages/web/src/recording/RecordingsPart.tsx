@@ -5,6 +5,7 @@ import { Part } from '../job/Part';
 import { useMay } from '../session/sessionApi';
 import { sayCount } from '../ui/sayCount';
 import { useRecordingsQuery } from './recordingApi';
+import { sayInstant } from './sayInstant';
 import { sayLength } from './sayLength';
 
 /** The recorded drives of a job. */
@@ -17,17 +18,35 @@ export function RecordingsPart({ jobId }: { readonly jobId: string }) {
     <Part title="Recordings">
       <ul>
         {data.map(
-          ({ recordingId, name, startedAtMs, lengthMs, channels, markCount, byteCount, storedBytes, addedBy }) => (
+          ({
+            recordingId,
+            kind,
+            name,
+            startedAtMs,
+            lengthMs,
+            channels,
+            markCount,
+            byteCount,
+            storedBytes,
+            addedBy,
+          }) => (
             <li key={recordingId}>
-              <Link to={`/jobs/${jobId}/recordings/${recordingId}`}>{name}</Link>: {sayLength(lengthMs)} of{' '}
-              {sayCount(channels.length, 'value')}, {sayCount(markCount, 'mark')}; {addedBy},{' '}
-              <Moment atMs={startedAtMs} />
+              <Link to={`/jobs/${jobId}/recordings/${recordingId}`}>{name}</Link>:{' '}
+              {kind === 'drive'
+                ? `${sayLength(lengthMs)} of ${sayCount(channels.length, 'value')}, ${sayCount(markCount, 'mark')}`
+                : `capture, ${sayInstant(lengthMs, lengthMs)} of ${sayCount(channels.length, 'channel')}`}
+              ; {addedBy}, <Moment atMs={startedAtMs} />
               {storedBytes < byteCount && ', on its way from the device'}
             </li>
           ),
         )}
       </ul>
-      {mayWork && <Link to={`/jobs/${jobId}/recordings/new`}>Import a log</Link>}
+      {mayWork && (
+        <>
+          <Link to={`/jobs/${jobId}/recordings/new`}>Import a log</Link>{' '}
+          <Link to={`/jobs/${jobId}/captures/new`}>Bring in a capture</Link>
+        </>
+      )}
     </Part>
   );
 }

@@ -1,7 +1,7 @@
 import { useComputedColorScheme } from '@mantine/core';
 import { useInViewport } from '@mantine/hooks';
 import { formatPlain } from '@probe-trail/core/reading';
-import type { Cell, ChannelInfo, Mark } from '@probe-trail/core/recording';
+import { type Cell, type ChannelInfo, gapMs, type Mark } from '@probe-trail/core/recording';
 import {
   Chart,
   type ChartData,
@@ -18,6 +18,7 @@ import '../ui/chartDefaults';
 import { tokenColour } from '../ui/tokenColour';
 import { colourOf } from './colourOf';
 import classes from './RecordingPage.module.css';
+import { sayInstant } from './sayInstant';
 import { sayLength } from './sayLength';
 import type { View } from './useView';
 
@@ -46,10 +47,12 @@ interface ChartsProps {
   /** Traces of one unit have one scale, each in its own chart. */
   readonly isSameScale: boolean;
   readonly across: Across;
+  /** Of a capture; `null` for a drive. */
+  readonly stepMs: number | null;
 }
 
 /** The traces one above the other, or all on one axis. */
-export default function TraceCharts({ drawn, view, isOneAxis, isSameScale, across }: ChartsProps) {
+export default function TraceCharts({ drawn, view, isOneAxis, isSameScale, across, stepMs }: ChartsProps) {
   const scales = isSameScale && !isOneAxis ? scalesOf(drawn) : noScales;
   const groups = isOneAxis ? [drawn] : drawn.map((one) => [one]);
   return groups.map((group, index) => (
@@ -60,6 +63,7 @@ export default function TraceCharts({ drawn, view, isOneAxis, isSameScale, acros
       across={across}
       scale={scales.get(group[0]?.unit ?? '')}
       hasTimes={index === groups.length - 1}
+      stepMs={stepMs}
     />
   ));
 }
@@ -71,6 +75,7 @@ interface ChartProps {
   /** From where to where the axis goes; `undefined`: as the trace needs. */
   readonly scale: Scale | undefined;
   readonly hasTimes: boolean;
+  readonly stepMs: number | null;
 }
 
 interface Scale {
@@ -104,14 +109,14 @@ function TraceChart(props: ChartProps) {
   );
 }
 
-const SeenChart = memo(function SeenChart({ group, view, across, scale, hasTimes }: ChartProps) {
+const SeenChart = memo(function SeenChart({ group, view, across, scale, hasTimes, stepMs }: ChartProps) {
   const [least, most] = [scale?.least, scale?.most];
   const scheme = useComputedColorScheme('light', { getInitialValueInEffect: false });
-  const data = useMemo(() => dataOf(group, view), [group, view, scheme]);
+  const data = useMemo(() => dataOf(group, view, stepMs), [group, view, stepMs, scheme]);
   const units = [...new Set(group.map(({ unit }) => unit))].join(', ');
   const options = useMemo(
-    () => optionsOf(view, units, hasTimes, across, least, most),
-    [view, units, hasTimes, across, least, most, scheme],
+    () => optionsOf({ view, units, hasTimes, across, stepMs, least, most }),
+    [view, units, hasTimes, across, stepMs, least, most, scheme],
   );
   return (
     <>
@@ -138,12 +143,18 @@ const SeenChart = memo(function SeenChart({ group, view, across, scale, hasTimes
  * Of each cell its least and its greatest, as two lines with what lies between filled: one line to and fro through all of them takes a
  * browser without a graphics card ten times as long (benchmark “frames a second while a recording is zoomed”).
  */
-function dataOf(group: readonly DrawnChannel[], { fromMs, toMs }: View): ChartData<'line', Point[]> {
+function dataOf(
+  group: readonly DrawnChannel[],
+  { fromMs, toMs }: View,
+  stepMs: number | null,
+): ChartData<'line', Point[]> {
+  // A value is not read in each cell when one looks closely; a sample is taken in each step.
+  const bridgedMs = stepMs === null ? gapMs : 1.5 * stepMs;
   return {
     datasets: group.flatMap(({ cells, over, colour }) => {
       const drawn = tokenColour(colourOf(colour));
       const band = (of: readonly Cell[], borderDash: number[]) => {
-        const points = pointsOf(of, fromMs, (toMs - fromMs) / Math.max(1, of.length));
+        const points = pointsOf(of, fromMs, (toMs - fromMs) / Math.max(1, of.length), bridgedMs);
         const line = { borderColor: drawn, borderWidth: 1.5, borderDash, pointRadius: 0, spanGaps: false };
         if (!isDense(of)) return [{ ...line, data: points.least }];
         return [
@@ -166,11 +177,13 @@ interface Point {
   readonly y: number;
 }
 
-// So long without a value is drawn over: a value is not read in each cell when one looks closely.
-const bridgedMs = 1500;
-
-/** Where a unit had no value, and where nothing was read for too long, both lines are broken. */
-function pointsOf(cells: readonly Cell[], fromMs: number, width: number): { least: Point[]; most: Point[] } {
+/** Where a unit had no value, and where nothing was read for too long, both lines are broken. @param bridgedMs so long without a value is drawn over */
+function pointsOf(
+  cells: readonly Cell[],
+  fromMs: number,
+  width: number,
+  bridgedMs: number,
+): { least: Point[]; most: Point[] } {
   const points = { least: [] as Point[], most: [] as Point[] };
   const add = (x: number, least: number, most: number) => {
     points.least.push({ x, y: least });
@@ -192,14 +205,17 @@ function pointsOf(cells: readonly Cell[], fromMs: number, width: number): { leas
 
 type AcrossOptions = ChartOptions<'line'> & { plugins: { across: Across } };
 
-function optionsOf(
-  { fromMs, toMs }: View,
-  units: string,
-  hasTimes: boolean,
-  across: Across,
-  least: number | undefined,
-  most: number | undefined,
-): AcrossOptions {
+interface Options {
+  readonly view: View;
+  readonly units: string;
+  readonly hasTimes: boolean;
+  readonly across: Across;
+  readonly stepMs: number | null;
+  readonly least: number | undefined;
+  readonly most: number | undefined;
+}
+
+function optionsOf({ view: { fromMs, toMs }, units, hasTimes, across, stepMs, least, most }: Options): AcrossOptions {
   const colour = tokenColour('--ink-soft');
   const grid = { color: tokenColour('--rule') };
   return {
@@ -228,7 +244,7 @@ function optionsOf(
           includeBounds: false,
           maxRotation: 0,
           autoSkipPadding: 24,
-          callback: (value) => sayLength(Number(value)),
+          callback: (value) => (stepMs === null ? sayLength(Number(value)) : sayInstant(Number(value), toMs - fromMs)),
         },
       },
       y: {

@@ -1,5 +1,3 @@
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex } from '@noble/hashes/utils.js';
 import { type NewRecording, type Recording, recordingLengths, recordingOf } from '@probe-trail/core/recording';
 import { cutText } from '@probe-trail/core/text';
 import { wrap } from 'comlink';
@@ -15,27 +13,29 @@ export async function keepRecording(jobId: string, name: string, recorded: Recor
   // By the server’s clock, as entries are.
   const recording = { ...recorded, startedAtMs: recorded.startedAtMs + clockOffsetMs() };
   const thread = new Worker(new URL('./recording.worker.ts', import.meta.url), { type: 'module' });
-  const bytes = new Uint8Array(await wrap<RecordingReader>(thread).write(recording));
+  const { recordingId, bytes } = await wrap<RecordingReader>(thread).write(recording);
   thread.terminate();
   const info = infoOf(name, {
+    kind: 'drive',
     bytes,
     startedAtMs: recording.startedAtMs,
     lengthMs: recording.times.at(-1) ?? 0,
     channels: recording.channels.map((channel) => channel.name),
     markCount: recording.marks.length,
   });
-  return keepWritten(jobId, info, bytes);
+  return keepWritten(jobId, info, recordingId, bytes);
 }
 
 /** What lists say of a recording. */
 export const infoOf = (
   name: string,
-  { bytes, startedAtMs, lengthMs, channels, markCount }: WrittenRecording,
+  { kind, bytes, startedAtMs, lengthMs, channels, markCount }: Omit<WrittenRecording, 'recordingId'>,
 ): NewRecording => ({
+  kind,
   // It is called by the complaint, which may be longer.
   name: cutText(name, recordingLengths.name ?? name.length),
   startedAtMs: Math.round(startedAtMs),
-  lengthMs: Math.round(lengthMs),
+  lengthMs: kind === 'drive' ? Math.round(lengthMs) : lengthMs,
   channels,
   markCount,
   byteCount: bytes.length,
@@ -45,9 +45,10 @@ export const infoOf = (
 export async function keepWritten(
   jobId: string,
   info: NewRecording,
+  recordingId: string,
   bytes: Uint8Array<ArrayBuffer>,
 ): Promise<KeptRecording> {
-  const kept = { recordingId: bytesToHex(sha256(bytes)), jobId, info, bytes, isSent: false };
+  const kept = { recordingId, jobId, info, bytes, isSent: false };
   await keepOnDevice(kept);
   return kept;
 }

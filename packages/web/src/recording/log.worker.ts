@@ -1,8 +1,15 @@
 import { type LaidOutLog, type LeftOut, type LogChoice, layoutOfLog, makeLogReading } from '@probe-trail/core/driveLog';
-import { lengthOf, type Recording, readRecording, writeRecording } from '@probe-trail/core/recording';
+import {
+  lengthOf,
+  type Recording,
+  type RecordingKind,
+  readRecording,
+  writeRecording,
+} from '@probe-trail/core/recording';
 import { failed, ok, type Result } from '@probe-trail/core/result';
 import { expose, transfer } from 'comlink';
 import { encodingOf } from '../ui/decodeText';
+import { fileIdOf } from './fileIdOf';
 
 /** What a file is, before anything is kept of it. */
 export type OpenedLog =
@@ -12,6 +19,8 @@ export type OpenedLog =
 
 /** A recording in its file, and what is known of it. */
 export interface WrittenRecording {
+  readonly kind: RecordingKind;
+  readonly recordingId: string;
   readonly bytes: Uint8Array<ArrayBuffer>;
   readonly startedAtMs: number;
   readonly lengthMs: number;
@@ -78,6 +87,8 @@ const given = (log: ImportedLog) => transfer(ok(log), [log.bytes.buffer]);
 const isArrow = (bytes: Uint8Array): boolean => new TextDecoder().decode(bytes.subarray(0, 6)) === 'ARROW1';
 
 const written = (recording: Recording, bytes: Uint8Array<ArrayBuffer>): WrittenRecording => ({
+  kind: 'drive',
+  recordingId: fileIdOf(bytes),
   bytes,
   startedAtMs: recording.startedAtMs,
   lengthMs: lengthOf(recording),

@@ -9,7 +9,7 @@ import { moved, withinWhole, zoomed } from './useView';
 const kept = (nth: number, isSent: boolean): KeptRecording => ({
   recordingId: `r${nth}`,
   jobId: 'j1',
-  info: { name: 'Drive', startedAtMs: nth, lengthMs: 1000, channels: [], markCount: 0, byteCount: 3 },
+  info: { kind: 'drive', name: 'Drive', startedAtMs: nth, lengthMs: 1000, channels: [], markCount: 0, byteCount: 3 },
   bytes: Uint8Array.of(1, 2, 3),
   isSent,
 });

@@ -1,4 +1,25 @@
 import {
+  type Capture,
+  captureLengthMs,
+  captureToCsv,
+  type Derivation,
+  deriveChannel,
+  isCapture,
+  readCapture,
+  sampleCount,
+  writeWav,
+} from '@probe-trail/core/capture';
+import {
+  type DetectorKind,
+  delayBetween,
+  type Fact,
+  type Finding,
+  type Known,
+  measureBetween,
+  readAs,
+} from '@probe-trail/core/captureReading';
+import {
+  type Between,
   bestShift,
   betweenMarkers,
   type Cell,
@@ -14,91 +35,220 @@ import {
   type Question,
   type ReadDrive,
   type Recording,
+  type RowAt,
   readDrive,
   readRecording,
   recordingToCsv,
+  rowAtSteps,
+  rowAtTimes,
   type Stretch,
   sumOf,
   type ValueRows,
+  type Values,
   valueAt,
   writeRecording,
 } from '@probe-trail/core/recording';
 import { failed, ok, type Result } from '@probe-trail/core/result';
 import type { DriveSpec } from '@probe-trail/core/spec';
+import { partOf, type Signal, sumUp } from '@probe-trail/core/waveform';
 import { expose, transfer } from 'comlink';
+import { fileIdOf } from './fileIdOf';
 
 /** What is known of an opened recording without its values. */
 export interface OpenedRecording {
   readonly startedAtMs: number;
   readonly lengthMs: number;
+  /** From one sample to the next; `null` for a drive, whose rows have times of their own. */
+  readonly stepMs: number | null;
   readonly channels: readonly ChannelInfo[];
   readonly marks: readonly Mark[];
 }
 
-let open: { readonly recording: Recording; readonly pyramids: Map<string, Pyramid> } | undefined;
+interface OpenFile {
+  readonly info: OpenedRecording;
+  readonly rowAt: RowAt;
+  readonly values: Map<string, Values>;
+  readonly pyramids: Map<string, Pyramid>;
+  /** What it is a recording of. */
+  readonly of: { readonly drive: Recording } | { readonly capture: Capture };
+}
 
-const channelOf = (key: string) => open?.recording.channels.find((channel) => channel.key === key);
+let open: OpenFile | undefined;
+
+const drive = (): Recording | undefined => (open && 'drive' in open.of ? open.of.drive : undefined);
+const channelOf = (key: string) => drive()?.channels.find((channel) => channel.key === key);
 
 /** Each pyramid is built when its channel is drawn for the first time. */
 function pyramidOf(key: string): Pyramid | undefined {
-  const channel = channelOf(key);
-  if (!open || !channel) return undefined;
-  const pyramid = open.pyramids.get(key) ?? makePyramid(channel.values);
+  const values = open?.values.get(key);
+  if (!open || !values) return undefined;
+  const pyramid = open.pyramids.get(key) ?? makePyramid(values);
   open.pyramids.set(key, pyramid);
   return pyramid;
 }
 
-/** A recording, away from the thread in which it is looked at. */
+const infosOf = (channels: readonly ChannelInfo[]): readonly ChannelInfo[] =>
+  channels.map(({ key, name, unitName, unit }) => ({ key, name, unitName, unit }));
+
+function openDrive(bytes: Uint8Array): Result<OpenFile, string> {
+  const read = readRecording(bytes);
+  if (!read.ok) return read;
+  const { startedAtMs, channels, marks, times } = read.value;
+  return ok({
+    info: { startedAtMs, lengthMs: lengthOf(read.value), stepMs: null, channels: infosOf(channels), marks },
+    rowAt: rowAtTimes(times),
+    values: new Map(channels.map(({ key, values }) => [key, values])),
+    pyramids: new Map(),
+    of: { drive: read.value },
+  });
+}
+
+function openCapture(bytes: Uint8Array): Result<OpenFile, string> {
+  const read = readCapture(bytes);
+  if (!read.ok) return read;
+  const { startedAtMs, channels, marks, stepMs } = read.value;
+  return ok({
+    info: { startedAtMs, lengthMs: captureLengthMs(read.value), stepMs, channels: infosOf(channels), marks },
+    rowAt: rowAtSteps(stepMs, sampleCount(read.value)),
+    values: new Map(channels.map(({ key, samples }) => [key, samples])),
+    pyramids: new Map(),
+    of: { capture: read.value },
+  });
+}
+
+/** A channel of a capture between two times. */
+function signalOf(
+  key: string,
+  fromMs: number,
+  toMs: number,
+): { readonly signal: Signal; readonly unit: string } | undefined {
+  const capture = open && 'capture' in open.of ? open.of.capture : undefined;
+  const channel = capture?.channels.find((one) => one.key === key);
+  if (!capture || !channel) return undefined;
+  return { signal: partOf({ samples: channel.samples, stepMs: capture.stepMs }, fromMs, toMs), unit: channel.unit };
+}
+
+/** Flags stand where they are in the whole. */
+const fromStart = (finding: Finding, fromMs: number): Finding => ({
+  ...finding,
+  flags: finding.flags.map(({ atMs, text }) => ({ atMs: atMs + fromMs, text })),
+});
+
+function betweenIn(key: string, aMs: number, bMs: number): Between | undefined {
+  const channel = channelOf(key);
+  const recording = drive();
+  if (recording && channel) return betweenMarkers(recording, channel, aMs, bMs);
+  const part = signalOf(key, aMs, bMs);
+  const sums = part && sumUp(part.signal);
+  if (!part || !sums) return undefined;
+  const there = part.signal.samples.filter((sample) => !Number.isNaN(sample));
+  const [first, last] = [there[0] ?? 0, there.at(-1) ?? 0];
+  const { count, min, mean, max, slope } = sums;
+  return {
+    count,
+    least: min.value,
+    mean: mean.value,
+    most: max.value,
+    first,
+    last,
+    difference: last - first,
+    rate: slope.value,
+  };
+}
+
+/** A drive or a capture, away from the thread in which it is looked at. */
 const recordingReader = {
   write: (recording: Recording) => {
-    const bytes = writeRecording(recording);
-    return transfer(bytes, [bytes.buffer]);
+    const bytes = new Uint8Array(writeRecording(recording));
+    return transfer({ recordingId: fileIdOf(bytes), bytes }, [bytes.buffer]);
   },
   open: (bytes: Uint8Array): Result<OpenedRecording, string> => {
-    const read = readRecording(bytes);
+    const read = isCapture(bytes) ? openCapture(bytes) : openDrive(bytes);
     if (!read.ok) return failed(read.problem);
-    const { startedAtMs, channels, marks } = read.value;
-    open = { recording: read.value, pyramids: new Map() };
-    const infos = channels.map(({ key, name, unitName, unit }) => ({ key, name, unitName, unit }));
-    return ok({ startedAtMs, lengthMs: lengthOf(read.value), channels: infos, marks });
+    open = read.value;
+    return ok(read.value.info);
   },
   /** What is drawn of some channels between two times, in so many cells each. */
   draw: (keys: readonly string[], fromMs: number, toMs: number, count: number): readonly (readonly Cell[])[] =>
     keys.map((key) => {
       const pyramid = pyramidOf(key);
-      return open && pyramid ? cellsOf(pyramid, open.recording.times, fromMs, toMs, count) : [];
+      return open && pyramid ? cellsOf(pyramid, open.rowAt, fromMs, toMs, count) : [];
     }),
   /** What some channels are at a moment; `undefined` where they have no value. */
   at: (keys: readonly string[], atMs: number) =>
-    keys.map((key) => {
-      const channel = channelOf(key);
-      return open && channel ? valueAt(open.recording, channel.values, atMs) : undefined;
+    keys.map((key): number | undefined => {
+      const [recording, channel] = [drive(), channelOf(key)];
+      if (recording && channel) return valueAt(recording, channel.values, atMs);
+      const sample = open?.values.get(key)?.[Math.round(atMs / (open.info.stepMs ?? 1))];
+      return sample === undefined || Number.isNaN(sample) ? undefined : sample;
     }),
-  between: (keys: readonly string[], aMs: number, bMs: number) =>
-    keys.map((key) => {
-      const channel = channelOf(key);
-      return open && channel ? betweenMarkers(open.recording, channel, aMs, bMs) : undefined;
-    }),
+  between: (keys: readonly string[], aMs: number, bMs: number) => keys.map((key) => betweenIn(key, aMs, bMs)),
   find: (question: Question): { readonly stretches: readonly Stretch[]; readonly sum: ReturnType<typeof sumOf> } => {
-    const found = open ? findStretches(open.recording, question) : [];
-    return { stretches: found, sum: sumOf(found, open ? lengthOf(open.recording) : 0) };
+    const recording = drive();
+    const found = recording ? findStretches(recording, question) : [];
+    return { stretches: found, sum: sumOf(found, recording ? lengthOf(recording) : 0) };
   },
-  drive: (): DriveFacts | undefined => open && driveFacts(open.recording),
+  drive: (): DriveFacts | undefined => {
+    const recording = drive();
+    return recording && driveFacts(recording);
+  },
   /** The rows of one value, for whoever holds another recording against this one. */
   rowsOf: (key: string): ValueRows | undefined => {
-    const channel = channelOf(key);
-    return open && channel && { times: open.recording.times, values: channel.values };
+    const [recording, channel] = [drive(), channelOf(key)];
+    return recording && channel && { times: recording.times, values: channel.values };
   },
   /** By how much the rows of another recording must be moved to lie best over this one by that value, in ms. */
   shiftOf: (key: string, rows: ValueRows): number | undefined => {
-    const channel = channelOf(key);
-    return open && channel && bestShift({ times: open.recording.times, values: channel.values }, rows);
+    const [recording, channel] = [drive(), channelOf(key)];
+    return recording && channel && bestShift({ times: recording.times, values: channel.values }, rows);
   },
   /** What it shows of limits over a drive. @param accuracies within how much the value of each key is known, in its unit */
-  readDrive: (spec: DriveSpec, accuracies: ReadonlyMap<string, number>): Result<ReadDrive, string> | undefined =>
-    open && readDrive(open.recording, spec, (key) => accuracies.get(key)),
-  csv: (): string => (open ? recordingToCsv(open.recording) : ''),
+  readDrive: (spec: DriveSpec, accuracies: ReadonlyMap<string, number>): Result<ReadDrive, string> | undefined => {
+    const recording = drive();
+    return recording && readDrive(recording, spec, (key) => accuracies.get(key));
+  },
+  /** What a channel of a capture comes to between two times. */
+  measure: (key: string, fromMs: number, toMs: number): Finding | undefined => {
+    const part = signalOf(key, fromMs, toMs);
+    return part && measureBetween(part.signal, part.unit);
+  },
+  /** By how much one channel of a capture is later than another. A sentence where that cannot be said. */
+  delay: (first: string, second: string, fromMs: number, toMs: number): readonly Fact[] | string | undefined => {
+    const [a, b] = [signalOf(first, fromMs, toMs), signalOf(second, fromMs, toMs)];
+    return a && b && delayBetween(a.signal, b.signal);
+  },
+  /** A channel of a capture as what it is. A sentence where it cannot be read so. */
+  readAs: (key: string, kind: DetectorKind, known: Known, fromMs: number, toMs: number): Finding | string => {
+    const part = signalOf(key, fromMs, toMs);
+    if (!part) return 'There is no such channel.';
+    const read = readAs(kind, part.signal, part.unit, known);
+    return typeof read === 'string' ? read : fromStart(read, Math.max(0, fromMs));
+  },
+  /** Adds a channel that is made of others. */
+  derive: (derivation: Derivation): Result<DerivedChannel, string> => {
+    if (!open || !('capture' in open.of)) return failed('Channels are made of those of a capture.');
+    const { capture } = open.of;
+    const made = deriveChannel(capture, derivation, `made${open.values.size}`);
+    if (!made.ok) return made;
+    const { channel, delayMs } = made.value;
+    open = { ...open, of: { capture: { ...capture, channels: [...capture.channels, channel] } } };
+    open.values.set(channel.key, channel.samples);
+    const [info] = infosOf([channel]);
+    return info ? ok({ info, delayMs }) : failed('There is no such channel.');
+  },
+  csv: (): Blob => {
+    if (!open) return new Blob();
+    const pieces = 'drive' in open.of ? [recordingToCsv(open.of.drive)] : [...captureToCsv(open.of.capture)];
+    return new Blob(pieces, { type: 'text/csv' });
+  },
+  wav: (): Blob => new Blob(open && 'capture' in open.of ? [writeWav(open.of.capture)] : [], { type: 'audio/wav' }),
 };
+
+/** A channel that was made, and by how much it is later. */
+export interface DerivedChannel {
+  readonly info: ChannelInfo;
+  readonly delayMs: number;
+}
 
 export type RecordingReader = typeof recordingReader;
 expose(recordingReader);

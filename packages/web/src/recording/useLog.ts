@@ -87,7 +87,7 @@ export function useLog(jobId: string): LogImport {
       return;
     }
     setDone({
-      kept: await keepWritten(jobId, info.value, read.bytes),
+      kept: await keepWritten(jobId, info.value, read.recordingId, read.bytes),
       broken: read.broken,
       misplaced: read.misplaced,
     });

@@ -88,7 +88,8 @@ const noCells = [] as const;
 
 /** What is drawn: each channel with what is laid over it, once both pictures are there. */
 export function useDrawnChannels(
-  { channels, reader }: OpenRecording,
+  reader: OpenRecording['reader'],
+  channels: readonly ChannelInfo[],
   shown: readonly ChannelInfo[],
   view: View,
   over: Over,

@@ -1,6 +1,6 @@
 import type { RecordingListItem } from '@probe-trail/core/recording';
 import type { Result } from '@probe-trail/core/result';
-import { type Remote, wrap } from 'comlink';
+import { type Remote, transfer, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import { device } from '../device/database';
 import { keepOnDevice } from './keepOnDevice';
@@ -41,7 +41,9 @@ export function useRecording(jobId: string, recordingId: string | undefined): Re
 }
 
 async function openIn(reader: Remote<RecordingReader>, jobId: string, recordingId: string): Promise<RecordingState> {
-  const read: Result<OpenedRecording, string> = await reader.open(await bytesOf(jobId, recordingId));
+  const bytes = await bytesOf(jobId, recordingId);
+  // Given over, not copied: a capture may have 400 MB.
+  const read: Result<OpenedRecording, string> = await reader.open(transfer(bytes, [bytes.buffer]));
   return read.ok ? { open: { ...read.value, reader }, problem: undefined } : { open: undefined, problem: read.problem };
 }
 

@@ -1,0 +1,1 @@
+ALTER TABLE `recording` ADD `kind` text DEFAULT 'drive' NOT NULL;

@@ -1,0 +1,194 @@
+import { Button, Checkbox, Group, NumberInput, Select } from '@mantine/core';
+import {
+  type DetectorKind,
+  detectors,
+  type Fact,
+  type Finding,
+  type Flag,
+  type Known,
+  nothingKnown,
+} from '@probe-trail/core/captureReading';
+import { formatPlain } from '@probe-trail/core/reading';
+import type { ChannelInfo } from '@probe-trail/core/recording';
+import { useEffect, useState } from 'react';
+import { optionsOf } from '../fields/optionsOf';
+import { Notice } from '../spec/Notice';
+import classes from './RecordingPage.module.css';
+import { sayInstant } from './sayInstant';
+import type { OpenRecording } from './useRecording';
+import type { View } from './useView';
+
+interface PanelProps {
+  readonly open: OpenRecording;
+  readonly channels: readonly ChannelInfo[];
+  /** Between the markers, or what is seen. */
+  readonly span: View;
+  readonly isBetweenMarkers: boolean;
+  readonly onFlags: (flags: readonly Flag[]) => void;
+}
+
+const kindOptions = optionsOf(
+  Object.fromEntries(Object.entries(detectors).map(([kind, { name }]) => [kind, name])) as Record<DetectorKind, string>,
+);
+
+const asked: Readonly<Record<Exclude<keyof Known, 'isLowActive'>, string>> = {
+  bars: 'Bars of the commutator',
+  volts: 'Voltage across it, in V',
+  teeth: 'Teeth a turn, with a gap',
+  gapTeeth: 'Teeth left out in the gap',
+  cylinders: 'Cylinders',
+  compressionRatio: 'Compression ratio',
+  nibbles: 'Data nibbles in a frame',
+};
+
+/** What a channel of a capture comes to between the markers, and what it says when it is read as what it is. */
+export function MeasurePanel({ open, channels, span, isBetweenMarkers, onFlags }: PanelProps) {
+  const [key, setKey] = useState(channels[0]?.key ?? '');
+  const where = isBetweenMarkers ? 'between A and B' : 'of what is seen';
+  return (
+    <section className={classes.find} aria-label="Measured">
+      <h2>Measured {where}</h2>
+      <Select
+        label="Channel"
+        size="md"
+        maw={420}
+        mb="sm"
+        data={channels.map(({ key: value, name }) => ({ value, label: name }))}
+        value={key}
+        onChange={(picked) => picked && setKey(picked)}
+      />
+      <Sums open={open} channel={key} span={span} />
+      <ReadAs key={key} open={open} channel={key} span={span} onFlags={onFlags} />
+    </section>
+  );
+}
+
+interface PartProps extends Pick<PanelProps, 'open' | 'span'> {
+  readonly channel: string;
+}
+
+// Who drags does not wait for what is measured.
+const calmMs = 150;
+
+function Sums({ open: { reader, lengthMs }, channel, span }: PartProps) {
+  const [finding, setFinding] = useState<Finding | undefined>();
+  useEffect(() => {
+    let isOld = false;
+    const timer = setTimeout(
+      () => void reader.measure(channel, span.fromMs, span.toMs).then((found) => isOld || setFinding(found)),
+      calmMs,
+    );
+    return () => {
+      isOld = true;
+      clearTimeout(timer);
+    };
+  }, [reader, channel, span]);
+  if (!finding) return null;
+  return (
+    <>
+      <p className="soft">
+        {sayInstant(span.fromMs, span.toMs - span.fromMs)} to{' '}
+        {sayInstant(Math.min(span.toMs, lengthMs), span.toMs - span.fromMs)}
+      </p>
+      <Notes notes={finding.notes} />
+      <Facts facts={finding.facts} />
+    </>
+  );
+}
+
+interface ReadAsProps extends PartProps {
+  readonly onFlags: PanelProps['onFlags'];
+}
+
+function ReadAs({ open: { reader }, channel, span, onFlags }: ReadAsProps) {
+  const [kind, setKind] = useState<DetectorKind | null>(null);
+  const [known, setKnown] = useState<Known>(nothingKnown);
+  const [found, setFound] = useState<Finding | string | undefined>();
+  const [isBusy, setIsBusy] = useState(false);
+  const asks: readonly (keyof Known)[] = kind === null ? [] : detectors[kind].asks;
+  const read = async () => {
+    if (kind === null) return;
+    setIsBusy(true);
+    const finding = await reader.readAs(channel, kind, known, span.fromMs, span.toMs);
+    setIsBusy(false);
+    setFound(finding);
+    onFlags(typeof finding === 'string' ? [] : finding.flags);
+  };
+  return (
+    <>
+      <h2>Read it as</h2>
+      <Group align="end" gap="sm">
+        <Select
+          label="What it is"
+          size="md"
+          placeholder="choose"
+          data={kindOptions}
+          value={kind}
+          onChange={(picked) => {
+            setKind(picked as DetectorKind | null);
+            setFound(undefined);
+          }}
+        />
+        {asks.map((name) =>
+          name === 'isLowActive' ? (
+            <Checkbox
+              key={name}
+              size="md"
+              mb={8}
+              label={kind === 'can' ? 'Low is dominant: CAN low' : 'On while low'}
+              checked={known.isLowActive}
+              onChange={(event) => setKnown({ ...known, isLowActive: event.currentTarget.checked })}
+            />
+          ) : (
+            <NumberInput
+              key={name}
+              label={asked[name]}
+              size="md"
+              min={0}
+              max={1000}
+              placeholder="not known"
+              value={known[name] ?? ''}
+              onChange={(typed) => setKnown({ ...known, [name]: typeof typed === 'number' ? typed : null })}
+            />
+          ),
+        )}
+        <Button size="md" disabled={kind === null} loading={isBusy} onClick={() => void read()}>
+          Read it
+        </Button>
+      </Group>
+      {typeof found === 'string' && <Notice kind="tooCloseToCall" title={found} />}
+      {found !== undefined && typeof found !== 'string' && (
+        <div role="status">
+          <Notes notes={found.notes} />
+          {found.sureness !== null && <p className="soft">How sure it is: {Math.round(found.sureness * 100)} %</p>}
+          <Facts facts={found.facts} />
+        </div>
+      )}
+    </>
+  );
+}
+
+const Notes = ({ notes }: { readonly notes: readonly string[] }) =>
+  notes.map((note, at) => (
+    <p key={at} className={classes.note}>
+      {note}
+    </p>
+  ));
+
+const Facts = ({ facts }: { readonly facts: readonly Fact[] }) => (
+  <dl className={classes.facts}>
+    {facts.map((one) => (
+      <div key={one.id}>
+        <dt>{one.name}</dt>
+        <dd>{sayFact(one)}</dd>
+      </div>
+    ))}
+  </dl>
+);
+
+/** A number with as many digits as its uncertainty leaves, and the uncertainty with two. */
+function sayFact({ value, uncertainty, unit }: Fact): string {
+  if (uncertainty === null || !(uncertainty > 0)) return `${formatPlain(Number(value.toPrecision(5)))} ${unit}`.trim();
+  const places = Math.min(9, Math.max(0, 1 - Math.floor(Math.log10(uncertainty))));
+  return `${formatPlain(Number(value.toFixed(places)))} ±${formatPlain(Number(uncertainty.toPrecision(2)))} ${unit}`.trim();
+}
