@@ -1,11 +1,12 @@
 import { createHash } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
+import { captureLengthMs, writeCapture } from '@probe-trail/core/capture';
 import { bulletinsFileSchema } from '@probe-trail/core/choosing';
 import type { JobEvent } from '@probe-trail/core/job';
 import { type DemoAccount, peopleFileSchema } from '@probe-trail/core/person';
 import { partCardSchema, readPlanFile, sayPlanFileProblem } from '@probe-trail/core/plan';
-import { lengthOf, writeRecording } from '@probe-trail/core/recording';
+import { lengthOf, type NewRecording, writeRecording } from '@probe-trail/core/recording';
 import { type Checked, sayFaults, validate } from '@probe-trail/core/schema';
 import { appendEventsSchema } from '@probe-trail/core/trail';
 import { lineSchema } from '@probe-trail/core/vehicle';
@@ -16,6 +17,7 @@ import { StartProblem } from '../db/openDatabase.js';
 import { hashPassword } from '../person/passwords.js';
 import { toPlanRows } from '../plan/planRows.js';
 import type { Services } from '../services/services.js';
+import { type DemoCapture, demoCaptures } from './demoCaptures.js';
 import { type DemoJob, demoInstrumentsSchema, demoJobSchema, demoVehiclesSchema } from './demoFiles.js';
 import { recordDrive } from './recordDrive.js';
 
@@ -44,6 +46,7 @@ export async function loadDemo(services: Services, folder: string, nowMs: number
   await loadVehicles(services, join(folder, 'vehicles.json'), nowMs);
   const rigs = await demoRigs(folder);
   for (const file of await filesIn(join(folder, 'jobs'))) await loadJob(services, rigs, file, nowMs);
+  for (const capture of demoCaptures) await loadCapture(services, capture, nowMs);
   for (const file of await filesIn(join(folder, 'trails')))
     await services.trails.append(basename(file, '.json'), await readEvents(file, nowMs));
 }
@@ -141,18 +144,47 @@ async function loadDrive(
   const rig = rigs.find((one) => one.rig.fleetNumber === vehicle?.fleetNumber)?.rig;
   if (!vehicle || !line || !rig) throw new StartProblem(`The vehicle of ${jobId} has no stand-in to be driven.`);
   const recording = recordDrive(vehicle.vin, rig, line, drive, startedAtMs);
-  const bytes = Buffer.from(writeRecording(recording));
-  const recordingId = createHash('sha256').update(bytes).digest('hex');
   const info = {
+    by: drive.by,
     name: drive.name,
     startedAtMs,
     kind: 'drive' as const,
     lengthMs: lengthOf(recording),
     channels: recording.channels.map(({ name }) => name),
     markCount: recording.marks.length,
-    byteCount: bytes.length,
   };
-  await recordings.put(jobId, recordingId, info, drive.by);
+  await keepFile(recordings, jobId, info, writeRecording(recording));
+}
+
+async function loadCapture({ recordings }: Services, demo: DemoCapture, nowMs: number): Promise<void> {
+  const capture = demo.make(nowMs - demo.minutesAgo * minuteMs);
+  const info = {
+    kind: 'capture' as const,
+    lengthMs: captureLengthMs(capture),
+    channels: capture.channels.map(({ name }) => name),
+    markCount: 0,
+  };
+  await keepFile(recordings, demo.jobId, { ...info, ...demo, startedAtMs: capture.startedAtMs }, writeCapture(capture));
+}
+
+async function keepFile(
+  recordings: Services['recordings'],
+  jobId: string,
+  {
+    by,
+    name,
+    startedAtMs,
+    kind,
+    lengthMs,
+    channels,
+    markCount,
+  }: Omit<NewRecording, 'byteCount'> & { readonly by: string },
+  file: Uint8Array,
+): Promise<void> {
+  const bytes = Buffer.from(file);
+  const recordingId = createHash('sha256').update(bytes).digest('hex');
+  const info = { name, startedAtMs, kind, lengthMs, channels, markCount, byteCount: bytes.length };
+  await recordings.put(jobId, recordingId, info, by);
   await recordings.addPiece(recordingId, 0, bytes, bytes.length);
 }
 

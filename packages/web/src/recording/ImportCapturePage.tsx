@@ -112,6 +112,7 @@ function Understood({ fileName, capture, isBusy, onKeep }: UnderstoodProps) {
         />
         <NumberInput
           label="From sample to sample, in ms"
+          size="md"
           min={1e-9}
           max={1e6}
           decimalScale={9}

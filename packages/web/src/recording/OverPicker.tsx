@@ -42,11 +42,12 @@ export function OverPicker({ jobId, recordingId, channels, kind, over }: PickerP
         <Select
           label="Aligned"
           size="md"
-          data={kind === 'drive' ? [...alignmentOptions, ...byValue] : alignmentOptions}
+          data={[...alignmentOptions, ...byValue]}
           value={over.alignment}
           onChange={(alignment) => alignment && over.align(alignment)}
         />
       )}
+      {over.said !== undefined && <p role="status">{over.said}</p>}
       {over.problem !== undefined && <p role="status">{over.problem}</p>}
     </Group>
   );

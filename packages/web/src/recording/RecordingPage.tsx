@@ -92,8 +92,8 @@ const noMarkers: Across['markers'] = [];
 const noFlags: readonly Flag[] = [];
 const noneMade: readonly ChannelInfo[] = [];
 
-const titleOf = ({ stepMs, lengthMs }: OpenRecording): string =>
-  stepMs === null ? `Recording of ${sayLength(lengthMs)}` : `Capture of ${sayInstant(lengthMs, lengthMs)}`;
+const titleOf = ({ name, stepMs, lengthMs }: OpenRecording): string =>
+  stepMs === null ? `Recording of ${sayLength(lengthMs)}` : `${name}, ${sayInstant(lengthMs, lengthMs)}`;
 
 /** Which channels are drawn. */
 function useShown(channels: readonly ChannelInfo[]) {
@@ -185,9 +185,6 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
         kind={isCapture ? 'capture' : 'drive'}
         over={over}
       />
-      {isCapture && (
-        <DerivePanel open={open} channels={channels} onMade={(channel) => setMade((last) => [...last, channel])} />
-      )}
       <div
         className={classes.board}
         ref={board}
@@ -206,13 +203,16 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
       </div>
       <ChannelTable open={open} channels={channels} hidden={hidden} onToggle={toggle} across={across} />
       {isCapture ? (
-        <MeasurePanel
-          open={open}
-          channels={channels}
-          span={span}
-          isBetweenMarkers={markers.length === 2}
-          onFlags={setFlags}
-        />
+        <>
+          <DerivePanel open={open} channels={channels} onMade={(channel) => setMade((last) => [...last, channel])} />
+          <MeasurePanel
+            open={open}
+            channels={channels}
+            span={span}
+            isBetweenMarkers={markers.length === 2}
+            onFlags={setFlags}
+          />
+        </>
       ) : (
         <FindPanel open={open} onShow={show} />
       )}

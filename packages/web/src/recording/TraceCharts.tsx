@@ -263,10 +263,15 @@ function optionsOf({ view: { fromMs, toMs }, units, hasTimes, across, stepMs, le
   };
 }
 
+// Room for a name, and how many stand below each other.
+const [namePx, nameRows] = [64, 4];
+
 /** The cursor, the two markers and the marks, as lines across the chart. */
 const acrossPlugin: Plugin<'line', Across> = {
   id: 'across',
   afterDatasetsDraw: ({ ctx, chartArea, scales }, _args, { cursorMs, markers, marks }) => {
+    // Where a name would stand in the one before it, it stands a line below.
+    let [lastX, row] = [Number.NEGATIVE_INFINITY, 0];
     const line = (atMs: number, colour: string, dash: number[], name = '') => {
       const x = scales.x?.getPixelForValue(atMs) ?? 0;
       if (x < chartArea.left || x > chartArea.right) return;
@@ -279,10 +284,12 @@ const acrossPlugin: Plugin<'line', Across> = {
       ctx.moveTo(x, chartArea.top);
       ctx.lineTo(x, chartArea.bottom);
       ctx.stroke();
-      ctx.fillText(name, x + 4, chartArea.top + 12);
+      row = x - lastX < namePx ? (row + 1) % nameRows : 0;
+      lastX = x;
+      ctx.fillText(name, x + 4, chartArea.top + 12 + row * 14);
       ctx.restore();
     };
-    for (const { atMs, text } of marks ?? []) line(atMs, '--mark', [2, 4], text);
+    for (const { atMs, text } of [...(marks ?? [])].sort((a, b) => a.atMs - b.atMs)) line(atMs, '--mark', [2, 4], text);
     for (const { name, atMs } of markers ?? []) line(atMs, '--ink', [], name);
     if (cursorMs !== undefined) line(cursorMs, '--ink-soft', [4, 3]);
   },

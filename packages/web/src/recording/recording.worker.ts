@@ -4,6 +4,7 @@ import {
   captureToCsv,
   type Derivation,
   deriveChannel,
+  fitReference,
   isCapture,
   readCapture,
   sampleCount,
@@ -63,6 +64,9 @@ export interface OpenedRecording {
   readonly channels: readonly ChannelInfo[];
   readonly marks: readonly Mark[];
 }
+
+// What a signal that is well may differ from another: a tenth of its range, and some samples early or late.
+const band = { share: 0.1, steps: 3 };
 
 interface OpenFile {
   readonly info: OpenedRecording;
@@ -202,6 +206,26 @@ const recordingReader = {
     const [recording, channel] = [drive(), channelOf(key)];
     return recording && channel && bestShift({ times: recording.times, values: channel.values }, rows);
   },
+  /** The samples of one channel of a capture, for whoever holds another capture against this one. */
+  samplesOf: (key: string): Signal | undefined => {
+    const part = signalOf(key, 0, Number.POSITIVE_INFINITY);
+    return part && { ...part.signal, samples: part.signal.samples.slice() };
+  },
+  /** How another capture lies over this one by a channel where it fits best. A sentence where it cannot be laid over it. */
+  fitOf: (key: string, reference: Signal): CaptureFit | string => {
+    const part = signalOf(key, 0, Number.POSITIVE_INFINITY);
+    if (!part) return 'There is no such channel.';
+    const { samples, stepMs } = part.signal;
+    if (Math.abs(reference.stepMs / stepMs - 1) > 1e-6)
+      return `They are sampled in other steps: ${stepMs} ms here, ${reference.stepMs} ms there.`;
+    const fit = fitReference(samples, reference.samples, band, false);
+    return {
+      shiftMs: fit.shift * stepMs,
+      correlation: fit.correlation,
+      shareOutside: fit.shareOutside,
+      firstOutsideMs: fit.firstOutside === null ? null : fit.firstOutside * stepMs,
+    };
+  },
   /** What it shows of limits over a drive. @param accuracies within how much the value of each key is known, in its unit */
   readDrive: (spec: DriveSpec, accuracies: ReadonlyMap<string, number>): Result<ReadDrive, string> | undefined => {
     const recording = drive();
@@ -243,6 +267,15 @@ const recordingReader = {
   },
   wav: (): Blob => new Blob(open && 'capture' in open.of ? [writeWav(open.of.capture)] : [], { type: 'audio/wav' }),
 };
+
+/** How another capture lies over this one. */
+export interface CaptureFit {
+  /** By how much the other one is moved to later. */
+  readonly shiftMs: number;
+  readonly correlation: number;
+  readonly shareOutside: number;
+  readonly firstOutsideMs: number | null;
+}
 
 /** A channel that was made, and by how much it is later. */
 export interface DerivedChannel {

@@ -1,5 +1,6 @@
 import type { ChannelInfo } from '@probe-trail/core/recording';
 import { useEffect, useMemo, useState } from 'react';
+import { sayInstant } from './sayInstant';
 import type { DrawnChannel } from './TraceCharts';
 import { type Drawn, useDrawn } from './useDrawn';
 import { type OpenRecording, useRecording } from './useRecording';
@@ -20,6 +21,8 @@ export interface Over {
   readonly channels: readonly ChannelInfo[];
   /** Why it cannot be laid over it so, in a sentence. */
   readonly problem: string | undefined;
+  /** How well it lies over it, in a sentence. */
+  readonly said: string | undefined;
   readonly drawn: Drawn | undefined;
 }
 
@@ -46,7 +49,16 @@ export function useOver(
   const unmarked =
     alignment === 'mark' && open && !isMarked ? 'One of the two has no mark: they begin together.' : undefined;
   const channels = open?.channels ?? noChannels;
-  return { recordingId, choose, alignment, align, channels, problem: problem ?? unmarked ?? byValue.problem, drawn };
+  return {
+    recordingId,
+    choose,
+    alignment,
+    align,
+    channels,
+    problem: problem ?? unmarked ?? byValue.problem,
+    said: byValue.said,
+    drawn,
+  };
 }
 
 const noChannels: readonly ChannelInfo[] = [];
@@ -54,6 +66,7 @@ const isByValue = (alignment: Alignment): boolean => !(alignment in alignments);
 
 interface Shift {
   readonly shiftMs: number | undefined;
+  readonly said?: string;
   readonly problem: string | undefined;
 }
 
@@ -65,6 +78,7 @@ function useShift(reader: OpenRecording['reader'], other: OpenRecording | undefi
     if (!other || key === undefined) return;
     let isOld = false;
     const find = async () => {
+      if (other.stepMs !== null) return lay(await fitOver(reader, other, key));
       const rows = await other.reader.rowsOf(key);
       const shiftMs = rows && (await reader.shiftOf(key, rows));
       if (isOld) return;
@@ -74,12 +88,24 @@ function useShift(reader: OpenRecording['reader'], other: OpenRecording | undefi
           shiftMs === undefined ? 'They do not lie over each other by that value: they begin together.' : undefined,
       });
     };
+    const lay = (next: Shift) => isOld || setShift(next);
     void find();
     return () => {
       isOld = true;
     };
   }, [reader, other, key]);
   return shift;
+}
+
+/** A capture is laid over another where it fits best. */
+async function fitOver(reader: OpenRecording['reader'], other: OpenRecording, key: string): Promise<Shift> {
+  const samples = await other.reader.samplesOf(key);
+  const fit = samples ? await reader.fitOf(key, samples) : 'The other one has no such channel.';
+  if (typeof fit === 'string') return { shiftMs: undefined, problem: fit };
+  const { shiftMs, correlation, shareOutside, firstOutsideMs } = fit;
+  const first = firstOutsideMs === null ? '' : `, for the first time at ${sayInstant(firstOutsideMs, firstOutsideMs)}`;
+  const said = `Moved by ${sayInstant(shiftMs, Math.abs(shiftMs))}, correlation ${correlation.toFixed(3)}; ${(shareOutside * 100).toFixed(1)} % lies further off than a tenth of its range${first}.`;
+  return { shiftMs: -shiftMs, problem: undefined, said };
 }
 
 const unmoved: Shift = { shiftMs: undefined, problem: undefined };

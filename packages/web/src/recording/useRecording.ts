@@ -8,6 +8,7 @@ import type { OpenedRecording, RecordingReader } from './recording.worker';
 
 /** A recording that is open, and the worker that reads it. */
 export interface OpenRecording extends OpenedRecording {
+  readonly name: string;
   readonly reader: Remote<RecordingReader>;
 }
 
@@ -41,15 +42,20 @@ export function useRecording(jobId: string, recordingId: string | undefined): Re
 }
 
 async function openIn(reader: Remote<RecordingReader>, jobId: string, recordingId: string): Promise<RecordingState> {
-  const bytes = await bytesOf(jobId, recordingId);
+  const { name, bytes } = await fileOf(jobId, recordingId);
   // Given over, not copied: a capture may have 400 MB.
   const read: Result<OpenedRecording, string> = await reader.open(transfer(bytes, [bytes.buffer]));
-  return read.ok ? { open: { ...read.value, reader }, problem: undefined } : { open: undefined, problem: read.problem };
+  return read.ok
+    ? { open: { ...read.value, name, reader }, problem: undefined }
+    : { open: undefined, problem: read.problem };
 }
 
-async function bytesOf(jobId: string, recordingId: string): Promise<Uint8Array<ArrayBuffer>> {
+async function fileOf(
+  jobId: string,
+  recordingId: string,
+): Promise<{ readonly name: string; readonly bytes: Uint8Array<ArrayBuffer> }> {
   const kept = await device.recordings.get(recordingId);
-  if (kept) return kept.bytes;
+  if (kept) return { name: kept.info.name, bytes: kept.bytes };
   const [file, list] = await Promise.all([
     fetch(`/api/jobs/${jobId}/recordings/${recordingId}`),
     fetch(`/api/jobs/${jobId}/recordings`),
@@ -62,7 +68,7 @@ async function bytesOf(jobId: string, recordingId: string): Promise<Uint8Array<A
     // Without room it is fetched again the next time.
     await keepOnDevice({ recordingId, jobId, info, bytes, isSent: true }).catch(() => undefined);
   }
-  return bytes;
+  return { name: found?.name ?? '', bytes };
 }
 
 const sayNotThere = (error: unknown): string =>

@@ -1,0 +1,122 @@
+import { mkdtemp, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { RecordingListItem } from '@probe-trail/core/recording';
+import { expect } from 'chai';
+import { aUser, choose, chooseFile, send, tablet, type User, until } from '../support/user.js';
+import { useWorld } from '../support/world.js';
+
+describe('captures', () => {
+  const world = useWorld();
+  let tobi: User;
+  let folder = '';
+
+  before(async () => {
+    tobi = await aUser(world.browser, world.server.url, 'tobi', tablet);
+    folder = await mkdtemp(join(tmpdir(), 'probe-trail-capture-'));
+  });
+
+  const capturesOf = async (job: string): Promise<readonly RecordingListItem[]> =>
+    ((await (await send(world.server.url, 'GET', `/api/jobs/${job}/recordings`)).json()) as RecordingListItem[]).filter(
+      ({ kind }) => kind === 'capture',
+    );
+  const openCapture = async (job: string, name: string) => {
+    const found = (await capturesOf(job)).find((one) => one.name === name);
+    await tobi.goTo(`/jobs/${job}/recordings/${found?.recordingId}`);
+    await tobi.see(name);
+  };
+
+  it('with decimal commas are brought in, put right with what the clamp divides by, and kept', async () => {
+    const rows = Array.from({ length: 4000 }, (_, at) => {
+      const volts = at > 400 && at < 3400 ? 0.5 + 0.1 * Math.sin(at / 10) : 0;
+      return [(at * 0.05).toFixed(2), volts.toFixed(4), '12,4'].join(';').replaceAll('.', ',');
+    });
+    const file = join(folder, 'bench motor.csv');
+    await writeFile(file, ['Bench 4', 'Time;Motor;Supply', '(ms);(V);(V)', ...rows, ''].join('\n'));
+    await tobi.goTo('/jobs/job-fg-06');
+    await tobi.click('Bring in a capture');
+    await chooseFile(tobi.page, () => tobi.click('Choose a file'), file);
+    await tobi.see('4000 samples in 200 ms.');
+    await choose(tobi, 'Probe or clamp', 'clamp of 100 mV/A');
+    await tobi.see('0 to 6 A');
+    await tobi.click('Keep it');
+    await tobi.see('Kept: 200 ms of 2 channels.');
+    await until(async () =>
+      (await capturesOf('job-fg-06')).some(
+        ({ name, storedBytes, byteCount }) => name === 'bench motor' && storedBytes === byteCount,
+      ),
+    );
+    await tobi.click('Open the capture');
+    await tobi.see('bench motor, 200 ms');
+    await tobi.see('peak to peak');
+  });
+
+  it('that are no table are refused with a sentence, and nothing is kept', async () => {
+    const before = (await capturesOf('job-fg-06')).length;
+    const file = join(folder, 'picture.csv');
+    await writeFile(file, '<svg xmlns="http://www.w3.org/2000/svg"><path d="M 1,2"/></svg>');
+    await tobi.goTo('/jobs/job-fg-06/captures/new');
+    await chooseFile(tobi.page, () => tobi.click('Choose a file'), file);
+    await tobi.see('This is a page or a drawing, not a table of samples.');
+    expect((await capturesOf('job-fg-06')).length).to.equal(before);
+  });
+
+  it('of four door motors name the one bar that is worn', async () => {
+    await openCapture('job-fg-01', 'Door motors, all four shutting');
+    await choose(tobi, 'Channel', 'rear door, front wing');
+    await choose(tobi, 'What it is', 'current of a motor');
+    await tobi.click('Read it');
+    await tobi.see('One bar differs');
+    await tobi.see('bars of the commutator');
+    await tobi.see('inrush, 4');
+    await choose(tobi, 'Channel', 'front door, rear wing');
+    await choose(tobi, 'What it is', 'current of a motor');
+    await tobi.click('Read it');
+    await tobi.see('peak of the inrush');
+    await tobi.missing('One bar differs');
+  });
+
+  it('of a contactor tell an armature that moves from one that is stuck, laid over each other', async () => {
+    await openCapture('job-fg-05', 'Ramp contactor, armature moves');
+    await choose(tobi, 'What it is', 'current of a coil');
+    await tobi.fill('Voltage across it, in V', '12.4');
+    await tobi.click('Read it');
+    await tobi.see('The armature moves');
+    await tobi.see('resistance');
+    const stuck = (await capturesOf('job-fg-05')).find(({ name }) => name === 'Ramp contactor, armature stuck');
+    await choose(tobi, 'Lay another over it, in dashes', `${stuck?.name}, 120 ms`);
+    await choose(tobi, 'Aligned', 'by the course of coil K41 86');
+    await tobi.see('lies further off than a tenth of its range');
+    await openCapture('job-fg-05', 'Ramp contactor, armature stuck');
+    await choose(tobi, 'What it is', 'current of a coil');
+    await tobi.click('Read it');
+    await tobi.see('the armature does not move');
+  });
+
+  it('say what a ring, a starter and a sensor line have, and what is not known yet', async () => {
+    await openCapture('job-fg-13-slip', 'Wheel ring rear left, turned by hand');
+    await choose(tobi, 'What it is', 'toothed ring');
+    await tobi.fill('Teeth a turn, with a gap', '48');
+    await tobi.click('Read it');
+    await tobi.see('is weak');
+    await openCapture('job-fg-02', 'Cranking, ignition off');
+    await choose(tobi, 'What it is', 'cranking current, compressions');
+    await tobi.click('Read it');
+    await tobi.see('Say how many cylinders the engine has.');
+    await tobi.fill('Cylinders', '4');
+    await tobi.click('Read it');
+    await tobi.see('in the order in which they come is weak');
+    await openCapture('job-fg-06', 'Rail pressure sensor, SENT');
+    await choose(tobi, 'What it is', 'SENT line');
+    await tobi.click('Read it');
+    await tobi.see('frames with a wrong checksum');
+  });
+
+  it('are shown filtered, and it is said by how much that comes later', async () => {
+    await openCapture('job-fg-09', 'Blower command');
+    await tobi.fill('Up to, in Hz', '100');
+    await tobi.click('Make it');
+    await tobi.see('blower control, below 100 Hz');
+    await tobi.see('The low pass makes it later by 2.25 ms.');
+  });
+});
