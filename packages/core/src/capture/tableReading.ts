@@ -12,7 +12,7 @@ export interface TableReading {
   readonly end: (startedAtMs: number) => Result<ReadCapture, string>;
 }
 
-const [lineFeed, carriageReturn, quote, space] = [10, 13, 34, 32];
+const [lineFeed, carriageReturn, space] = [10, 13, 32];
 const [zero, nine, plus, minus] = [48, 57, 43, 45];
 const [smallE, largeE] = [101, 69];
 // A line that is longer is none.
@@ -34,35 +34,32 @@ export function makeTableReading(layout: TableLayout): TableReading {
   );
   const text = new TextDecoder();
   const numbers = new Float64Array(columns.length);
+  const cell = new Float64Array(1);
   let [line, unread, rest] = [0, 0, new Uint8Array()];
 
-  const cellIn = (bytes: Uint8Array, from: number, to: number): number => {
-    let [at, end] = [from, to];
-    while (at < end && (bytes[at] === space || bytes[at] === quote)) at += 1;
-    while (end > at && (bytes[end - 1] === space || bytes[end - 1] === quote)) end -= 1;
-    if (at === end) return Number.NaN;
-    const quick = plainNumber(bytes, at, end, decimal);
-    if (!Number.isNaN(quick)) return quick;
-    const read = readEngineering(text.decode(bytes.subarray(at, end)), layout.decimal);
-    if (read === undefined) unread += 1;
+  /** What is no plain number, read as text: an empty cell is a gap, and one that says something else is counted. */
+  const readSlowly = (bytes: Uint8Array, from: number, to: number): number => {
+    const cell = text.decode(bytes.subarray(from, to)).replaceAll('"', '').trim();
+    const read = readEngineering(cell, layout.decimal);
+    if (read === undefined && cell !== '') unread += 1;
     return read ?? Number.NaN;
   };
   const takeLine = (bytes: Uint8Array, from: number, to: number): void => {
     line += 1;
     if (line <= firstRow || to === from) return;
     numbers.fill(Number.NaN);
-    let [at, place, isFilled] = [from, 0, false];
-    while (at <= to && place < places.length) {
+    let at = from;
+    let isFilled = false;
+    for (let place = 0; at <= to && place < places.length; place += 1) {
       if (isBlank) while (at < to && bytes[at] === space) at += 1;
-      let end = at;
-      while (end < to && bytes[end] !== delimiter) end += 1;
       const index = places[place] ?? -1;
+      const end = readCell(bytes, at, to, delimiter, decimal, cell);
       if (index >= 0) {
-        const number = cellIn(bytes, at, end);
+        const quick = cell[0] ?? Number.NaN;
+        const number = Number.isNaN(quick) && end > at ? readSlowly(bytes, at, end) : quick;
         numbers[index] = number;
         isFilled ||= !Number.isNaN(number);
       }
-      place += 1;
       at = end + 1;
     }
     if (isFilled) for (let index = 0; index < into.length; index += 1) into[index]?.add(numbers[index] ?? Number.NaN);
@@ -104,34 +101,67 @@ export function makeTableReading(layout: TableLayout): TableReading {
   };
 }
 
-/** A plain number such as −12.5e-3; not a number where anything else stands between the bytes. */
-function plainNumber(bytes: Uint8Array, from: number, to: number, decimal: number): number {
+/**
+ * Reads a cell that is a plain number such as −12.5e-3, in one pass.
+ * @param number is set to it; not a number where anything else stands in the cell
+ * @returns where the cell ends
+ */
+function readCell(
+  bytes: Uint8Array,
+  from: number,
+  to: number,
+  delimiter: number,
+  decimal: number,
+  number: Float64Array,
+): number {
   let at = from;
-  const isNegative = bytes[at] === minus;
-  if (isNegative || bytes[at] === plus) at += 1;
-  let [mantissa, digits, after] = [0, 0, -1];
-  for (; at < to; at += 1) {
-    const byte = bytes[at] ?? 0;
+  let byte = at < to ? (bytes[at] ?? 0) : delimiter;
+  const isNegative = byte === minus;
+  if (isNegative || byte === plus) {
+    at += 1;
+    byte = at < to ? (bytes[at] ?? 0) : delimiter;
+  }
+  let mantissa = 0;
+  let digits = 0;
+  let after = 0;
+  let isAfter = false;
+  for (;;) {
     if (byte >= zero && byte <= nine) {
       mantissa = mantissa * 10 + (byte - zero);
       digits += 1;
-      if (after >= 0) after += 1;
-    } else if (byte === decimal && after < 0) after = 0;
+      if (isAfter) after += 1;
+    } else if (byte === decimal && !isAfter && byte !== delimiter) isAfter = true;
     else break;
+    at += 1;
+    byte = at < to ? (bytes[at] ?? 0) : delimiter;
   }
-  // More digits than a number holds exactly are read the careful way.
-  if (digits === 0 || digits > 15) return Number.NaN;
-  let exponent = after > 0 ? -after : 0;
-  if (at < to) {
-    const byte = bytes[at] ?? 0;
-    if (byte !== smallE && byte !== largeE) return Number.NaN;
-    const said = wholeNumber(bytes, at + 1, to);
-    if (Number.isNaN(said)) return Number.NaN;
+  let exponent = -after;
+  let isPlain = digits > 0 && digits <= mostDigits;
+  if (isPlain && (byte === smallE || byte === largeE)) {
+    const end = cellEnd(bytes, at, to, delimiter);
+    const said = wholeNumber(bytes, at + 1, end);
+    isPlain = !Number.isNaN(said);
     exponent += said;
+    at = end;
+  } else if (byte !== delimiter || at > to) {
+    isPlain = false;
+    at = cellEnd(bytes, at, to, delimiter);
   }
-  if (exponent < -22 || exponent > 22) return Number.NaN;
-  const value = exponent < 0 ? mantissa / (powers[-exponent] ?? 1) : mantissa * (powers[exponent] ?? 1);
-  return isNegative ? -value : value;
+  if (!isPlain || exponent < -mostExponent || exponent > mostExponent) number[0] = Number.NaN;
+  else {
+    const value = exponent < 0 ? mantissa / (powers[-exponent] ?? 1) : mantissa * (powers[exponent] ?? 1);
+    number[0] = isNegative ? -value : value;
+  }
+  return at;
+}
+
+// So many digits a number holds exactly, and so many powers of ten; with more the text is read the careful way.
+const [mostDigits, mostExponent] = [15, 22];
+
+function cellEnd(bytes: Uint8Array, from: number, to: number, delimiter: number): number {
+  let at = from;
+  while (at < to && bytes[at] !== delimiter) at += 1;
+  return at;
 }
 
 function wholeNumber(bytes: Uint8Array, from: number, to: number): number {

@@ -114,7 +114,8 @@ function evenRowsOf({ unit, numbers }: NumberColumn, notes: string[]): EvenRows 
   const { kept, left } = risingRows(numbers);
   if (left > 0) notes.push(`${left} rows are left out, whose time runs backwards or cannot be read.`);
   const chosen = left > 0 ? numbers.filter((_, row) => kept[row] === 1) : numbers;
-  const times = Float64Array.from(chosen, (number) => number * (perUnit ?? msPerSecond));
+  const times = new Float64Array(chosen.length);
+  for (let row = 0; row < times.length; row += 1) times[row] = (chosen[row] ?? 0) * (perUnit ?? msPerSecond);
   const { stepMs, isEven } = evennessOf(times);
   return { times, kept: left > 0 ? kept : undefined, stepMs, isEven };
 }
@@ -137,18 +138,34 @@ function evennessOf(times: Float64Array): { readonly stepMs: number; readonly is
   const count = times.length;
   const first = times[0] ?? 0;
   const mean = count > 1 ? ((times[count - 1] ?? 0) - first) / (count - 1) : 0;
-  const steps = Float64Array.from(
-    { length: Math.max(0, count - 1) },
-    (_, row) => (times[row + 1] ?? 0) - (times[row] ?? 0),
-  );
+  const { shortest, repeats } = stepsOf(times);
   // Times that repeat are written more coarsely than they were taken.
-  const written = steps.reduce((least, step) => (step > 0 && step < least ? step : least), Number.POSITIVE_INFINITY);
-  const tolerance = steps.includes(0) ? Math.max(written, mean) * 1.01 : mean / 4;
-  const isEven = times.every((time, row) => Math.abs(time - first - row * mean) <= tolerance);
+  const tolerance = repeats ? Math.max(shortest, mean) * 1.01 : mean / 4;
   // Sums in a file are not exact; of a hundred million samples the last moves by a tenth of a step.
-  if (isEven) return { stepMs: Number(mean.toPrecision(9)), isEven };
+  if (furthestOff(times, first, mean) <= tolerance) return { stepMs: Number(mean.toPrecision(9)), isEven: true };
+  const steps = times.subarray(1).map((time, row) => time - (times[row] ?? 0));
   const sorted = steps.filter((step) => step > 0).sort();
-  return { stepMs: sorted[Math.floor(sorted.length / 2)] ?? 0, isEven };
+  return { stepMs: sorted[Math.floor(sorted.length / 2)] ?? 0, isEven: false };
+}
+
+/** The shortest step from one time to the next that is one, and whether some are none. */
+function stepsOf(times: Float64Array): { readonly shortest: number; readonly repeats: boolean } {
+  let shortest = Number.POSITIVE_INFINITY;
+  let repeats = false;
+  for (let row = 1; row < times.length; row += 1) {
+    const step = (times[row] ?? 0) - (times[row - 1] ?? 0);
+    if (step === 0) repeats = true;
+    else if (step < shortest) shortest = step;
+  }
+  return { shortest, repeats };
+}
+
+/** How far a time is from where equal steps put it, at most. */
+function furthestOff(times: Float64Array, first: number, step: number): number {
+  let furthest = 0;
+  for (let row = 0; row < times.length; row += 1)
+    furthest = Math.max(furthest, Math.abs((times[row] ?? 0) - first - row * step));
+  return furthest;
 }
 
 /** Samples at uneven times, drawn onto equal steps. @param gapMs longer without a sample is a gap */

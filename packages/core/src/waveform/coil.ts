@@ -1,6 +1,6 @@
 import { smooth } from './humps.js';
 import { fitRise, type Rise, riseAt } from './rise.js';
-import { blockMeans, type Measured, meanOf, medianOf, noiseOf, type Signal } from './signal.js';
+import { blockMeans, greatestOf, leastOf, type Measured, meanOf, medianOf, noiseOf, type Signal } from './signal.js';
 
 /** What the current of a coil says while it is switched on, such as that of a contactor or an injector. */
 export interface CoilReading {
@@ -27,13 +27,14 @@ const sureSigmas = 5;
  * @param volts across the coil while it is on; `null`: not known
  * @returns a sentence where no current rises
  */
-export function readCoil(signal: Signal, volts: number | null): CoilReading | string {
+export function readCoil(whole: Signal, volts: number | null): CoilReading | string {
+  const signal = thinned(whole);
   const { samples, stepMs } = signal;
   const noise = noiseOf(signal);
   const size = Math.max(1, Math.floor(samples.length / blocks));
   const means = blockMeans(samples, size);
   const there = means.filter((mean) => !Number.isNaN(mean));
-  const [least, high] = [Math.min(...there), Math.max(...there)];
+  const [least, high] = [leastOf(there), greatestOf(there)];
   // The least block of many is too low by what noise leaves of it.
   const low = medianOf(there.filter((mean) => mean <= least + 0.1 * (high - least)));
   if (there.length === 0 || !(high - low > Math.max(1e-9, (10 * noise) / Math.sqrt(size))))
@@ -83,7 +84,14 @@ export function readCoil(signal: Signal, volts: number | null): CoilReading | st
   };
 }
 
-const [blocks, leastSamples] = [200, 20];
+const [blocks, leastSamples, mostSamples] = [200, 20, 20_000];
+
+/** Means of so many samples that a whole capture has at most some thousands: an armature takes its time. */
+function thinned(signal: Signal): Signal {
+  const by = Math.ceil(signal.samples.length / mostSamples);
+  if (by <= 1) return signal;
+  return { samples: Float32Array.from(blockMeans(signal.samples, by)), stepMs: signal.stepMs * by };
+}
 
 interface Start {
   /** In samples. */
@@ -138,10 +146,10 @@ function dipOf(on: Float64Array, noise: number, guess: Rise) {
     return off;
   };
   const first = offOf(fitRise(rising, guess, () => true));
-  const limit = Math.max(2.5 * sigma, 0.3 * Math.max(...first.map((one) => -one)));
+  const limit = Math.max(2.5 * sigma, -0.3 * leastOf(first));
   const off = offOf(fitRise(rising, guess, (at) => (first[at] ?? 0) > -limit));
   // What is smoothed at its ends has fewer samples.
   const inner = off.subarray(Math.floor(width / 2), Math.max(1, off.length - Math.floor(width / 2)));
-  const depth = -Math.min(0, ...inner);
+  const depth = -Math.min(0, leastOf(inner));
   return { dip: { depth, at: inner.indexOf(-depth) + Math.floor(width / 2) }, sigma };
 }

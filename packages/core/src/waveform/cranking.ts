@@ -1,6 +1,6 @@
 import { foldedHeights, humpsPerSecond } from './bars.js';
 import { followHumps, type Humps, pointsOfHump } from './humps.js';
-import { blockMeans, type Measured, medianOf, partOf, type Signal } from './signal.js';
+import { blockMeans, greatestOf, type Measured, medianOf, partOf, type Signal } from './signal.js';
 import { powerOfTwo, strongestLine } from './spectrum.js';
 
 /** What the current of a starter says of the compressions of an engine. */
@@ -41,7 +41,7 @@ export function readCranking(signal: Signal, cylinders: number): CrankingReading
   const blockMs = 5;
   const size = Math.max(1, Math.round(blockMs / signal.stepMs));
   const means = blockMeans(signal.samples, size);
-  const most = Math.max(...means);
+  const most = greatestOf(means);
   const usual = medianOf(means.filter((mean) => mean > 0.1 * most));
   // From where the first rush is over to where it is let go.
   const first = means.findIndex(

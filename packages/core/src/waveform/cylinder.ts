@@ -1,6 +1,6 @@
 import { findEdges } from './edges.js';
 import { smooth } from './humps.js';
-import { type Measured, medianOf, noiseOf, type Signal } from './signal.js';
+import { greatestOf, type Measured, medianOf, noiseOf, type Signal } from './signal.js';
 
 /** What the pressure in a cylinder says over its cycles of 720°, turned without ignition. 0° is the compression top. */
 export interface CylinderReading {
@@ -91,7 +91,7 @@ function topsOf({ samples, stepMs }: Signal, times: Float64Array, rising: Uint8A
     const [from, to] = [Math.ceil((times[at] ?? 0) / stepMs), Math.floor((times[at + 1] ?? 0) / stepMs)];
     const smoothed = Float64Array.from(samples.subarray(from, to + 1));
     smooth(smoothed, Math.max(1, Math.round(smoothed.length / 20) | 1));
-    const most = Math.max(...smoothed);
+    const most = greatestOf(smoothed);
     const base = Math.min(smoothed[0] ?? 0, smoothed.at(-1) ?? 0);
     const middles = [0.5, 0.6, 0.7, 0.8].flatMap((share) => {
       const level = base + share * (most - base);

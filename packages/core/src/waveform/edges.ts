@@ -1,5 +1,4 @@
-import { rangeOf } from './levels.js';
-import { noiseOf, type Signal } from './signal.js';
+import { momentsOf, noiseOf, type Signal } from './signal.js';
 
 /** Where a signal goes through the middle between a low and the high that follows it, or the other way. */
 export interface Edges {
@@ -30,59 +29,84 @@ const [waveReach, waveTurn] = [5, 0.3];
 export function findEdges(signal: Signal): Edges {
   const { samples, stepMs } = signal;
   const noise = noiseOf(signal);
-  const range = rangeOf(samples);
   const found = makeEdges();
-  if (!range || range[1] === range[0]) return found.end(noise);
-  const whole = range[1] - range[0];
+  const { count, sum, squares, least, most } = momentsOf(samples);
+  const whole = most - least;
+  if (!(whole > 0)) return found.end(noise);
   // So many samples of normal noise reach √(2 ln n) of its standard deviations to either side.
   const noiseTurn = (2 * Math.sqrt(2 * Math.log(samples.length)) + 1) * noise;
   // What is sampled coarsely looks noisier than it is; but noise alone has far ends, and a wave has none.
-  const mostTurn = whole < waveReach * deviationOf(samples) ? waveTurn * whole : Number.POSITIVE_INFINITY;
+  const deviation = Math.sqrt(Math.max(0, squares / count - (sum / count) ** 2));
+  const mostTurn = whole < waveReach * deviation ? waveTurn * whole : Number.POSITIVE_INFINITY;
   const leastTurn = Math.max(Math.min(noiseTurn, mostTurn), leastShare * whole);
-  let [swing, turn] = [0, leastTurn];
-  // Until the first turn it is not known whether the signal rises or falls.
-  let [isUp, isKnown] = [true, false];
-  let [least, leastAt, most, mostAt] = [Number.POSITIVE_INFINITY, 0, Number.NEGATIVE_INFINITY, 0];
-  let [valley, valleyAt, peak, peakAt] = [0, -1, 0, -1];
-  const close = (low: number, high: number, from: number, to: number, isRising: boolean) => {
-    const at = crossing(samples, from, to, (low + high) / 2, isRising);
-    found.add(at * stepMs, isRising, low, high);
+  let swing = 0;
+  let turn = leastTurn;
+  const close = (from: TurningPoint, to: TurningPoint) => {
+    const isRising = to.value > from.value;
+    const [low, high] = isRising ? [from.value, to.value] : [to.value, from.value];
+    found.add(crossing(samples, from.at, to.at, (low + high) / 2, isRising) * stepMs, isRising, low, high);
     const off = high - low - swing;
     swing += (off > 0 ? rise : fall) * off;
     turn = Math.max(turnShare * swing, leastTurn);
   };
-  for (let at = 0; at < samples.length; at += 1) {
-    const sample = samples[at] ?? Number.NaN;
-    if (sample > most) [most, mostAt] = [sample, at];
-    if (sample < least) [least, leastAt] = [sample, at];
-    if ((isUp || !isKnown) && sample < most - turn) {
-      [peak, peakAt] = [most, mostAt];
-      // What rises from the very beginning has its first low there.
-      if (!isKnown && leastAt < mostAt && most - least > turn) [valley, valleyAt] = [least, leastAt];
-      if (valleyAt >= 0) close(valley, peak, valleyAt, peakAt, true);
-      [isUp, isKnown, least, leastAt] = [false, true, sample, at];
-    } else if ((!isUp || !isKnown) && sample > least + turn) {
-      [valley, valleyAt] = [least, leastAt];
-      if (!isKnown && mostAt < leastAt && most - least > turn) [peak, peakAt] = [most, mostAt];
-      if (peakAt >= 0) close(valley, peak, peakAt, valleyAt, false);
-      [isUp, isKnown, most, mostAt] = [true, true, sample, at];
-    }
+  // Until the first turn it is not known whether the signal rises or falls.
+  const [down, up] = [seekTurn(samples, 0, 1, turn), seekTurn(samples, 0, -1, turn)];
+  if (down.passedAt === up.passedAt) return found.end(noise);
+  let sign = down.passedAt < up.passedAt ? 1 : -1;
+  let last = sign > 0 ? down : up;
+  while (last.passedAt < samples.length) {
+    sign = -sign;
+    const next = seekTurn(samples, last.passedAt, sign, turn);
+    // The last edge has no turn behind it.
+    if (next.passedAt < samples.length || Math.abs(next.value - last.value) > turn) close(last, next);
+    last = next;
   }
-  // The last edge has no turn behind it.
-  if (isKnown && isUp && most - valley > turn) close(valley, most, valleyAt, mostAt, true);
-  else if (isKnown && !isUp && peak - least > turn) close(least, peak, peakAt, leastAt, false);
   return found.end(noise);
 }
 
-function deviationOf(samples: Float32Array): number {
-  let [count, sum, squares] = [0, 0, 0];
-  for (const sample of samples) {
-    if (Number.isNaN(sample)) continue;
-    count += 1;
-    sum += sample;
-    squares += sample * sample;
+interface TurningPoint {
+  readonly value: number;
+  readonly at: number;
+  /** Where the signal has gone back by a turn; the number of samples where it does not. */
+  readonly passedAt: number;
+}
+
+const seekBlock = 4096;
+
+/** The next crest from a sample on, or with the sign −1 the next trough. In blocks, see `inBlocks`. */
+function seekTurn(samples: Float32Array, from: number, sign: number, turn: number): TurningPoint {
+  const crest = new Float64Array([Number.NEGATIVE_INFINITY, from]);
+  let at = from;
+  while (at < samples.length) {
+    const to = Math.min(samples.length, at + seekBlock);
+    at = climb(samples, at, to, sign, turn, crest);
+    if (at < to) break;
   }
-  return Math.sqrt(Math.max(0, squares / count - (sum / count) ** 2));
+  return { value: sign * (crest[0] ?? 0), at: crest[1] ?? from, passedAt: at };
+}
+
+/** @param crest the greatest so far and where it is, which are written @returns where it has gone back, or the end of the block */
+function climb(
+  samples: Float32Array,
+  from: number,
+  to: number,
+  sign: number,
+  turn: number,
+  crest: Float64Array,
+): number {
+  let most = crest[0] ?? 0;
+  let mostAt = crest[1] ?? 0;
+  let at = from;
+  for (; at < to; at += 1) {
+    const value = sign * (samples[at] ?? Number.NaN);
+    if (value > most) {
+      most = value;
+      mostAt = at;
+    } else if (value < most - turn) break;
+  }
+  crest[0] = most;
+  crest[1] = mostAt;
+  return at;
 }
 
 /** Where samples go through a level between two of them, in samples. */

@@ -1,4 +1,4 @@
-import type { Signal } from './signal.js';
+import { meanWithin, type Signal } from './signal.js';
 
 /** A signal that comes again and again, seen over its own phase: so many points for each hump, whatever its speed. */
 export interface Humps {
@@ -21,7 +21,7 @@ const periods = 6;
 export function followHumps({ samples, stepMs }: Signal, hz: number): Humps {
   const count = samples.length;
   const perSample = (hz * stepMs) / 1000;
-  const mean = meanWithin(samples);
+  const mean = meanWithin(samples, 0, count);
   const [real, imaginary] = [new Float64Array(count), new Float64Array(count)];
   for (let at = 0; at < count; at += 1) {
     const angle = 2 * Math.PI * ((perSample * at) % 1);
@@ -43,16 +43,6 @@ export function followHumps({ samples, stepMs }: Signal, hz: number): Humps {
     phase[at] = perSample * at + angle + turns;
   }
   return drawnOverPhase(samples, phase, stepMs);
-}
-
-function meanWithin(samples: Float32Array): number {
-  let [sum, count] = [0, 0];
-  for (const sample of samples)
-    if (!Number.isNaN(sample)) {
-      sum += sample;
-      count += 1;
-    }
-  return count > 0 ? sum / count : 0;
 }
 
 /** The mean over a width, twice, in place; at the ends over what there is. */

@@ -1,4 +1,4 @@
-import type { Signal } from './signal.js';
+import { inBlocks, momentsOf, type Signal } from './signal.js';
 
 /** The two levels between which a signal goes. */
 export interface Levels {
@@ -15,34 +15,24 @@ const bins = 256;
  * @returns `undefined` where there is no sample
  */
 export function levelsOf({ samples }: Signal): Levels | undefined {
-  const range = rangeOf(samples);
-  if (!range) return undefined;
-  const [least, most] = range;
+  const { count, least, most } = momentsOf(samples);
+  if (count === 0) return undefined;
   if (most === least) return { low: least, high: most, share: 1 };
   const counts = new Uint32Array(bins);
   const sums = new Float64Array(bins);
   const scale = (bins - 1e-6) / (most - least);
-  let all = 0;
-  for (const sample of samples) {
-    if (Number.isNaN(sample)) continue;
-    const bin = Math.floor((sample - least) * scale);
-    counts[bin] = (counts[bin] ?? 0) + 1;
-    sums[bin] = (sums[bin] ?? 0) + sample;
-    all += 1;
-  }
+  inBlocks(samples.length, (from, to) => {
+    for (let at = from; at < to; at += 1) {
+      const sample = samples[at] ?? Number.NaN;
+      if (Number.isNaN(sample)) continue;
+      const bin = ((sample - least) * scale) | 0;
+      counts[bin] = (counts[bin] ?? 0) + 1;
+      sums[bin] = (sums[bin] ?? 0) + sample;
+    }
+  });
   const low = modeIn(counts, sums, 0, bins / 2);
   const high = modeIn(counts, sums, bins / 2, bins);
-  return { low: low.level, high: high.level, share: (low.count + high.count) / all };
-}
-
-export function rangeOf(samples: Float32Array): readonly [number, number] | undefined {
-  let [least, most] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-  for (let at = 0; at < samples.length; at += 1) {
-    const sample = samples[at] ?? Number.NaN;
-    if (sample < least) least = sample;
-    if (sample > most) most = sample;
-  }
-  return least <= most ? [least, most] : undefined;
+  return { low: low.level, high: high.level, share: (low.count + high.count) / count };
 }
 
 // A level with noise is spread over some bins.

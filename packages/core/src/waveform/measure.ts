@@ -1,6 +1,6 @@
 import { type Edges, fallingTimes, findEdges, risingTimes } from './edges.js';
 import { levelsOf } from './levels.js';
-import { lengthMs, type Measured, medianOf, noiseOf, type Signal } from './signal.js';
+import { inBlocks, type Measured, medianOf, momentsOf, noiseOf, type Signal } from './signal.js';
 
 /** What a signal comes to as a whole. */
 export interface Sums {
@@ -24,21 +24,9 @@ export interface Sums {
  */
 export function sumUp(signal: Signal): Sums | undefined {
   const { samples, stepMs } = signal;
-  let [count, sum, squares, least, most] = [0, 0, 0, Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-  let [places, placeSquares, products] = [0, 0, 0];
-  for (let at = 0; at < samples.length; at += 1) {
-    const sample = samples[at] ?? Number.NaN;
-    if (Number.isNaN(sample)) continue;
-    count += 1;
-    sum += sample;
-    squares += sample * sample;
-    if (sample < least) least = sample;
-    if (sample > most) most = sample;
-    places += at;
-    placeSquares += at * at;
-    products += at * sample;
-  }
+  const { count, sum, squares, least, most } = momentsOf(samples);
   if (count === 0) return undefined;
+  const { places, placeSquares, products } = placesOf(samples);
   const single = 2 * noiseOf(signal);
   const mean = sum / count;
   const ofMean = single / Math.sqrt(count);
@@ -59,6 +47,28 @@ export function sumUp(signal: Signal): Sums | undefined {
     area: { value: sum * stepS, uncertainty: single * Math.sqrt(count) * stepS },
     slope: { value: slope, uncertainty: spread > 0 ? single / Math.sqrt(spread) / stepS : 0 },
   };
+}
+
+/** Sums with the number of each sample, for a straight line. */
+function placesOf(samples: Float32Array) {
+  const all = new Float64Array(3);
+  inBlocks(samples.length, (from, to) => {
+    let places = 0;
+    let placeSquares = 0;
+    let products = 0;
+    for (let at = from; at < to; at += 1) {
+      const sample = samples[at] ?? Number.NaN;
+      if (Number.isNaN(sample)) continue;
+      places += at;
+      placeSquares += at * at;
+      products += at * sample;
+    }
+    all[0] = (all[0] ?? 0) + places;
+    all[1] = (all[1] ?? 0) + placeSquares;
+    all[2] = (all[2] ?? 0) + products;
+  });
+  const [places = 0, placeSquares = 0, products = 0] = all;
+  return { places, placeSquares, products };
 }
 
 /** What a signal that goes to and fro comes to. */
@@ -226,16 +236,24 @@ export function findClipping(signal: Signal): readonly Clipping[] {
   const levels = levelsOf(signal);
   if (levels && levels.share > switched) return [];
   return [sums.max.value, sums.min.value].flatMap((level) => {
-    let [run, all] = [0, 0];
-    for (const sample of signal.samples) {
-      run = sample === level ? run + 1 : 0;
-      if (run === leastRun) all += leastRun;
-      else if (run > leastRun) all += 1;
-    }
-    const share = all / sums.count;
+    const share = countRuns(signal.samples, level) / sums.count;
     return share >= leastClipped ? [{ level, share }] : [];
   });
 }
 
-/** Whether something is known of how long a signal is: less than two samples tell nothing. */
-export const isTooShort = (signal: Signal): boolean => !(lengthMs(signal) > 0);
+/** How many samples stand at exactly a level for several in a row. */
+function countRuns(samples: Float32Array, level: number): number {
+  const state = new Int32Array(2);
+  inBlocks(samples.length, (from, to) => {
+    let run = state[0] ?? 0;
+    let all = state[1] ?? 0;
+    for (let at = from; at < to; at += 1) {
+      run = samples[at] === level ? run + 1 : 0;
+      if (run === leastRun) all += leastRun;
+      else if (run > leastRun) all += 1;
+    }
+    state[0] = run;
+    state[1] = all;
+  });
+  return state[1] ?? 0;
+}

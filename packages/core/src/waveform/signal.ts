@@ -18,8 +18,6 @@ export function partOf({ samples, stepMs }: Signal, fromMs: number, toMs: number
   return { samples: samples.subarray(from, Math.max(from, to)), stepMs };
 }
 
-export const lengthMs = ({ samples, stepMs }: Signal): number => Math.max(0, samples.length - 1) * stepMs;
-
 const looked = 20_001;
 /** Of a normal distribution: the median of what lies off its middle, as a share of its standard deviation. */
 const medianShare = 0.6745;
@@ -54,18 +52,79 @@ export function meanOf(numbers: ArrayLike<number>): number {
 }
 
 /** The means of blocks of so many samples; a block in which nothing was taken is `NaN`. */
-export function blockMeans(samples: Float32Array, blockSize: number): Float64Array {
-  const means = new Float64Array(Math.floor(samples.length / blockSize));
-  for (let block = 0; block < means.length; block += 1) {
-    let [sum, count] = [0, 0];
-    for (let at = block * blockSize; at < (block + 1) * blockSize; at += 1) {
-      const sample = samples[at] ?? Number.NaN;
-      if (!Number.isNaN(sample)) {
-        sum += sample;
-        count += 1;
-      }
-    }
-    means[block] = count > 0 ? sum / count : Number.NaN;
-  }
+export function blockMeans(samples: Float32Array, size: number): Float64Array {
+  const means = new Float64Array(Math.floor(samples.length / size));
+  for (let block = 0; block < means.length; block += 1)
+    means[block] = meanWithin(samples, block * size, (block + 1) * size);
   return means;
 }
+
+/** Of what was taken. */
+export function meanWithin(samples: Float32Array, from: number, to: number): number {
+  let sum = 0;
+  let count = 0;
+  for (let at = from; at < to; at += 1) {
+    const sample = samples[at] ?? Number.NaN;
+    if (Number.isNaN(sample)) continue;
+    sum += sample;
+    count += 1;
+  }
+  return count > 0 ? sum / count : Number.NaN;
+}
+
+/** Sums over samples; those that were not taken do not count. */
+export interface Moments {
+  readonly count: number;
+  readonly sum: number;
+  readonly squares: number;
+  readonly least: number;
+  readonly most: number;
+}
+
+const blockSize = 4096;
+
+/** Calls a loop block by block: one over millions that is entered once runs long before it is made quick (benchmark “captures”). */
+export function inBlocks(count: number, loop: (from: number, to: number) => void): void {
+  for (let from = 0; from < count; from += blockSize) loop(from, Math.min(count, from + blockSize));
+}
+
+export function momentsOf(samples: Float32Array): Moments {
+  const all = new Float64Array([0, 0, 0, Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY]);
+  inBlocks(samples.length, (from, to) => addMoments(all, samples, from, to));
+  const [count = 0, sum = 0, squares = 0, least = 0, most = 0] = all;
+  return { count, sum, squares, least, most };
+}
+
+function addMoments(all: Float64Array, samples: Float32Array, from: number, to: number): void {
+  let count = 0;
+  let sum = 0;
+  let squares = 0;
+  let least = Number.POSITIVE_INFINITY;
+  let most = Number.NEGATIVE_INFINITY;
+  for (let at = from; at < to; at += 1) {
+    const sample = samples[at] ?? Number.NaN;
+    if (Number.isNaN(sample)) continue;
+    count += 1;
+    sum += sample;
+    squares += sample * sample;
+    if (sample < least) least = sample;
+    if (sample > most) most = sample;
+  }
+  all[0] = (all[0] ?? 0) + count;
+  all[1] = (all[1] ?? 0) + sum;
+  all[2] = (all[2] ?? 0) + squares;
+  all[3] = Math.min(all[3] ?? 0, least);
+  all[4] = Math.max(all[4] ?? 0, most);
+}
+
+/** The least and the greatest of numbers of which there may be millions: as arguments of a function they would be too many. */
+export const leastOf = (numbers: ArrayLike<number>): number => {
+  let least = Number.POSITIVE_INFINITY;
+  for (let at = 0; at < numbers.length; at += 1) least = Math.min(least, numbers[at] ?? least);
+  return least;
+};
+export const greatestOf = (numbers: ArrayLike<number>): number => {
+  let most = Number.NEGATIVE_INFINITY;
+  for (let at = 0; at < numbers.length; at += 1) most = Math.max(most, numbers[at] ?? most);
+  return most;
+};

@@ -1,6 +1,6 @@
 import { type Edges, findEdges } from './edges.js';
 import { sayRate } from './measure.js';
-import { type Measured, medianOf, type Signal } from './signal.js';
+import { leastOf, type Measured, medianOf, type Signal } from './signal.js';
 
 export const toothFaultKinds = {
   missing: 'missing',
@@ -118,12 +118,26 @@ function clearer(starts: Teeth, ends: Teeth): Teeth {
   return off(ends) < off(starts) ? ends : starts;
 }
 
-/** What an interval should be: the middle of its neighbours, as many on one side as on the other where there are. */
-function expectedAt(steps: Float64Array, at: number): number {
-  const near: number[] = [];
-  for (let off = 1; near.length < 2 * around && off < steps.length; off += 1)
-    for (const index of [at - off, at + off]) if (index >= 0 && index < steps.length) near.push(steps[index] ?? 0);
-  return medianOf(near);
+/** What a number should be: the middle of its neighbours, as many on one side as on the other where there are. */
+function expectedAt(numbers: Float64Array, at: number, near: Float64Array): number {
+  let count = 0;
+  for (let off = 1; count < 2 * around && off < numbers.length; off += 1) {
+    if (at >= off) count = insert(near, count, numbers[at - off] ?? 0);
+    if (at + off < numbers.length && count < 2 * around) count = insert(near, count, numbers[at + off] ?? 0);
+  }
+  const half = count / 2;
+  return ((near[Math.ceil(half) - 1] ?? Number.NaN) + (near[Math.floor(half)] ?? Number.NaN)) / 2;
+}
+
+/** Puts a number where it belongs among those before it, of which there are few. @returns how many there are then */
+function insert(sorted: Float64Array, count: number, number: number): number {
+  let at = count;
+  while (at > 0 && (sorted[at - 1] ?? 0) > number) {
+    sorted[at] = sorted[at - 1] ?? 0;
+    at -= 1;
+  }
+  sorted[at] = number;
+  return count + 1;
 }
 
 interface FoundFault {
@@ -175,8 +189,10 @@ function faultsIn({ widths, heights }: Teeth, ratios: Float64Array, stepMs: numb
 }
 
 /** Each against the middle of its neighbours. */
-const localRatios = (numbers: Float64Array): Float64Array =>
-  numbers.map((number, at) => number / expectedAt(numbers, at));
+function localRatios(numbers: Float64Array): Float64Array {
+  const near = new Float64Array(2 * around + 1);
+  return numbers.map((number, at) => number / expectedAt(numbers, at, near));
+}
 
 /** By how much most of them differ from one. */
 const spreadOf = (ratios: Float64Array): number => medianOf(ratios.map((ratio) => Math.abs(ratio - 1))) / 0.6745;
@@ -248,6 +264,6 @@ function together(
 /** 1 where the smallest fault is four times what teeth differ anyway, or where there is none and all are alike. */
 function surenessOf(faults: readonly FoundFault[], ratios: Float64Array): number {
   const usual = spreadOf(ratios);
-  const smallest = faults.length > 0 ? Math.min(...faults.map(({ off }) => off)) : gapRatio - 1;
+  const smallest = faults.length > 0 ? leastOf(faults.map(({ off }) => off)) : gapRatio - 1;
   return Math.min(1, smallest / Math.max(1e-9, 8 * usual));
 }
