@@ -4,6 +4,7 @@ import { accountPaper } from './accountPaper.js';
 import { appendRate } from './appends.js';
 import { arrivalRates } from './arrival.js';
 import { authorsBench } from './authorsBench.js';
+import { captureRates } from './captures.js';
 import { coreRates } from './core.js';
 import { endurance } from './endurance.js';
 import { everyKindDelay } from './everyKind.js';
@@ -39,6 +40,7 @@ const parts = {
   vehicleRates,
   liveRates,
   recordingRates,
+  captureRates,
   randomTrailCount,
   endurance,
   presses,

@@ -13,17 +13,15 @@ import {
   writeRecording,
 } from '@probe-trail/core/recording';
 import { type DriveSpec, judgeDrive } from '@probe-trail/core/spec';
-import type { Page } from 'puppeteer-core';
 import { openSeenBrowser } from '../support/browser.js';
 import { openServer } from '../support/server.js';
-import { cookieOf } from '../support/signIn.js';
-import { aUser, send } from '../support/user.js';
+import { aUser } from '../support/user.js';
 import { atLeast, atMost, type Measured, medianMs, percentile } from './measured.js';
+import { openAgain, sendFile, zoomFor } from './onTheScreen.js';
 
 const hours = 4;
 const channelCount = 60;
 const rowCount = (hours * 3_600_000) / rowMs;
-const pieceBytes = 1024 * 1024;
 const jobId = 'job-fg-06';
 const shownCharts = 8;
 
@@ -116,27 +114,11 @@ async function onTheScreen(bytes: Uint8Array): Promise<Measured[]> {
     markCount: 0,
     byteCount: bytes.length,
   };
-  await send(server.url, 'PUT', path, info);
-  const headers = {
-    cookie: await cookieOf(server.url, 'hanna'),
-    'content-type': 'application/octet-stream',
-    'x-probe-trail': '1',
-  };
-  for (let from = 0; from < bytes.length; from += pieceBytes) {
-    const body = bytes.slice(from, from + pieceBytes);
-    const answer = await fetch(`${server.url}${path}/pieces?from=${from}`, { method: 'PUT', headers, body });
-    if (!answer.ok) throw new Error(await answer.text());
-  }
+  await sendFile(server.url, path, info, bytes);
   const browser = await openSeenBrowser();
   const user = await aUser(browser, server.url, 'tobi');
   await user.goTo(`/jobs/${jobId}/recordings/${recordingId}`);
-  // Once it was fetched, the device has it: that is how a recording is opened again and again.
-  await untilDrawn(user.page);
-  const opened: number[] = [];
-  for (let time = 0; time < 5; time += 1) {
-    await user.page.reload({ waitUntil: 'domcontentloaded' });
-    opened.push(await untilDrawn(user.page));
-  }
+  const opened = await openAgain(user.page, shownCharts);
   // What runs this file gives every function a name by a helper that the page does not have.
   await user.page.evaluate('globalThis.__name = (one) => one');
   const { frames, pictures } = await zoomFor(user.page, 4000);
@@ -153,50 +135,3 @@ async function onTheScreen(bytes: Uint8Array): Promise<Measured[]> {
     atLeast('new pictures of its traces a second meanwhile', pictures, 50, '/s'),
   ];
 }
-
-/** @returns ms since the page began */
-const untilDrawn = async (page: Page): Promise<number> => {
-  await page.waitForFunction(
-    (charts) => {
-      const all = [...document.querySelectorAll('canvas')];
-      return (
-        all.length === charts &&
-        all.every((canvas) =>
-          [...(canvas.getContext('2d')?.getImageData(canvas.width / 2, 0, 1, canvas.height).data ?? [])].some(
-            (one) => one !== 0,
-          ),
-        )
-      );
-    },
-    { polling: 'raf' },
-    shownCharts,
-  );
-  return page.evaluate(() => performance.now());
-};
-
-/** Turns the wheel in every frame, and counts frames and pictures. */
-const zoomFor = (page: Page, ms: number): Promise<{ frames: number; pictures: number }> =>
-  page.evaluate(
-    (lastsMs) =>
-      new Promise<{ frames: number; pictures: number }>((resolve) => {
-        const canvas = document.querySelector('canvas');
-        const { left = 0, top = 0, width = 0 } = canvas?.getBoundingClientRect() ?? {};
-        let [frames, cleared] = [0, 0];
-        const clear = CanvasRenderingContext2D.prototype.clearRect;
-        CanvasRenderingContext2D.prototype.clearRect = function (...args) {
-          if (this.canvas === canvas) cleared += 1;
-          clear.apply(this, args);
-        };
-        const from = performance.now();
-        requestAnimationFrame(function turn() {
-          frames += 1;
-          const deltaY = Math.floor((performance.now() - from) / 1000) % 2 === 0 ? -40 : 40;
-          const at = { clientX: left + width / 2, clientY: top + 20, bubbles: true, cancelable: true };
-          canvas?.dispatchEvent(new WheelEvent('wheel', { ...at, deltaY }));
-          const seconds = (performance.now() - from) / 1000;
-          if (seconds * 1000 < lastsMs) requestAnimationFrame(turn);
-          else resolve({ frames: frames / seconds, pictures: cleared / seconds });
-        });
-      }),
-    ms,
-  );

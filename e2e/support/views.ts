@@ -16,6 +16,7 @@ export const views: Readonly<Record<string, readonly [path: string, sign: string
   'live values': ['/jobs/job-fg-06/live', 'Reset min and max'],
   'the actuators': ['/jobs/job-fg-14/actuators', 'Stop all on this vehicle'],
   'the import of a log': ['/jobs/job-fg-06/recordings/new', 'Choose a file'],
+  'bringing in a capture': ['/jobs/job-fg-06/captures/new', 'Choose a file'],
   'the watch': ['/jobs/job-fg-14/watch', 'silent from the start'],
   'choosing a plan': ['/jobs/job-fg-07/plans', 'Follow this plan'],
   'the vehicles': ['/vehicles', 'FG-14'],

@@ -281,6 +281,16 @@ describe('an Arrow file', () => {
     expect(captureLengthMs(read.value)).to.be.closeTo(0.3, 1e-12);
   });
 
+  it('is written anew as it was read, though its channels lie in one buffer, and with one signal twice', () => {
+    const samples = Float32Array.from({ length: 1001 }, (_, at) => at);
+    const twice = { ...capture, channels: ['a', 'b', 'c'].map((name, at) => channelNamed(name, at, 'V', samples)) };
+    const once = readCapture(writeCapture(twice));
+    if (!once.ok) throw new Error(once.problem);
+    const again = readCapture(writeCapture(once.value));
+    if (!again.ok) throw new Error(again.problem);
+    for (const channel of again.value.channels) expect([...channel.samples]).to.deep.equal([...samples]);
+  });
+
   it('has channels of different lengths filled up with gaps', () => {
     const uneven = {
       ...capture,

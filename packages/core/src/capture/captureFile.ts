@@ -42,9 +42,14 @@ export function writeCapture(capture: Capture): Uint8Array {
       new Field(key, new Float32(), false, new Map(Object.entries({ name, unit, unitName, factor: String(factor) }))),
   );
   const length = sampleCount(capture);
-  const children = channels.map(({ samples }) =>
-    makeData({ type: new Float32(), length, nullCount: 0, data: padded(samples, length) }),
-  );
+  const buffers = new Set<ArrayBufferLike>();
+  const children = channels.map(({ samples }) => {
+    // The library joins parts of one buffer that lie beside or over each other: each channel has its own.
+    const isAlone = samples.byteLength === samples.buffer.byteLength && !buffers.has(samples.buffer);
+    buffers.add(samples.buffer);
+    const data = padded(isAlone ? samples : samples.slice(), length);
+    return makeData({ type: new Float32(), length, nullCount: 0, data });
+  });
   const schema = new Schema(fields, metadata);
   const data = makeData({ type: new Struct(fields), length, nullCount: 0, children });
   return tableToIPC(new Table(schema, [new RecordBatch(schema, data)]), 'file');

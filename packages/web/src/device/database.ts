@@ -69,7 +69,8 @@ export interface KeptRecording {
   readonly recordingId: string;
   readonly jobId: string;
   readonly info: NewRecording;
-  readonly bytes: Uint8Array<ArrayBuffer>;
+  /** A browser keeps a value of up to 127 MB in its database, and a blob of any size beside it. */
+  readonly file: Blob;
   /** Whether the server has all of it. */
   readonly isSent: boolean;
 }
@@ -131,14 +132,15 @@ export class DeviceDatabase extends Dexie {
     this.version(10).upgrade((change) => change.table('answers').clear());
     // Nor what the watch counts, and what physics say of a part (plan format 10).
     this.version(11).upgrade((change) => change.table('answers').clear());
-    // Recordings say of which kind they are: those of before are of drives.
+    // Recordings say of which kind they are: those of before are of drives, and had their bytes in the row.
     this.version(12).upgrade(async (change) => {
       await change.table('answers').clear();
       await change
-        .table<KeptRecording>('recordings')
+        .table<KeptRecording & { readonly bytes: Uint8Array<ArrayBuffer> }>('recordings')
         .toCollection()
-        .modify((row, ref) => {
-          ref.value = { ...row, info: { ...row.info, kind: 'drive' } };
+        .modify(({ bytes, ...row }, ref) => {
+          const kept: KeptRecording = { ...row, info: { ...row.info, kind: 'drive' }, file: new Blob([bytes]) };
+          ref.value = kept as typeof ref.value;
         });
     });
   }

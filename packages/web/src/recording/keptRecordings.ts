@@ -48,7 +48,7 @@ export async function keepWritten(
   recordingId: string,
   bytes: Uint8Array<ArrayBuffer>,
 ): Promise<KeptRecording> {
-  const kept = { recordingId, jobId, info, bytes, isSent: false };
+  const kept = { recordingId, jobId, info, file: new Blob([bytes]), isSent: false };
   await keepOnDevice(kept);
   return kept;
 }

@@ -10,7 +10,7 @@ const kept = (nth: number, isSent: boolean): KeptRecording => ({
   recordingId: `r${nth}`,
   jobId: 'j1',
   info: { kind: 'drive', name: 'Drive', startedAtMs: nth, lengthMs: 1000, channels: [], markCount: 0, byteCount: 3 },
-  bytes: Uint8Array.of(1, 2, 3),
+  file: new Blob([Uint8Array.of(1, 2, 3)]),
   isSent,
 });
 

@@ -23,14 +23,14 @@ async function sendAll(): Promise<void> {
 }
 
 /** @returns whether the server has all of it */
-async function send({ recordingId, jobId, info, bytes }: KeptRecording): Promise<boolean> {
+async function send({ recordingId, jobId, info, file }: KeptRecording): Promise<boolean> {
   const url = `/api/jobs/${jobId}/recordings/${recordingId}`;
   let stored = await put(url, JSON.stringify(info), 'application/json');
-  while (stored !== undefined && stored < bytes.length) {
-    const piece = bytes.subarray(stored, stored + pieceBytes);
+  while (stored !== undefined && stored < file.size) {
+    const piece = file.slice(stored, stored + pieceBytes);
     stored = await put(`${url}/pieces?from=${stored}`, piece, 'application/octet-stream');
   }
-  return stored === bytes.length;
+  return stored === file.size;
 }
 
 /** @returns how many bytes the server has then; `undefined` where it did not take them */

@@ -55,7 +55,7 @@ async function fileOf(
   recordingId: string,
 ): Promise<{ readonly name: string; readonly bytes: Uint8Array<ArrayBuffer> }> {
   const kept = await device.recordings.get(recordingId);
-  if (kept) return { name: kept.info.name, bytes: kept.bytes };
+  if (kept) return { name: kept.info.name, bytes: new Uint8Array(await kept.file.arrayBuffer()) };
   const [file, list] = await Promise.all([
     fetch(`/api/jobs/${jobId}/recordings/${recordingId}`),
     fetch(`/api/jobs/${jobId}/recordings`),
@@ -66,7 +66,7 @@ async function fileOf(
   if (found) {
     const { recordingId: _, storedBytes, addedBy, ...info } = found;
     // Without room it is fetched again the next time.
-    await keepOnDevice({ recordingId, jobId, info, bytes, isSent: true }).catch(() => undefined);
+    await keepOnDevice({ recordingId, jobId, info, file: new Blob([bytes]), isSent: true }).catch(() => undefined);
   }
   return { name: found?.name ?? '', bytes };
 }
