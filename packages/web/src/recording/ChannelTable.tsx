@@ -46,7 +46,7 @@ export const ChannelTable = memo(function ChannelTable({
       <table className={classes.table}>
         <thead>
           <tr>
-            <th scope="col">Value</th>
+            <th scope="col">{stepMs === null ? 'Value' : 'Channel'}</th>
             <th scope="col">{cursorMs === undefined ? 'Press a trace for a cursor' : `At ${sayTime(cursorMs)}`}</th>
             {isBetween && (
               <>

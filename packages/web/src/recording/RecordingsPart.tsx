@@ -1,3 +1,4 @@
+import { Group } from '@mantine/core';
 import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { Moment } from '../device/Moment';
@@ -8,44 +9,46 @@ import { useRecordingsQuery } from './recordingApi';
 import { sayInstant } from './sayInstant';
 import { sayLength } from './sayLength';
 
-/** The recorded drives of a job. */
+/** The recorded drives and the captures of a job. */
 export function RecordingsPart({ jobId }: { readonly jobId: string }) {
   const { data = [], refetch } = useRecordingsQuery(jobId);
   useEffect(() => void refetch(), [refetch]);
   const mayWork = useMay('workOnJobs');
-  if (data.length === 0) return null;
+  if (data.length === 0 && !mayWork) return null;
   return (
     <Part title="Recordings">
-      <ul>
-        {data.map(
-          ({
-            recordingId,
-            kind,
-            name,
-            startedAtMs,
-            lengthMs,
-            channels,
-            markCount,
-            byteCount,
-            storedBytes,
-            addedBy,
-          }) => (
-            <li key={recordingId}>
-              <Link to={`/jobs/${jobId}/recordings/${recordingId}`}>{name}</Link>:{' '}
-              {kind === 'drive'
-                ? `${sayLength(lengthMs)} of ${sayCount(channels.length, 'value')}, ${sayCount(markCount, 'mark')}`
-                : `capture, ${sayInstant(lengthMs, lengthMs)} of ${sayCount(channels.length, 'channel')}`}
-              ; {addedBy}, <Moment atMs={startedAtMs} />
-              {storedBytes < byteCount && ', on its way from the device'}
-            </li>
-          ),
-        )}
-      </ul>
+      {data.length > 0 && (
+        <ul>
+          {data.map(
+            ({
+              recordingId,
+              kind,
+              name,
+              startedAtMs,
+              lengthMs,
+              channels,
+              markCount,
+              byteCount,
+              storedBytes,
+              addedBy,
+            }) => (
+              <li key={recordingId}>
+                <Link to={`/jobs/${jobId}/recordings/${recordingId}`}>{name}</Link>:{' '}
+                {kind === 'drive'
+                  ? `${sayLength(lengthMs)} of ${sayCount(channels.length, 'value')}, ${sayCount(markCount, 'mark')}`
+                  : `capture, ${sayInstant(lengthMs, lengthMs)} of ${sayCount(channels.length, 'channel')}`}
+                ; {addedBy}, <Moment atMs={startedAtMs} />
+                {storedBytes < byteCount && ', on its way from the device'}
+              </li>
+            ),
+          )}
+        </ul>
+      )}
       {mayWork && (
-        <>
-          <Link to={`/jobs/${jobId}/recordings/new`}>Import a log</Link>{' '}
+        <Group gap="lg">
+          <Link to={`/jobs/${jobId}/recordings/new`}>Import a log</Link>
           <Link to={`/jobs/${jobId}/captures/new`}>Bring in a capture</Link>
-        </>
+        </Group>
       )}
     </Part>
   );

@@ -104,7 +104,8 @@ async function fitOver(reader: OpenRecording['reader'], other: OpenRecording, ke
   if (typeof fit === 'string') return { shiftMs: undefined, problem: fit };
   const { shiftMs, correlation, shareOutside, firstOutsideMs } = fit;
   const first = firstOutsideMs === null ? '' : `, for the first time at ${sayInstant(firstOutsideMs, firstOutsideMs)}`;
-  const said = `Moved by ${sayInstant(shiftMs, Math.abs(shiftMs))}, correlation ${correlation.toFixed(3)}; ${(shareOutside * 100).toFixed(1)} % lies further off than a tenth of its range${first}.`;
+  const place = shiftMs === 0 ? 'Not moved' : `Moved by ${sayInstant(shiftMs, Math.abs(shiftMs))}`;
+  const said = `${place}, correlation ${correlation.toFixed(3)}; ${(shareOutside * 100).toFixed(1)} % lies further off than a tenth of its range${first}.`;
   return { shiftMs: -shiftMs, problem: undefined, said };
 }
 
