@@ -154,6 +154,8 @@ const signals: Readonly<Record<DetectorKind, () => Signal>> = {
   sent,
   can: bus,
   lin: bus,
+  dropouts: () => over(10_000, () => new Float32Array(samples).fill(5), 0.1),
+  bursts: pwm,
 };
 
 /** What captures cost to be read, measured, opened and looked at. */

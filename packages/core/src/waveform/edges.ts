@@ -39,29 +39,62 @@ export function findEdges(signal: Signal): Edges {
   const deviation = Math.sqrt(Math.max(0, squares / count - (sum / count) ** 2));
   const mostTurn = whole < waveReach * deviation ? waveTurn * whole : Number.POSITIVE_INFINITY;
   const leastTurn = Math.max(Math.min(noiseTurn, mostTurn), leastShare * whole);
-  let swing = 0;
-  let turn = leastTurn;
-  const close = (from: TurningPoint, to: TurningPoint) => {
-    const isRising = to.value > from.value;
-    const [low, high] = isRising ? [from.value, to.value] : [to.value, from.value];
-    found.add(crossing(samples, from.at, to.at, (low + high) / 2, isRising) * stepMs, isRising, low, high);
-    const off = high - low - swing;
-    swing += (off > 0 ? rise : fall) * off;
-    turn = Math.max(turnShare * swing, leastTurn);
-  };
+  for (const edge of edgesBetween(turningPoints(samples, leastTurn))) {
+    const at = crossing(samples, edge.from.at, edge.to.at, edge.level, edge.isRising);
+    const [low, high] = edge.isRising ? [edge.from.value, edge.to.value] : [edge.to.value, edge.from.value];
+    found.add(at * stepMs, edge.isRising, low, high);
+  }
+  return found.end(noise);
+}
+
+/** Where the signal turns, crests and troughs by turns; the first and the last may be the ends of the capture. */
+function turningPoints(samples: Float32Array, leastTurn: number): readonly TurningPoint[] {
   // Until the first turn it is not known whether the signal rises or falls.
-  const [down, up] = [seekTurn(samples, 0, 1, turn), seekTurn(samples, 0, -1, turn)];
-  if (down.passedAt === up.passedAt) return found.end(noise);
+  const [down, up] = [seekTurn(samples, 0, 1, leastTurn), seekTurn(samples, 0, -1, leastTurn)];
+  if (down.passedAt === up.passedAt) return [];
   let sign = down.passedAt < up.passedAt ? 1 : -1;
   let last = sign > 0 ? down : up;
+  const points = [last];
+  let swing = 0;
+  let turn = leastTurn;
   while (last.passedAt < samples.length) {
     sign = -sign;
     const next = seekTurn(samples, last.passedAt, sign, turn);
+    const size = Math.abs(next.value - last.value);
     // The last edge has no turn behind it.
-    if (next.passedAt < samples.length || Math.abs(next.value - last.value) > turn) close(last, next);
+    if (next.passedAt < samples.length || size > turn) points.push(next);
+    swing += (size > swing ? rise : fall) * (size - swing);
+    turn = Math.max(turnShare * swing, leastTurn);
     last = next;
   }
-  return found.end(noise);
+  return points;
+}
+
+interface Edge {
+  readonly from: TurningPoint;
+  readonly to: TurningPoint;
+  readonly level: number;
+  readonly isRising: boolean;
+}
+
+// A swing at an end of the capture that is so much smaller than the one beside it was not seen as a whole.
+const wholeShare = 0.8;
+
+/** The edges between turning points. Of a swing that was seen in part, the middle is that of the swing beside it. */
+function* edgesBetween(points: readonly TurningPoint[]): Generator<Edge> {
+  const last = points.length - 2;
+  for (let at = 0; at <= last; at += 1) {
+    const [from, to] = [points[at], points[at + 1]];
+    if (!from || !to) continue;
+    const size = Math.abs(to.value - from.value);
+    const beside = at === 0 ? points[2] : at === last ? points[last - 1] : undefined;
+    const turn = at === 0 ? to : from;
+    const isPart = beside !== undefined && size < wholeShare * Math.abs(beside.value - turn.value);
+    const level = isPart ? (beside.value + turn.value) / 2 : (from.value + to.value) / 2;
+    const isRising = to.value > from.value;
+    const isSeen = level > Math.min(from.value, to.value) && level < Math.max(from.value, to.value);
+    if (isSeen) yield { from, to, level, isRising };
+  }
 }
 
 interface TurningPoint {

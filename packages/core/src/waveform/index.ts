@@ -4,6 +4,7 @@ export { type CoilReading, readCoil } from './coil.js';
 export { type ControlReading, readControl, readSupplyDip, type SupplyDip } from './control.js';
 export { type CrankingReading, readCranking } from './cranking.js';
 export { type CylinderReading, type CylinderShape, readCylinder, shiftAgainst } from './cylinder.js';
+export { type Burst, type Dropout, findBursts, findDropouts } from './dropouts.js';
 export { type Edges, fallingTimes, findEdges, risingTimes } from './edges.js';
 export { type Levels, levelsOf } from './levels.js';
 export {

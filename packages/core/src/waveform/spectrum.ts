@@ -1,6 +1,9 @@
 import FFT from 'fft.js';
 import type { Signal } from './signal.js';
 
+// Shorter parts have no line between their ends.
+const leastPart = 8;
+
 /** The strongest line of a spectrum. */
 export interface Line {
   readonly hz: number;
@@ -20,7 +23,7 @@ export function strongestLine(
   toHz: number,
   partLength: number,
 ): Line | undefined {
-  if (samples.length < partLength) return undefined;
+  if (samples.length < partLength || partLength < leastPart) return undefined;
   const power = powersOf(samples, partLength);
   const binHz = 1000 / stepMs / partLength;
   const [first, last] = [Math.max(2, Math.ceil(fromHz / binHz)), Math.min(power.length - 2, Math.floor(toHz / binHz))];

@@ -245,7 +245,9 @@ const recordingReader = {
   readAs: (key: string, kind: DetectorKind, known: Known, fromMs: number, toMs: number): Finding | string => {
     const part = signalOf(key, fromMs, toMs);
     if (!part) return 'There is no such channel.';
-    const read = readAs(kind, part.signal, part.unit, known);
+    const others = (open?.info.channels ?? []).filter((channel) => channel.key !== key);
+    const siblings = others.flatMap((channel) => signalOf(channel.key, fromMs, toMs)?.signal ?? []);
+    const read = readAs(kind, part.signal, part.unit, known, siblings);
     return typeof read === 'string' ? read : fromStart(read, Math.max(0, fromMs));
   },
   /** Adds a channel that is made of others. */
@@ -262,8 +264,12 @@ const recordingReader = {
   },
   csv: (): Blob => {
     if (!open) return new Blob();
-    const pieces = 'drive' in open.of ? [recordingToCsv(open.of.drive)] : [...captureToCsv(open.of.capture)];
-    return new Blob(pieces, { type: 'text/csv' });
+    const type = 'text/csv';
+    if ('drive' in open.of) return new Blob([recordingToCsv(open.of.drive)], { type });
+    // Each piece by itself: the text of a whole capture may be more than there is memory.
+    const pieces: Blob[] = [];
+    for (const piece of captureToCsv(open.of.capture)) pieces.push(new Blob([piece]));
+    return new Blob(pieces, { type });
   },
   wav: (): Blob => new Blob(open && 'capture' in open.of ? [writeWav(open.of.capture)] : [], { type: 'audio/wav' }),
 };
