@@ -22,7 +22,7 @@ export const detectors = {
   teeth: { name: 'toothed ring', asks: ['teeth', 'gapTeeth'] },
   control: { name: 'control signal, PWM', asks: ['isLowActive'] },
   cranking: { name: 'cranking current, compressions', asks: ['cylinders'] },
-  cylinder: { name: 'pressure in a cylinder', asks: ['compressionRatio'] },
+  cylinder: { name: 'absolute pressure in a cylinder', asks: ['compressionRatio'] },
   sent: { name: 'SENT line', asks: ['nibbles'] },
   can: { name: 'CAN line', asks: ['isLowActive'] },
   lin: { name: 'LIN line', asks: [] },
@@ -110,7 +110,7 @@ function asMotor(signal: Signal, unit: string, { bars }: Known): Finding | strin
   if (typeof read === 'string') return read;
   const { inrush, running, stall, ripple } = read;
   const facts = [
-    fact('inrush', 'peak of the inrush', inrush.peak, unit),
+    ...(inrush ? [fact('inrush', 'peak of the inrush', inrush.peak, unit)] : []),
     ...(running ? [fact('running', 'mean while it runs', running.mean, unit)] : []),
     ...(stall ? [fact('stall', 'mean while it is held', stall.mean, unit)] : []),
     ...(ripple ? [fact('ripple', 'humps of the ripple', ripple.humpsHz, 'Hz')] : []),
@@ -119,6 +119,7 @@ function asMotor(signal: Signal, unit: string, { bars }: Known): Finding | strin
   ];
   const notes = [
     ...(running ? [] : ['It does not run.']),
+    ...(inrush ? [] : ['It was on already, or the clamp was not set to zero: no inrush was taken.']),
     ...(stall ? ['It is held, or stalls.'] : []),
     ...(running && !ripple ? ['No ripple of a commutator can be told from noise.'] : []),
     ...(ripple && !ripple.pattern
@@ -131,7 +132,7 @@ function asMotor(signal: Signal, unit: string, { bars }: Known): Finding | strin
   ];
   const flags = [
     ...flagAt(read.onMs, 'on'),
-    ...flagAt(inrush.atMs, 'inrush'),
+    ...flagAt(inrush?.atMs ?? null, 'inrush'),
     ...flagAt(running?.fromMs ?? null, 'running'),
     ...flagAt(stall?.fromMs ?? null, 'held'),
     ...flagAt(read.offMs, 'off'),

@@ -48,6 +48,8 @@ export function readCylinder(signal: Signal, shape: CylinderShape = usualShape):
   const between = (from: number, to: number) => medianOf(cycle.subarray(from / degreeStep, to / degreeStep));
   const logs = cycle.map((pressure) => Math.log(Math.max(1e-9, pressure)));
   const volumes = cycle.map((_, index) => Math.log(volumeAt(index * degreeStep, shape)));
+  const intakePlateau = between(430, 520);
+  if (intakePlateau <= 0) return 'The pressure goes to nothing or below: it must be the absolute one.';
   const noise = noiseOf(signal);
   return {
     cycles: tops.length - 1,
@@ -57,7 +59,7 @@ export function readCylinder(signal: Signal, shape: CylinderShape = usualShape):
     },
     tower: { value: value(0), uncertainty: 2 * noise },
     exhaustPlateau: between(220, 330),
-    intakePlateau: between(430, 520),
+    intakePlateau,
     exhaustOpens: exhaustOpensAt(cycle, logs, volumes),
     intakeCloses: intakeClosesAt(cycle, logs, volumes),
     topsMs: tops,

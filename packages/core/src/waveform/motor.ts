@@ -15,13 +15,21 @@ export interface MotorReading {
   /** When it was switched on, and off; `null` where that was not seen. */
   readonly onMs: number | null;
   readonly offMs: number | null;
-  readonly inrush: { readonly atMs: number; readonly peak: Measured };
+  /** `null` where it was on already. */
+  readonly inrush: { readonly atMs: number; readonly peak: Measured } | null;
   /** While it turns evenly; `null` where it never does. */
   readonly running: (Span & { readonly mean: Measured }) | null;
   /** While it is held, with its current; `null` where it is not. */
   readonly stall: (Span & { readonly mean: Measured }) | null;
   /** The ripple of its commutator while it runs; `null` where none can be told from noise. */
   readonly ripple: Ripple | null;
+}
+
+/** What is known of a motor before its current is read. */
+export interface KnownMotor {
+  readonly bars: number | null;
+  /** Humps for each bar and turn. */
+  readonly humpsOfBar: number;
 }
 
 export interface Ripple {
@@ -33,6 +41,8 @@ export interface Ripple {
 
 const blocks = 1000;
 const [onShare, stallShare, evenShare] = [0.15, 0.7, 0.25];
+// Where the least is more than that of the greatest, it is never off.
+const offShare = 0.3;
 
 /**
  * Finds what happens in the current of a motor: switching on, the peak of the inrush, running, standing still under load, switching off; and
@@ -40,10 +50,7 @@ const [onShare, stallShare, evenShare] = [0.15, 0.7, 0.25];
  * @param known bars of the commutator, and humps for each bar and turn where that is not one
  * @returns a sentence where there is no motor current to be seen
  */
-export function readMotor(
-  signal: Signal,
-  known: { readonly bars: number | null; readonly humpsOfBar: number } = { bars: null, humpsOfBar: 1 },
-): MotorReading | string {
+export function readMotor(signal: Signal, known: KnownMotor = { bars: null, humpsOfBar: 1 }): MotorReading | string {
   const size = Math.max(1, Math.floor(signal.samples.length / blocks));
   const means = blockMeans(signal.samples, size);
   const blockMs = size * signal.stepMs;
@@ -53,6 +60,7 @@ export function readMotor(
   const noise = noiseOf(signal);
   if (!(most - rest > Math.max(10 * (noise / Math.sqrt(size)), 1e-9)))
     return 'No current is switched on in this capture.';
+  if (rest > offShare * most) return onAlready(signal, means, blockMs, known);
   const isOn = (mean: number) => mean > rest + onShare * (most - rest);
   const first = means.findIndex(isOn);
   const last = means.findLastIndex(isOn);
@@ -72,6 +80,23 @@ export function readMotor(
     running: runs ?? null,
     stall: stall ? spanOf(stall) : null,
     ripple: runs ? readRipple(partOf(signal, runs.fromMs, runs.toMs), known) : null,
+  };
+}
+
+/** A motor of which neither switching on nor off was taken: how it runs for the longest time, without a word about its inrush or standing still. */
+function onAlready(signal: Signal, means: Float64Array, blockMs: number, known: KnownMotor): MotorReading {
+  const level = medianOf(means.filter((mean) => !Number.isNaN(mean)));
+  const span = longest(means, 0, means.length - 1, (mean) => Math.abs(mean - level) <= evenShare * level);
+  const [fromMs, toMs] = span ? [span[0] * blockMs, (span[1] + 1) * blockMs] : [0, 0];
+  const part = partOf(signal, fromMs, toMs);
+  const mean = sumUp(part)?.mean;
+  return {
+    onMs: null,
+    offMs: null,
+    inrush: null,
+    running: mean ? { fromMs, toMs, mean } : null,
+    stall: null,
+    ripple: readRipple(part, known),
   };
 }
 
@@ -144,10 +169,7 @@ const mostSamples = 2 ** 19;
 const leastHumps = 12;
 
 /** The ripple in a time in which a motor turns evenly. @returns `null` where it cannot be told from noise */
-export function readRipple(
-  running: Signal,
-  { bars, humpsOfBar }: { readonly bars: number | null; readonly humpsOfBar: number },
-): Ripple | null {
+export function readRipple(running: Signal, { bars, humpsOfBar }: KnownMotor): Ripple | null {
   const signal = { ...running, samples: running.samples.subarray(0, mostSamples) };
   const count = signal.samples.length;
   const rateHz = 1000 / signal.stepMs;

@@ -8,6 +8,15 @@ import { openLocalClient } from './localClient.js';
 import { openDatabase } from './openDatabase.js';
 import { readSessionSecret } from './sessionSecret.js';
 
+/** When some migrations were written, as their journal has it. */
+const migrations = { seenCodes: 1796108185524, physicalChecks: 1796117565133, recordingKinds: 1796133013012 } as const;
+
+/** Takes a migration back, and what came after it. */
+const asBefore = (createdAt: number): string[] => [
+  `DELETE FROM __drizzle_migrations WHERE created_at >= ${createdAt}`,
+  'ALTER TABLE recording DROP COLUMN kind',
+];
+
 describe('opening a data folder', () => {
   let folder: string;
   beforeEach(async () => {
@@ -81,8 +90,7 @@ describe('opening a data folder', () => {
     const database = await openDatabase(folder);
     const codes = [null, 8, 80, 0].map((status, at) => ({ unitId: 'A10', code: `P010${at}`, status }));
     await database.client.batch([
-      // This migration, and what came after it.
-      'DELETE FROM __drizzle_migrations WHERE created_at >= 1796108185524',
+      ...asBefore(migrations.seenCodes),
       {
         sql: `INSERT INTO code_sheet (sheet_id, job_id, vehicle_id, taken_by, taken_at_ms, document) VALUES ('s', 'j', 'v', 'Tobi Lunde', 0, ?)`,
         args: [JSON.stringify({ codes })],
@@ -104,7 +112,7 @@ describe('opening a data folder', () => {
     const check = { value: 'A10.boostPressure', when: '', is: { kind: 'between', unit: 'V', min: 0, max: 5 } };
     const cards = [{ name: 'old' }, { name: 'new', physicalChecks: [check] }];
     await database.client.batch([
-      'DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations)',
+      ...asBefore(migrations.physicalChecks),
       ...cards.map((card) => ({
         sql: `INSERT INTO library_card (card_id, name, place, etag, saved_at_ms, saved_by, card) VALUES (?, '', '', '', 0, '', ?)`,
         args: [card.name, JSON.stringify(card)],
@@ -120,11 +128,23 @@ describe('opening a data folder', () => {
     migrated.close();
   });
 
+  it('takes recordings of an earlier version for drives', async () => {
+    const database = await openDatabase(folder);
+    await database.client.batch([
+      ...asBefore(migrations.recordingKinds),
+      `INSERT INTO recording (recording_id, job_id, name, started_at_ms, length_ms, channels, mark_count, byte_count, added_by)
+       VALUES ('r', 'j', 'Drive', 0, 1000, '[]', 0, 1, 'Tobi Lunde')`,
+    ]);
+    database.close();
+    const migrated = await openDatabase(folder);
+    const { rows } = await migrated.client.execute('SELECT kind FROM recording');
+    expect(rows.map(({ kind }) => kind)).to.deep.equal(['drive']);
+    migrated.close();
+  });
+
   it('copies the database before a migration, once', async () => {
     const database = await openDatabase(folder);
-    await database.client.execute(
-      'DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations)',
-    );
+    await database.client.batch(asBefore(migrations.recordingKinds));
     database.close();
     const migrated = await openDatabase(folder);
     migrated.close();
