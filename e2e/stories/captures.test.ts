@@ -24,6 +24,8 @@ describe('captures', () => {
     const found = (await capturesOf(job)).find((one) => one.name === name);
     await tobi.goTo(`/jobs/${job}/recordings/${found?.recordingId}`);
     await tobi.see(name);
+    // Once it is measured, nothing moves any more.
+    await tobi.see('peak to peak');
   };
 
   it('with decimal commas are brought in, put right with what the clamp divides by, and kept', async () => {
@@ -87,6 +89,8 @@ describe('captures', () => {
     await choose(tobi, 'Lay another over it, in dashes', `${stuck?.name}, 120 ms`);
     await choose(tobi, 'Aligned', 'by the course of coil K41 86');
     await tobi.see('lies further off than a tenth of its range');
+    await choose(tobi, 'Aligned', 'by coil K41 86, stretched to its speed');
+    await tobi.see(', made ');
     await openCapture('job-fg-05', 'Ramp contactor, armature stuck');
     await choose(tobi, 'What it is', 'current of a coil');
     await tobi.click('Read it');

@@ -154,9 +154,9 @@ export function measureTransition(
   signal: Signal,
   kind: 'rise' | 'fall',
   edges: Edges = findEdges(signal),
+  levels = levelsOf(signal),
 ): Measured | string {
   const { samples, stepMs } = signal;
-  const levels = levelsOf(signal);
   const times = kind === 'rise' ? risingTimes(edges) : fallingTimes(edges);
   if (!levels || times.length === 0) return kind === 'rise' ? 'It does not rise.' : 'It does not fall.';
   const [tenth, nineTenths] = [0.1, 0.9].map((share) => levels.low + share * (levels.high - levels.low)) as [
@@ -230,10 +230,8 @@ const [leastRun, leastClipped, switched] = [4, 0.001, 0.9];
  * Whether a signal was cut off by its instrument: it stands at exactly its greatest or its least value for several samples in a row, again and
  * again, and is not one that is switched between two levels.
  */
-export function findClipping(signal: Signal): readonly Clipping[] {
-  const sums = sumUp(signal);
+export function findClipping(signal: Signal, sums = sumUp(signal), levels = levelsOf(signal)): readonly Clipping[] {
   if (!sums || sums.peakToPeak.value === 0) return [];
-  const levels = levelsOf(signal);
   if (levels && levels.share > switched) return [];
   return [sums.max.value, sums.min.value].flatMap((level) => {
     const share = countRuns(signal.samples, level) / sums.count;

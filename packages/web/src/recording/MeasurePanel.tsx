@@ -47,7 +47,7 @@ export function MeasurePanel({ open, channels, span, isBetweenMarkers, onFlags }
   const where = isBetweenMarkers ? 'between A and B' : 'of what is seen';
   return (
     <section className={classes.find} aria-label="Measured">
-      <h2>Measured {where}</h2>
+      <h2>Read a channel</h2>
       <Select
         label="Channel"
         size="md"
@@ -57,8 +57,9 @@ export function MeasurePanel({ open, channels, span, isBetweenMarkers, onFlags }
         value={key}
         onChange={(picked) => picked && setKey(picked)}
       />
-      <Sums open={open} channel={key} span={span} />
       <ReadAs key={key} open={open} channel={key} span={span} onFlags={onFlags} />
+      <h2>Measured {where}</h2>
+      <Sums open={open} channel={key} span={span} />
     </section>
   );
 }
@@ -116,7 +117,6 @@ function ReadAs({ open: { reader }, channel, span, onFlags }: ReadAsProps) {
   };
   return (
     <>
-      <h2>Read it as</h2>
       <Group align="end" gap="sm">
         <Select
           label="What it is"

@@ -4,7 +4,7 @@ import { optionsOf } from '../fields/optionsOf';
 import { useRecordingsQuery } from './recordingApi';
 import { sayInstant } from './sayInstant';
 import { sayLength } from './sayLength';
-import { alignments, type Over } from './useOver';
+import { alignments, type Over, stretchedBy } from './useOver';
 
 interface PickerProps {
   readonly jobId: string;
@@ -23,6 +23,10 @@ export function OverPicker({ jobId, recordingId, channels, kind, over }: PickerP
   const others = data.filter((one) => one.kind === kind && one.recordingId !== recordingId);
   const inBoth = channels.filter(({ key }) => over.channels.some((one) => one.key === key));
   const byValue = inBoth.map(({ key, name }) => ({ value: key, label: `by the course of ${name}` }));
+  const bySpeed = inBoth.map(({ key, name }) => ({
+    value: stretchedBy(key),
+    label: `by ${name}, stretched to its speed`,
+  }));
   if (others.length === 0) return null;
   return (
     <Group gap="sm" mb="sm" align="end">
@@ -42,7 +46,7 @@ export function OverPicker({ jobId, recordingId, channels, kind, over }: PickerP
         <Select
           label="Aligned"
           size="md"
-          data={[...alignmentOptions, ...byValue]}
+          data={[...alignmentOptions, ...byValue, ...(kind === 'capture' ? bySpeed : [])]}
           value={over.alignment}
           onChange={(alignment) => alignment && over.align(alignment)}
         />

@@ -212,15 +212,16 @@ const recordingReader = {
     return part && { ...part.signal, samples: part.signal.samples.slice() };
   },
   /** How another capture lies over this one by a channel where it fits best. A sentence where it cannot be laid over it. */
-  fitOf: (key: string, reference: Signal): CaptureFit | string => {
+  fitOf: (key: string, reference: Signal, isStretched: boolean): CaptureFit | string => {
     const part = signalOf(key, 0, Number.POSITIVE_INFINITY);
     if (!part) return 'There is no such channel.';
     const { samples, stepMs } = part.signal;
     if (Math.abs(reference.stepMs / stepMs - 1) > 1e-6)
       return `They are sampled in other steps: ${stepMs} ms here, ${reference.stepMs} ms there.`;
-    const fit = fitReference(samples, reference.samples, band, false);
+    const fit = fitReference(samples, reference.samples, band, isStretched);
     return {
       shiftMs: fit.shift * stepMs,
+      stretch: fit.stretch,
       correlation: fit.correlation,
       shareOutside: fit.shareOutside,
       firstOutsideMs: fit.firstOutside === null ? null : fit.firstOutside * stepMs,
@@ -278,6 +279,8 @@ const recordingReader = {
 export interface CaptureFit {
   /** By how much the other one is moved to later. */
   readonly shiftMs: number;
+  /** By what its time is stretched. */
+  readonly stretch: number;
   readonly correlation: number;
   readonly shareOutside: number;
   readonly firstOutsideMs: number | null;

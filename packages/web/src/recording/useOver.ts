@@ -8,8 +8,12 @@ import { moved, type View } from './useView';
 
 /** By what two recordings are laid over each other. */
 export const alignments = { start: 'both from their start', mark: 'by their first mark' } as const;
-/** Or the key of a value, whose course is laid over itself. */
+/** Or the key of a value, whose course is laid over itself; of a capture also at its speed. */
 export type Alignment = string;
+
+const stretchSign = 'stretched ';
+/** By the course of a channel of a capture, which may have been taken at another speed. */
+export const stretchedBy = (key: string): Alignment => `${stretchSign}${key}`;
 
 /** Another recording that is laid over the one that is looked at. */
 export interface Over {
@@ -40,7 +44,8 @@ export function useOver(
   const isMarked = own !== undefined && others !== undefined;
   const byValue = useShift(reader, open, isByValue(alignment) ? alignment : undefined);
   const shiftMs = alignment === 'mark' && isMarked ? others - own : (byValue.shiftMs ?? 0);
-  const seen = useMemo(() => moved(view, shiftMs), [view, shiftMs]);
+  const { stretch = 1 } = byValue;
+  const seen = useMemo(() => stretched(moved(view, shiftMs), stretch), [view, shiftMs, stretch]);
   const keys = useMemo(() => {
     const there = new Set(open?.channels.map(({ key }) => key));
     return shown.flatMap(({ key }) => (there.has(key) ? [key] : []));
@@ -64,8 +69,13 @@ export function useOver(
 const noChannels: readonly ChannelInfo[] = [];
 const isByValue = (alignment: Alignment): boolean => !(alignment in alignments);
 
+/** What is seen of a recording that is drawn so much longer than it is. */
+const stretched = ({ fromMs, toMs }: View, by: number): View => ({ fromMs: fromMs / by, toMs: toMs / by });
+
 interface Shift {
   readonly shiftMs: number | undefined;
+  /** By what the time of the other one is stretched; as it is where nothing is said. */
+  readonly stretch?: number;
   readonly said?: string;
   readonly problem: string | undefined;
 }
@@ -98,16 +108,22 @@ function useShift(reader: OpenRecording['reader'], other: OpenRecording | undefi
 }
 
 /** A capture is laid over another where it fits best. */
-async function fitOver(reader: OpenRecording['reader'], other: OpenRecording, key: string): Promise<Shift> {
+async function fitOver(reader: OpenRecording['reader'], other: OpenRecording, alignment: Alignment): Promise<Shift> {
+  const isStretched = alignment.startsWith(stretchSign);
+  const key = isStretched ? alignment.slice(stretchSign.length) : alignment;
   const samples = await other.reader.samplesOf(key);
-  const fit = samples ? await reader.fitOf(key, samples) : 'The other one has no such channel.';
+  const fit = samples ? await reader.fitOf(key, samples, isStretched) : 'The other one has no such channel.';
   if (typeof fit === 'string') return { shiftMs: undefined, problem: fit };
-  const { shiftMs, correlation, shareOutside, firstOutsideMs } = fit;
+  const { shiftMs, stretch, correlation, shareOutside, firstOutsideMs } = fit;
   const first = firstOutsideMs === null ? '' : `, for the first time at ${sayInstant(firstOutsideMs, firstOutsideMs)}`;
   const place = shiftMs === 0 ? 'Not moved' : `Moved by ${sayInstant(shiftMs, Math.abs(shiftMs))}`;
-  const said = `${place}, correlation ${correlation.toFixed(3)}; ${(shareOutside * 100).toFixed(1)} % lies further off than a tenth of its range${first}.`;
-  return { shiftMs: -shiftMs, problem: undefined, said };
+  const speed = isStretched ? `, made ${sayStretch(stretch)}` : '';
+  const said = `${place}${speed}, correlation ${correlation.toFixed(3)}; ${(shareOutside * 100).toFixed(1)} % lies further off than a tenth of its range${first}.`;
+  return { shiftMs: -shiftMs, stretch, problem: undefined, said };
 }
+
+const sayStretch = (by: number): string =>
+  by >= 1 ? `${((by - 1) * 100).toFixed(1)} % longer` : `${((1 - by) * 100).toFixed(1)} % shorter`;
 
 const unmoved: Shift = { shiftMs: undefined, problem: undefined };
 
