@@ -1,7 +1,7 @@
 import type { TrailEvent } from '@probe-trail/core/trail';
 import { expect } from 'chai';
 import { addEvents, opening, trailAt } from '../support/trailAt.js';
-import { aUser, desk, eventsOf, phone, tablet, type User } from '../support/user.js';
+import { aUser, desk, eventsOf, phone, tablet, type User, until } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 describe('every kind of measurement', () => {
@@ -164,7 +164,10 @@ describe('every kind of measurement', () => {
     await tobi.see('Look first');
     await tobi.see('all saved');
     const trailId = new URL(tobi.page.url()).pathname.split('/')[2] ?? '';
-    const given = (await eventsOf(world.server.url, trailId)).filter(({ kind }) => kind === 'inputGiven');
+    const inputs = async () => (await eventsOf(world.server.url, trailId)).filter(({ kind }) => kind === 'inputGiven');
+    // Between two entries all may be saved for a moment.
+    await until(async () => (await inputs()).length === 2);
+    const given = await inputs();
     expect(given.map((event) => event.kind === 'inputGiven' && [event.inputId, event.text])).to.deep.equal([
       ['outside', '39 °F'],
       ['stood', null],
