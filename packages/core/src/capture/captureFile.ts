@@ -9,10 +9,9 @@ import {
   Schema,
   Struct,
   Table,
-  tableFromIPC,
   tableToIPC,
 } from 'apache-arrow';
-import { marksIn } from '../recording/index.js';
+import { arrowTableIn, marksIn } from '../recording/index.js';
 import { failed, ok, type Result } from '../result/index.js';
 import {
   type Capture,
@@ -64,11 +63,11 @@ function padded(samples: Float32Array, length: number): Float32Array {
 }
 
 /** Whether an Arrow file says of itself that it is a capture of this program. */
-export const isCapture = (bytes: Uint8Array): boolean => tableIn(bytes)?.schema.metadata.has(formatKey) ?? false;
+export const isCapture = (bytes: Uint8Array): boolean => arrowTableIn(bytes)?.schema.metadata.has(formatKey) ?? false;
 
 /** Reads a capture of this program; its samples stay where they are in the file. The problem is a sentence. */
 export function readCapture(bytes: Uint8Array): Result<Capture, string> {
-  const table = tableIn(bytes);
+  const table = arrowTableIn(bytes);
   if (!table) return failed('This is no Arrow file, or it is cut off.');
   const { metadata, fields } = table.schema;
   const version = metadata.get(formatKey);
@@ -92,7 +91,7 @@ export function readCapture(bytes: Uint8Array): Result<Capture, string> {
 
 /** Reads an Arrow file of another program: its numbers, with a column that is the time where there is one. The problem is a sentence. */
 export function readArrow(bytes: Uint8Array, startedAtMs: number): Result<ReadCapture, string> {
-  const table = tableIn(bytes);
+  const table = arrowTableIn(bytes);
   if (!table) return failed('This is no Arrow file, or it is cut off.');
   const { fields, metadata } = table.schema;
   if (table.numRows * fields.length > mostSamples)
@@ -106,17 +105,6 @@ export function readArrow(bytes: Uint8Array, startedAtMs: number): Result<ReadCa
   const { stepMs, values, notes } = based.value;
   const channels = values.map(({ name, unit, samples }, index) => channelNamed(name, index, unit, samples));
   return ok({ capture: { startedAtMs, stepMs, channels, marks: [] }, notes });
-}
-
-function tableIn(bytes: Uint8Array): Table | undefined {
-  try {
-    const table = tableFromIPC(bytes);
-    // A file that is cut off is found out where its columns are read.
-    for (const batch of table.batches) for (const child of batch.data.children) void child.values;
-    return table;
-  } catch {
-    return undefined;
-  }
 }
 
 /** The samples of a column: those of the file itself where they stand in one piece. */

@@ -46,7 +46,7 @@ export {
   type StoredBytes,
 } from './recordingApi.js';
 export { recordingToCsv } from './recordingCsv.js';
-export { marksIn, readRecording, writeRecording } from './recordingFile.js';
+export { arrowTableIn, marksIn, readRecording, writeRecording } from './recordingFile.js';
 export {
   type Between,
   betweenMarkers,

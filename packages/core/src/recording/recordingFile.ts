@@ -71,7 +71,7 @@ function nullableDataOf(values: Float64Array): Data<Float64> {
 
 /** Reads a recording. The problem is a sentence. */
 export function readRecording(bytes: Uint8Array): Result<Recording, string> {
-  const table = tableIn(bytes);
+  const table = arrowTableIn(bytes);
   if (!table) return failed('This is no Arrow file, or it is cut off.');
   const { metadata } = table.schema;
   const version = metadata.get(formatKey);
@@ -92,7 +92,8 @@ export function readRecording(bytes: Uint8Array): Result<Recording, string> {
   return ok({ startedAtMs, times, channels, marks: marks.value });
 }
 
-function tableIn(bytes: Uint8Array): Table | undefined {
+/** The table of an Arrow file; `undefined` where it is none, or cut off. */
+export function arrowTableIn(bytes: Uint8Array): Table | undefined {
   try {
     const table = tableFromIPC(bytes);
     // A file that is cut off is found out where its columns are read.

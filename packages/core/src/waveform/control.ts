@@ -24,23 +24,3 @@ export function readControl(signal: Signal, isLowActive: boolean): ControlReadin
   if (typeof pulses === 'string') return pulses;
   return { kind: 'switches', pulses, given: isLowActive ? 1 - pulses.duty.value : pulses.duty.value };
 }
-
-/** A time in which a supply fell while something was switched on. */
-export interface SupplyDip {
-  readonly atMs: number;
-  /** The least that it came to, and by how much that is less than before, in its unit. */
-  readonly least: number;
-  readonly depth: number;
-}
-
-/** How far a supply falls behind its usual level. @returns `undefined` where nothing was taken */
-export function readSupplyDip({ samples, stepMs }: Signal): SupplyDip | undefined {
-  const there = samples.filter((one) => !Number.isNaN(one));
-  if (there.length === 0) return undefined;
-  const usual = medianOf(there);
-  let at = 0;
-  for (let index = 0; index < samples.length; index += 1)
-    if ((samples[index] ?? Number.NaN) < (samples[at] ?? Number.POSITIVE_INFINITY)) at = index;
-  const least = samples[at] ?? usual;
-  return { atMs: at * stepMs, least, depth: usual - least };
-}

@@ -66,18 +66,6 @@ export function readCylinder(signal: Signal, shape: CylinderShape = usualShape):
   };
 }
 
-/** By how many degrees each event of a cylinder is later than that of a reference. */
-export function shiftAgainst(reading: CylinderReading, reference: CylinderReading) {
-  const later = (own: Measured | null, other: Measured | null): Measured | null =>
-    own && other
-      ? { value: own.value - other.value, uncertainty: Math.hypot(own.uncertainty, other.uncertainty) }
-      : null;
-  return {
-    exhaustOpens: later(reading.exhaustOpens, reference.exhaustOpens),
-    intakeCloses: later(reading.intakeCloses, reference.intakeCloses),
-  };
-}
-
 /** Volume over the piston as a share of that at the bottom, by the geometry of crank and rod. */
 function volumeAt(degrees: number, { compressionRatio, rodRatio }: CylinderShape): number {
   const angle = (degrees * Math.PI) / 180;

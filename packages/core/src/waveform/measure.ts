@@ -212,12 +212,6 @@ export function measureDelay(first: Signal, second: Signal): Delay | string {
   };
 }
 
-/** Turns a minute of what gives so many events a turn. */
-export function rpmOf({ value, uncertainty }: Measured, eventsPerTurn: number): Measured {
-  const by = 60 / eventsPerTurn;
-  return { value: value * by, uncertainty: uncertainty * by };
-}
-
 /** A time in which a signal was cut off at the end of the range of its instrument. */
 export interface Clipping {
   readonly level: number;
