@@ -144,7 +144,7 @@ function bus(): Signal {
 }
 
 const known = { ...nothingKnown, cylinders: 4, volts: 12, teeth: 48 };
-const signals: Readonly<Record<DetectorKind, () => Signal>> = {
+const signals: Readonly<Record<Exclude<DetectorKind, 'canPair'>, () => Signal>> = {
   motor,
   coil,
   teeth: ring,
@@ -164,7 +164,7 @@ export async function captureRates(): Promise<Measured[]> {
 }
 
 const detectorTimes = (): Measured[] =>
-  (Object.keys(signals) as DetectorKind[]).map((kind) => {
+  (Object.keys(signals) as (keyof typeof signals)[]).map((kind) => {
     const signal = signals[kind]();
     const ms = medianMs(() => readAs(kind, signal, 'V', known), 3, 2);
     return atMost(`ten million samples read as “${kind}”`, ms, 600, 'ms');

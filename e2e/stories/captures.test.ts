@@ -76,6 +76,8 @@ describe('captures', () => {
     await tobi.click('Read it');
     await tobi.see('peak of the inrush');
     await tobi.missing('One bar differs');
+    await choose(tobi, 'By how much later is', 'rear door, rear wing');
+    await tobi.see('delay');
   });
 
   it('of a contactor tell an armature that moves from one that is stuck, laid over each other', async () => {

@@ -115,6 +115,19 @@ describe('a capture that is read', () => {
     expect(sent).to.be.a('string');
   });
 
+  it('as the pair of a bus says by its levels what is wrong with it, whichever of both is looked at', () => {
+    const still = (level: number) => ({ samples: new Float32Array(2000).fill(level), stepMs: 0.01 });
+    const notesOf = (own: number, others: readonly number[], isLowActive: boolean) => {
+      const finding = readAs('canPair', still(own), 'V', { ...known, isLowActive }, others.map(still));
+      return typeof finding === 'string' ? finding : finding.notes.join();
+    };
+    expect(notesOf(3.5, [1.5], false)).to.contain('holds the bus dominant');
+    expect(notesOf(1.5, [3.5], true)).to.contain('holds the bus dominant');
+    expect(notesOf(2.5, [2.5], false)).to.contain('stand still at their middle');
+    expect(notesOf(2.5, [], false)).to.contain('two channels');
+    expect(notesOf(2.5, [2.5, 2.5], false)).to.contain('two channels');
+  });
+
   it('that is cut off by its instrument says so, and at what', () => {
     const wave = Float32Array.from({ length: 5000 }, (_, at) => Math.min(10, 14 * Math.sin(at / 200)));
     expect(measureBetween({ samples: wave, stepMs: 0.1 }, 'V').notes.join()).to.contain('Clipped at 10 V');

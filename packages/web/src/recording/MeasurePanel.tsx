@@ -60,6 +60,7 @@ export function MeasurePanel({ open, channels, span, isBetweenMarkers, onFlags }
       <ReadAs key={key} open={open} channel={key} span={span} onFlags={onFlags} />
       <h2>Measured {where}</h2>
       <Sums open={open} channel={key} span={span} />
+      {open.channels.length > 1 && <Delay key={`delay ${key}`} open={open} channel={key} span={span} />}
     </section>
   );
 }
@@ -93,6 +94,40 @@ function Sums({ open: { reader, lengthMs }, channel, span }: PartProps) {
       </p>
       <Notes notes={finding.notes} />
       <Facts facts={finding.facts} />
+      <p className="soft">
+        ± says what noise and the steps of the samples leave open. The accuracy of the instrument is not in it.
+      </p>
+    </>
+  );
+}
+
+/** By how much another channel is later than this one, by where both rise. */
+function Delay({ open: { reader, channels }, channel, span }: PartProps) {
+  const [other, setOther] = useState<string | null>(null);
+  const [told, setTold] = useState<readonly Fact[] | string | undefined>();
+  useEffect(() => {
+    setTold(undefined);
+    if (other === null) return;
+    let isOld = false;
+    void reader.delay(channel, other, span.fromMs, span.toMs).then((found) => isOld || setTold(found));
+    return () => {
+      isOld = true;
+    };
+  }, [reader, channel, other, span]);
+  const others = channels.filter(({ key }) => key !== channel);
+  return (
+    <>
+      <Select
+        label="By how much later is"
+        size="md"
+        maw={420}
+        placeholder="another channel"
+        data={others.map(({ key: value, name: label }) => ({ value, label }))}
+        value={other}
+        onChange={setOther}
+      />
+      {typeof told === 'string' && <p>{told}</p>}
+      {told !== undefined && typeof told !== 'string' && <Facts facts={told} />}
     </>
   );
 }
@@ -135,7 +170,7 @@ function ReadAs({ open: { reader }, channel, span, onFlags }: ReadAsProps) {
               key={name}
               size="md"
               mb={8}
-              label={kind === 'can' ? 'Low is dominant: CAN low' : 'On while low'}
+              label={kind === 'can' || kind === 'canPair' ? 'This is CAN low' : 'On while low'}
               checked={known.isLowActive}
               onChange={(event) => setKnown({ ...known, isLowActive: event.currentTarget.checked })}
             />

@@ -1,0 +1,100 @@
+import { type CanFrame, canFaults, readCan, readCanLevels, readLin, readSent } from '../serialLine/index.js';
+import type { Signal } from '../waveform/index.js';
+import { count, type Finding, plain } from './fact.js';
+import type { Known } from './known.js';
+
+export function asSent(signal: Signal, { nibbles }: Known): Finding | string {
+  const read = readSent(signal, nibbles ?? 6);
+  if (typeof read === 'string') return read;
+  const wrong = read.frames.filter(({ isCrcRight }) => !isCrcRight);
+  const channel = (data: readonly number[], from: number) =>
+    data.slice(from, from + 3).reduce((sum, one) => sum * 16 + one, 0);
+  const last = read.frames.at(-1);
+  return {
+    facts: [
+      plain('tick', 'tick', read.tickUs, 'µs'),
+      count('frames', 'frames', read.frames.length),
+      count('wrong', 'frames with a wrong checksum', wrong.length),
+      count('broken', 'frames that were broken off', read.broken),
+      ...(last ? [count('first', 'first value, in the last frame', channel(last.data, 0))] : []),
+      ...(last && last.data.length === 6
+        ? [count('second', 'second value, in the last frame', channel(last.data, 3))]
+        : []),
+    ],
+    notes: [
+      `${read.hasPause ? 'With' : 'Without'} a pause between frames.`,
+      ...read.slow.map(
+        ({ id, value, isCrcRight }) => `Slow message ${id}: ${value}${isCrcRight ? '' : ', checksum wrong'}.`,
+      ),
+    ],
+    flags: wrong.map(({ atMs }) => ({ atMs, text: 'checksum' })),
+    sureness: null,
+  };
+}
+
+const hex = (number: number): string => number.toString(16).toUpperCase();
+// More than that nobody reads.
+export const mostListed = 12;
+
+/** Each message with how often it came and what it had last. */
+function messagesOf(frames: readonly Pick<CanFrame, 'id' | 'data'>[]): readonly string[] {
+  const byId = new Map<number, { times: number; data: readonly number[] }>();
+  for (const { id, data } of frames) byId.set(id, { times: (byId.get(id)?.times ?? 0) + 1, data });
+  const all = [...byId].sort(([a], [b]) => a - b);
+  const lines = all
+    .slice(0, mostListed)
+    .map(
+      ([id, { times, data }]) =>
+        `${hex(id)}: ${times} times, last ${data.map((byte) => hex(byte).padStart(2, '0')).join(' ')}`,
+    );
+  return all.length > mostListed ? [...lines, `and ${all.length - mostListed} more`] : lines;
+}
+
+export function asCan(signal: Signal, { isLowActive }: Known): Finding | string {
+  const read = readCan(signal, !isLowActive);
+  if (typeof read === 'string') return read;
+  return {
+    facts: [
+      plain('bit', 'bit time', read.bitUs, 'µs'),
+      count('frames', 'frames', read.frames.length),
+      count('broken', 'frames that were broken off or wrong', read.errorsMs.length),
+      count(
+        'unacknowledged',
+        'frames that nobody acknowledged',
+        read.frames.filter(({ isAcknowledged }) => !isAcknowledged).length,
+      ),
+    ],
+    notes: messagesOf(read.frames),
+    flags: read.errorsMs.map((atMs) => ({ atMs, text: 'error' })),
+    sureness: null,
+  };
+}
+
+/** What the levels of both lines of a bus say; the other line is the only other channel. */
+export function asCanPair(signal: Signal, { isLowActive }: Known, siblings: readonly Signal[]): Finding | string {
+  const [other, ...more] = siblings;
+  if (!other || more.length > 0) return 'The levels are read of a capture of two channels: CAN high and CAN low.';
+  const fault = isLowActive ? readCanLevels(other, signal) : readCanLevels(signal, other);
+  return { facts: [], notes: [canFaults[fault]], flags: [], sureness: null };
+}
+
+export function asLin(signal: Signal): Finding | string {
+  const read = readLin(signal);
+  if (typeof read === 'string') return read;
+  const silent = read.frames.filter(({ data }) => data.length === 0);
+  const wrong = read.frames.filter(({ data, checksum }) => data.length > 0 && checksum === null);
+  return {
+    facts: [
+      plain('bit', 'bit time', read.bitUs, 'µs'),
+      count('frames', 'frames', read.frames.length),
+      count('silent', 'frames to which nobody answered', silent.length),
+      count('wrong', 'frames with a wrong checksum', wrong.length),
+    ],
+    notes: messagesOf(read.frames),
+    flags: [
+      ...silent.map(({ atMs }) => ({ atMs, text: 'no answer' })),
+      ...wrong.map(({ atMs }) => ({ atMs, text: 'checksum' })),
+    ],
+    sureness: null,
+  };
+}
