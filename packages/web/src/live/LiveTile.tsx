@@ -12,7 +12,7 @@ import classes from './LivePage.module.css';
 import type { LiveStore } from './liveStore';
 import { DrawnTrace, traceMs } from './Trace';
 import { useSeconds } from './useSeconds';
-import { ValueChecks } from './ValueChecks';
+import { holdChecks, ValueChecks } from './ValueChecks';
 
 interface TileProps {
   readonly value: LiveValue;
@@ -39,11 +39,11 @@ const staleMs = 2000;
  */
 export const LiveTile = memo(function LiveTile(props: TileProps) {
   const { value, store, others, checks, byKey, isFrozen, phaseMs, onRemove } = props;
-  const { key, name, unitId, unitName, unit } = value;
+  const { key, name, unitName, unit } = value;
   // Each second it may be another, or have grown old.
   const second = useSeconds(phaseMs);
-  const moment = isFrozen ? -1 : second;
-  const shown = useMemo(() => shownOf(value, store, others), [value, store, others, moment]);
+  const fresh = useMemo(() => shownOf(props), [value, store, others, checks, byKey, second]);
+  const shown = useHeld(fresh, isFrozen);
   const say = (number: number) => number.toFixed(decimalsOf(value));
   const { last, statistics, atMs, apart, within } = shown;
   const isThere = last !== undefined && shown.isLastNewest && atMs - last.atMs <= staleMs;
@@ -83,7 +83,7 @@ export const LiveTile = memo(function LiveTile(props: TileProps) {
         <LiveNumber value={value} store={store} isFrozen={isFrozen} /> <span>{unit}</span>
         {within !== undefined && within > 0 && <small> ±{formatPlain(Number(within.toPrecision(2)))}</small>}
       </p>
-      <LastMinute store={store} valueKey={key} span={20 * Math.abs(value.scale)} isThere={isThere} second={moment} />
+      <LastMinute store={store} valueKey={key} span={20 * Math.abs(value.scale)} isThere={isThere} toMs={atMs} />
       {statistics && (
         <dl className={classes.facts}>
           <Fact name="min" said={say(statistics.least)} />
@@ -92,8 +92,8 @@ export const LiveTile = memo(function LiveTile(props: TileProps) {
           {apart !== undefined && isThere && <Fact name="apart" said={signed(say(apart))} />}
         </dl>
       )}
-      {checks.length > 0 && <ValueChecks checks={checks} byKey={byKey} store={store} atMs={atMs} />}
-      <p className={classes.state}>{sayState(shown, value, store.sayNothing(unitId), isThere)}</p>
+      {shown.checks.length > 0 && <ValueChecks checks={shown.checks} />}
+      <p className={classes.state}>{sayState(shown, value, isThere)}</p>
     </li>
   );
 });
@@ -103,13 +103,12 @@ interface MinuteProps {
   readonly valueKey: string;
   readonly span: number;
   readonly isThere: boolean;
-  /** It is drawn anew with each. */
-  readonly second: number;
+  /** Where it ends: it is drawn anew with each. */
+  readonly toMs: number;
 }
 
 /** The trace moves on once a second: with each number it would draw a minute of all values ten times a second (benchmark “main thread meanwhile”). */
-const LastMinute = memo(function LastMinute({ store, valueKey, span, isThere }: MinuteProps) {
-  const toMs = deviceNowMs();
+const LastMinute = memo(function LastMinute({ store, valueKey, span, isThere, toMs }: MinuteProps) {
   return (
     <DrawnTrace samples={store.seriesOf(valueKey).since(toMs - traceMs)} toMs={toMs} span={span} isThere={isThere} />
   );
@@ -154,7 +153,17 @@ const LiveNumber = memo(function LiveNumber({ value, store, isFrozen }: NumberPr
   return <b ref={place}>–</b>;
 });
 
-function shownOf({ key }: LiveValue, store: LiveStore, others: readonly string[]) {
+/** What `fresh` gives, or what stood there when it was told to stand still. */
+function useHeld<T>(fresh: T, isHeld: boolean): T {
+  const held = useRef(fresh);
+  useLayoutEffect(() => {
+    if (!isHeld) held.current = fresh;
+  });
+  return isHeld ? held.current : fresh;
+}
+
+/** All that a tile says at one moment. */
+function shownOf({ value: { key, unitId }, store, others, checks, byKey }: TileProps) {
   const series = store.seriesOf(key);
   const atMs = deviceNowMs();
   const last = series.last();
@@ -171,13 +180,14 @@ function shownOf({ key }: LiveValue, store: LiveStore, others: readonly string[]
       ),
     losses: series.losses(),
     within: store.uncertaintyOf(key),
+    nothing: store.sayNothing(unitId),
+    checks: holdChecks(checks, byKey, store, atMs),
   };
 }
 
 function sayState(
-  { last, losses, atMs }: ReturnType<typeof shownOf>,
+  { last, losses, atMs, nothing }: ReturnType<typeof shownOf>,
   value: LiveValue,
-  nothing: string | undefined,
   isThere: boolean,
 ): string {
   const lost = losses > 0 ? `dropped out ${sayCount(losses, 'time')}` : '';

@@ -4,39 +4,50 @@ import { type HeldCheck, holdPhysicalCheck, sayPhysicalCheck, type ToldValue } f
 import classes from './LivePage.module.css';
 import type { LiveStore } from './liveStore';
 
-interface ChecksProps {
-  readonly checks: readonly CardCheck[];
-  readonly byKey: ReadonlyMap<string, LiveValue>;
-  readonly store: LiveStore;
-  readonly atMs: number;
+/** A check as it stood at one moment, in words. */
+export interface ToldCheck {
+  readonly said: string;
+  /** `''`: it cannot be told. */
+  readonly outcome: string;
+  readonly kind: HeldCheck['kind'];
+  readonly cardName: string;
 }
 
-/** What a value should be by its physics, and whether it is so just now. Whether the vehicle is as it must be for that, nobody here knows. */
-export function ValueChecks({ checks, byKey, store, atMs }: ChecksProps) {
+/** Holds checks against the values of a board as they were at `atMs`. Whether the vehicle is as it must be for that, nobody here knows. */
+export function holdChecks(
+  checks: readonly CardCheck[],
+  byKey: ReadonlyMap<string, LiveValue>,
+  store: LiveStore,
+  atMs: number,
+): readonly ToldCheck[] {
   const told = (key: string): ToldValue | undefined => {
     const [value, newest] = [byKey.get(key), store.seriesOf(key).newest()];
     const isThere = newest && newest.value !== null && atMs - newest.atMs <= staleMs;
     return value && isThere ? { value: newest.value, unit: value.unit } : undefined;
   };
   const nameOf = (key: string) => byKey.get(key)?.name ?? `${key} (not on this board)`;
+  return checks.map(({ cardName, check }) => {
+    const held = holdPhysicalCheck(check, told);
+    return { said: sayPhysicalCheck(check, nameOf), outcome: sayHeld(held, check.is.kind), kind: held.kind, cardName };
+  });
+}
+
+/** What a value should be by its physics, and whether it is so. */
+export function ValueChecks({ checks }: { readonly checks: readonly ToldCheck[] }) {
   return (
     <ul className={classes.checks}>
-      {checks.map(({ planId, cardId, cardName, check }, index) => {
-        const held = holdPhysicalCheck(check, told);
-        const said = sayHeld(held, check.is.kind);
-        return (
-          // Two checks of one card may say the same.
-          <li key={`${planId} ${cardId} ${index}`} data-held={held.kind}>
-            {sayPhysicalCheck(check, nameOf)}
-            {said !== '' && (
-              <>
-                : <b>{said}</b>
-              </>
-            )}
-            <small>{cardName}</small>
-          </li>
-        );
-      })}
+      {checks.map(({ said, outcome, kind, cardName }, index) => (
+        // Two checks of one card may say the same.
+        <li key={`${said} ${index}`} data-held={kind}>
+          {said}
+          {outcome !== '' && (
+            <>
+              : <b>{outcome}</b>
+            </>
+          )}
+          <small>{cardName}</small>
+        </li>
+      ))}
     </ul>
   );
 }
