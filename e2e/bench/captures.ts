@@ -5,7 +5,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { channelNamed, layoutOfTable, makeTableReading, writeCapture } from '@probe-trail/core/capture';
-import { type DetectorKind, nothingKnown, readAs } from '@probe-trail/core/captureReading';
+import { readAs } from '@probe-trail/core/captureReading';
+import { type DetectorKind, nothingKnown } from '@probe-trail/core/captureSource';
 import {
   addNoise,
   coilCurrent,

@@ -140,6 +140,7 @@ async function releaseLongSweep(url: string): Promise<void> {
             derivedFrom: null,
             hookUp: null,
             live: null,
+            capture: null,
             watches: [],
             expects: [],
             spec: {

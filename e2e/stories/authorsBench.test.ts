@@ -303,6 +303,7 @@ describe('the author’s bench', () => {
               derivedFrom: null,
               hookUp: null,
               live: null,
+              capture: null,
               watches: [],
               expects: [],
               spec: {
@@ -318,6 +319,7 @@ describe('the author’s bench', () => {
               derivedFrom: null,
               hookUp: null,
               live: null,
+              capture: null,
               watches: [],
               expects: [],
               spec: { kind: 'formula', unit: 'V', min: null, max: null },
@@ -401,6 +403,7 @@ describe('the author’s bench', () => {
             derivedFrom: null,
             hookUp: null,
             live: null,
+            capture: null,
             watches: [],
             expects: [],
             spec: { kind: 'formula', unit: 'V', min: '9^9'.repeat(200), max: null },
@@ -413,7 +416,7 @@ describe('the author’s bench', () => {
       steps: Array.from({ length: 10_000 }, (_, index) => blankStep(`s${index}`, 'x')),
     };
     for (const [text, message] of [
-      [JSON.stringify({ ...largePlan(3), formatVersion: 11 }), 'format version 11'],
+      [JSON.stringify({ ...largePlan(3), formatVersion: 12 }), 'format version 12'],
       [JSON.stringify(tooMany), 'steps'],
       [withFormula, 'at most 300 characters'],
     ] as const) {

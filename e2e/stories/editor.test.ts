@@ -62,6 +62,7 @@ describe('the editor', () => {
       derivedFrom: null,
       hookUp: null,
       live: null,
+      capture: null,
       watches: [],
       expects: [],
       spec: {
@@ -159,6 +160,7 @@ describe('the editor', () => {
             derivedFrom: null,
             hookUp: null,
             live: null,
+            capture: null,
             watches: [],
             expects: [],
             spec,

@@ -187,7 +187,17 @@ describe('the library', () => {
     const step = {
       ...blankStep('one', 'One'),
       readings: [
-        { id: 'v', name: 'V', derivedFrom: null, hookUp: null, live: null, watches: [], expects: [], spec: curve },
+        {
+          id: 'v',
+          name: 'V',
+          derivedFrom: null,
+          hookUp: null,
+          live: null,
+          capture: null,
+          watches: [],
+          expects: [],
+          spec: curve,
+        },
       ],
     };
     await send(world.server.url, 'POST', '/api/plans', {

@@ -14,6 +14,7 @@ const seen = (id: string, ...names: string[]) => ({
   derivedFrom: null,
   hookUp: null,
   live: null,
+  capture: null,
   watches: [],
   expects: [],
   spec: { kind: 'choice' as const, options: names.map((name) => ({ id: name, name, meaning: '', ok: true })) },

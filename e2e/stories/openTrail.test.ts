@@ -23,6 +23,7 @@ const presumes: Plan = {
           derivedFrom: null,
           hookUp: null,
           live: null,
+          capture: null,
           watches: [],
           expects: [],
           spec: {

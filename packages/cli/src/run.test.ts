@@ -51,7 +51,7 @@ describe('probe-trail', () => {
     for (const [what, content, message] of [
       ['no file', undefined, 'there is no such file'],
       ['no JSON', '{', 'not a JSON file'],
-      ['a newer format', { format: 'probe-trail-plan', formatVersion: 11 }, 'format version 11'],
+      ['a newer format', { format: 'probe-trail-plan', formatVersion: 12 }, 'format version 12'],
     ] as const)
       it(`ends with 2 and a sentence: ${what}`, async () => {
         const file = content === undefined ? join(folder, 'none.json') : await write('bad.json', content);

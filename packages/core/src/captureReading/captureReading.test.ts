@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { type DetectorKind, detectorKinds as kinds, nothingKnown } from '../captureSource/index.js';
 import {
   addNoise,
   coilCurrent,
@@ -9,17 +10,8 @@ import {
   pwmSignal,
   ringSignal,
 } from '../signalModel/index.js';
-import {
-  type DetectorKind,
-  delayBetween,
-  detectors,
-  type Finding,
-  measureBetween,
-  nothingKnown,
-  readAs,
-} from './index.js';
+import { delayBetween, type Finding, measureBetween, readAs } from './index.js';
 
-const kinds = Object.keys(detectors) as DetectorKind[];
 const known = { ...nothingKnown, cylinders: 4, volts: 12, teeth: 48, bars: 10, compressionRatio: 10 };
 
 const factOf = (finding: Finding, id: string) => finding.facts.find((fact) => fact.id === id);

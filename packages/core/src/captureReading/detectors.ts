@@ -1,8 +1,9 @@
+import type { DetectorKind, Known } from '../captureSource/index.js';
 import { type Dropout, findBursts, findDropouts, type Signal } from '../waveform/index.js';
-import { count, type Finding, plain } from './fact.js';
-import type { DetectorKind, Known } from './known.js';
+import { type Finding, makeFacts } from './fact.js';
+import { detectors } from './known.js';
 import { asCan, asCanPair, asLin, asSent, mostListed } from './lineReadings.js';
-import { asCoil, asControl, asCranking, asCylinder, asMotor, asTeeth } from './machineReadings.js';
+import { asCoil, asControl, asCranking, asCylinder, asMotor, asSupply, asTeeth, asTurning } from './machineReadings.js';
 
 /** Reads a signal as what it is. Times are those of the signal. @param unit of its samples @param siblings what was taken at the same time @returns a sentence where it cannot be read so */
 export function readAs(
@@ -35,6 +36,10 @@ function readFully(
       return asTeeth(signal, known);
     case 'control':
       return asControl(signal, unit, known);
+    case 'supply':
+      return asSupply(signal, unit, siblings);
+    case 'turning':
+      return asTurning(signal, known);
     case 'cranking':
       return asCranking(signal, known);
     case 'cylinder':
@@ -58,12 +63,14 @@ function asDropouts(signal: Signal, unit: string, siblings: readonly Signal[]): 
   const found = findDropouts(signal, siblings);
   if (typeof found === 'string') return found;
   const lone = found.filter(({ isShared }) => isShared === false);
-  const longest = found.reduce((most, { fromMs, toMs }) => Math.max(most, toMs - fromMs), 0);
+  const lengthOf = ({ fromMs, toMs }: Dropout) => toMs - fromMs;
+  const longest = found.toSorted((one, other) => lengthOf(other) - lengthOf(one))[0];
+  const fact = makeFacts(detectors.dropouts.facts, unit);
   return {
     facts: [
-      count('dropouts', 'times it dropped out', found.length),
-      ...(siblings.length > 0 ? [count('lone', 'times it did so alone', lone.length)] : []),
-      ...(found.length > 0 ? [plain('longest', 'longest of them', longest, 'ms')] : []),
+      fact('dropouts', found.length),
+      ...(siblings.length > 0 ? [fact('lone', lone.length)] : []),
+      ...(longest ? [fact('longest', longest.toMs - longest.fromMs, longest)] : []),
     ],
     notes:
       found.length === 0 ? ['It never dropped out.'] : found.slice(0, mostListed).map((one) => sayDropout(one, unit)),
@@ -80,13 +87,11 @@ function sayDropout({ fromMs, toMs, extreme, isShared }: Dropout, unit: string):
 
 function asBursts(signal: Signal): Finding | string {
   const found = findBursts(signal);
-  if (found.length === 0) return 'It has no pulses.';
+  const [first] = found;
+  if (!first) return 'It has no pulses.';
+  const fact = makeFacts(detectors.bursts.facts, '');
   return {
-    facts: [
-      count('bursts', 'bursts', found.length),
-      count('edges', 'edges in the first', found[0]?.edges ?? 0),
-      plain('length', 'length of the first', (found[0]?.toMs ?? 0) - (found[0]?.fromMs ?? 0), 'ms'),
-    ],
+    facts: [fact('bursts', found.length), fact('edges', first.edges), fact('length', first.toMs - first.fromMs, first)],
     notes: [],
     flags: found.map(({ fromMs, edges }) => ({ atMs: fromMs, text: String(edges) })),
     sureness: null,

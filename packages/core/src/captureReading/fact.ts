@@ -1,4 +1,13 @@
-import type { Measured } from '../waveform/index.js';
+import type { Measured, Span } from '../waveform/index.js';
+
+/** What kind of number a fact is. */
+export interface FactKind {
+  readonly name: string;
+  /** `own`: the unit of its channel; empty for a number of things. */
+  readonly unit: string;
+  /** How it is measured where somebody sets its markers by hand: as mean, greatest or length between them, or by reading that part alone. */
+  readonly byHand: 'mean' | 'most' | 'length' | 'part';
+}
 
 /** A number that was read from a capture. */
 export interface Fact {
@@ -10,6 +19,8 @@ export interface Fact {
   readonly unit: string;
   /** Expanded (k = 2), in the unit; `null`: it is a count, or not known. */
   readonly uncertainty: number | null;
+  /** Where it was measured; `undefined`: over all that was read. */
+  readonly span?: Span | undefined;
 }
 
 /** A moment of a capture that has a name. */
@@ -28,28 +39,14 @@ export interface Finding {
   readonly sureness: number | null;
 }
 
-export const fact = (id: string, name: string, { value, uncertainty }: Measured, unit: string): Fact => ({
-  id,
-  name,
-  value,
-  unit,
-  uncertainty,
-});
+/** The unit of a fact of a channel in that unit. */
+export const unitOfFact = ({ unit }: FactKind, channelUnit: string): string =>
+  unit === 'own·s' && channelUnit === '' ? 's' : unit.replace('own', channelUnit);
 
-/** A number of things. */
-export const count = (id: string, name: string, value: number): Fact => ({
-  id,
-  name,
-  value,
-  unit: '',
-  uncertainty: null,
-});
-
-/** A number of which the uncertainty is not known. */
-export const plain = (id: string, name: string, value: number, unit: string): Fact => ({
-  id,
-  name,
-  value,
-  unit,
-  uncertainty: null,
-});
+/** Makes facts of one table: a fact that stands in none cannot be made. */
+export const makeFacts =
+  <Id extends string>(kinds: Readonly<Record<Id, FactKind>>, channelUnit: string) =>
+  (id: Id, measured: Measured | number, span?: Span): Fact => {
+    const { value, uncertainty } = typeof measured === 'number' ? { value: measured, uncertainty: null } : measured;
+    return { id, name: kinds[id].name, value, unit: unitOfFact(kinds[id], channelUnit), uncertainty, span };
+  };

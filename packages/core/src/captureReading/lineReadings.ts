@@ -1,7 +1,8 @@
+import type { Known } from '../captureSource/index.js';
 import { type CanFrame, canFaults, readCan, readCanLevels, readLin, readSent } from '../serialLine/index.js';
 import type { Signal } from '../waveform/index.js';
-import { count, type Finding, plain } from './fact.js';
-import type { Known } from './known.js';
+import { type Finding, makeFacts } from './fact.js';
+import { detectors } from './known.js';
 
 export function asSent(signal: Signal, { nibbles }: Known): Finding | string {
   const read = readSent(signal, nibbles ?? 6);
@@ -10,16 +11,15 @@ export function asSent(signal: Signal, { nibbles }: Known): Finding | string {
   const channel = (data: readonly number[], from: number) =>
     data.slice(from, from + 3).reduce((sum, one) => sum * 16 + one, 0);
   const last = read.frames.at(-1);
+  const fact = makeFacts(detectors.sent.facts, '');
   return {
     facts: [
-      plain('tick', 'tick', read.tickUs, 'µs'),
-      count('frames', 'frames', read.frames.length),
-      count('wrong', 'frames with a wrong checksum', wrong.length),
-      count('broken', 'frames that were broken off', read.broken),
-      ...(last ? [count('first', 'first value, in the last frame', channel(last.data, 0))] : []),
-      ...(last && last.data.length === 6
-        ? [count('second', 'second value, in the last frame', channel(last.data, 3))]
-        : []),
+      fact('tick', read.tickUs),
+      fact('frames', read.frames.length),
+      fact('wrong', wrong.length),
+      fact('broken', read.broken),
+      ...(last ? [fact('first', channel(last.data, 0))] : []),
+      ...(last && last.data.length === 6 ? [fact('second', channel(last.data, 3))] : []),
     ],
     notes: [
       `${read.hasPause ? 'With' : 'Without'} a pause between frames.`,
@@ -53,16 +53,13 @@ function messagesOf(frames: readonly Pick<CanFrame, 'id' | 'data'>[]): readonly 
 export function asCan(signal: Signal, { isLowActive }: Known): Finding | string {
   const read = readCan(signal, !isLowActive);
   if (typeof read === 'string') return read;
+  const fact = makeFacts(detectors.can.facts, '');
   return {
     facts: [
-      plain('bit', 'bit time', read.bitUs, 'µs'),
-      count('frames', 'frames', read.frames.length),
-      count('broken', 'frames that were broken off or wrong', read.errorsMs.length),
-      count(
-        'unacknowledged',
-        'frames that nobody acknowledged',
-        read.frames.filter(({ isAcknowledged }) => !isAcknowledged).length,
-      ),
+      fact('bit', read.bitUs),
+      fact('frames', read.frames.length),
+      fact('broken', read.errorsMs.length),
+      fact('unacknowledged', read.frames.filter(({ isAcknowledged }) => !isAcknowledged).length),
     ],
     notes: messagesOf(read.frames),
     flags: read.errorsMs.map((atMs) => ({ atMs, text: 'error' })),
@@ -83,12 +80,13 @@ export function asLin(signal: Signal): Finding | string {
   if (typeof read === 'string') return read;
   const silent = read.frames.filter(({ data }) => data.length === 0);
   const wrong = read.frames.filter(({ data, checksum }) => data.length > 0 && checksum === null);
+  const fact = makeFacts(detectors.lin.facts, '');
   return {
     facts: [
-      plain('bit', 'bit time', read.bitUs, 'µs'),
-      count('frames', 'frames', read.frames.length),
-      count('silent', 'frames to which nobody answered', silent.length),
-      count('wrong', 'frames with a wrong checksum', wrong.length),
+      fact('bit', read.bitUs),
+      fact('frames', read.frames.length),
+      fact('silent', silent.length),
+      fact('wrong', wrong.length),
     ],
     notes: messagesOf(read.frames),
     flags: [

@@ -1,4 +1,10 @@
+import type { Known } from '../captureSource/index.js';
 import {
+  findEdges,
+  levelsOf,
+  type Measured,
+  measurePulses,
+  noiseOf,
   type Pattern,
   readCoil,
   readControl,
@@ -7,10 +13,11 @@ import {
   readMotor,
   readTeeth,
   type Signal,
+  sumUp,
   toothFaultKinds,
 } from '../waveform/index.js';
-import { count, type Fact, type Finding, type Flag, fact, plain } from './fact.js';
-import type { Known } from './known.js';
+import { type Fact, type Finding, type Flag, makeFacts } from './fact.js';
+import { detectors } from './known.js';
 
 const flagAt = (atMs: number | null, text: string): readonly Flag[] => (atMs === null ? [] : [{ atMs, text }]);
 
@@ -18,12 +25,13 @@ export function asMotor(signal: Signal, unit: string, { bars }: Known): Finding 
   const read = readMotor(signal, { bars, humpsOfBar: 1 });
   if (typeof read === 'string') return read;
   const { inrush, running, stall, ripple } = read;
+  const fact = makeFacts(detectors.motor.facts, unit);
   const facts = [
-    ...(inrush ? [fact('inrush', 'peak of the inrush', inrush.peak, unit)] : []),
-    ...(running ? [fact('running', 'mean while it runs', running.mean, unit)] : []),
-    ...(stall ? [fact('stall', 'mean while it is held', stall.mean, unit)] : []),
-    ...(ripple ? [fact('ripple', 'humps of the ripple', ripple.humpsHz, 'Hz')] : []),
-    ...(ripple?.rpm ? [fact('rpm', 'speed', ripple.rpm, '1/min')] : []),
+    ...(inrush ? [fact('inrush', inrush.peak, { fromMs: inrush.atMs, toMs: inrush.atMs })] : []),
+    ...(running ? [fact('running', running.mean, running)] : []),
+    ...(stall ? [fact('stall', stall.mean, stall)] : []),
+    ...(ripple ? [fact('ripple', ripple.humpsHz, running ?? undefined)] : []),
+    ...(ripple?.rpm ? [fact('rpm', ripple.rpm, running ?? undefined)] : []),
     ...patternFacts(ripple?.pattern ?? null),
   ];
   const notes = [
@@ -52,10 +60,8 @@ export function asMotor(signal: Signal, unit: string, { bars }: Known): Finding 
 function patternFacts(pattern: Pattern | null): readonly Fact[] {
   if (!pattern) return [];
   const odd = pattern.odd === null ? undefined : pattern.heights[pattern.odd];
-  return [
-    count('bars', 'bars of the commutator', pattern.bars),
-    plain('oddBar', 'height of the oddest bar', (odd ?? Math.min(...pattern.heights)) * 100, '%'),
-  ];
+  const fact = makeFacts(detectors.motor.facts, '');
+  return [fact('bars', pattern.bars), fact('oddBar', (odd ?? Math.min(...pattern.heights)) * 100)];
 }
 
 const sayOdd = ({ odd, heights }: Pattern): string =>
@@ -65,21 +71,15 @@ export function asCoil(signal: Signal, unit: string, { volts }: Known): Finding 
   const read = readCoil(signal, volts);
   if (typeof read === 'string') return read;
   const { dip, resistance, inductance } = read;
+  const fact = makeFacts(detectors.coil.facts, unit);
   return {
     facts: [
-      fact('final', 'final current', read.final, unit),
-      plain('dipDepth', 'depth of the dip', dip ? dip.share * 100 : 0, '%'),
-      ...(dip ? [plain('dipTime', 'armature arrives after', dip.atMs - read.onMs, 'ms')] : []),
-      ...(resistance ? [fact('resistance', 'resistance', resistance, 'Ω')] : []),
+      fact('final', read.final),
+      fact('dipDepth', dip ? dip.share * 100 : 0),
+      ...(dip ? [fact('dipTime', dip.atMs - read.onMs, { fromMs: read.onMs, toMs: dip.atMs })] : []),
+      ...(resistance ? [fact('resistance', resistance)] : []),
       ...(inductance
-        ? [
-            fact(
-              'inductance',
-              'inductance',
-              { value: inductance.value * 1000, uncertainty: inductance.uncertainty * 1000 },
-              'mH',
-            ),
-          ]
+        ? [fact('inductance', { value: inductance.value * 1000, uncertainty: inductance.uncertainty * 1000 })]
         : []),
     ],
     notes: [
@@ -97,13 +97,14 @@ export function asTeeth(signal: Signal, { teeth, gapTeeth }: Known): Finding | s
   const read = readTeeth(signal, { teethPerTurn: teeth, gapTeeth: gapTeeth ?? 0 });
   if (typeof read === 'string') return read;
   const missing = read.faults.filter(({ kind }) => kind === 'missing');
+  const fact = makeFacts(detectors.teeth.facts, '');
   return {
     facts: [
-      count('teethSeen', 'teeth seen', read.teethSeen),
-      ...(read.teethPerTurn === null ? [] : [count('teethPerTurn', 'teeth a turn', read.teethPerTurn)]),
-      ...(read.rpm ? [fact('rpm', 'speed', read.rpm, '1/min')] : []),
-      count('missing', 'places where teeth are missing', missing.length),
-      count('odd', 'places that are not like the others', read.faults.length),
+      fact('teethSeen', read.teethSeen),
+      ...(read.teethPerTurn === null ? [] : [fact('teethPerTurn', read.teethPerTurn)]),
+      ...(read.rpm ? [fact('rpm', read.rpm)] : []),
+      fact('missing', missing.length),
+      fact('odd', read.faults.length),
     ],
     notes: [
       ...(read.faults.length === 0 ? ['All teeth are alike.'] : []),
@@ -126,40 +127,90 @@ export function asTeeth(signal: Signal, { teeth, gapTeeth }: Known): Finding | s
 export function asControl(signal: Signal, unit: string, { isLowActive }: Known): Finding | string {
   const read = readControl(signal, isLowActive);
   if (typeof read === 'string') return read;
-  if (read.kind === 'stands') {
-    const level = plain('level', 'level', read.level, unit);
-    return { facts: [level], notes: ['It does not switch: it stands at one level.'], flags: [], sureness: null };
-  }
+  const fact = makeFacts(detectors.control.facts, unit);
+  const notes = isLowActive ? ['It is on while it is low: the given share is the one that it is low.'] : [];
+  if (read.kind === 'stands')
+    return {
+      facts: [fact('level', read.level)],
+      notes: ['It does not switch: it stands at one level.'],
+      flags: [],
+      sureness: null,
+    };
   const { duty, frequencyHz, dutyTrend } = read.pulses;
   return {
     facts: [
-      fact(
-        'given',
-        isLowActive ? 'given share, low-active' : 'given share',
-        { value: read.given * 100, uncertainty: duty.uncertainty * 100 },
-        '%',
-      ),
-      fact('frequency', 'frequency', frequencyHz, 'Hz'),
-      plain('dutyTrend', 'change of the share', (isLowActive ? -dutyTrend : dutyTrend) * 100, '%'),
+      fact('given', { value: read.given * 100, uncertainty: duty.uncertainty * 100 }),
+      fact('frequency', frequencyHz),
+      fact('dutyTrend', (isLowActive ? -dutyTrend : dutyTrend) * 100),
     ],
+    notes,
+    flags: [],
+    sureness: null,
+  };
+}
+
+/** A supply while a load is off and while it is on; the other channel of the capture, its current or its command, says which. */
+export function asSupply(signal: Signal, unit: string, siblings: readonly Signal[]): Finding | string {
+  const [load, ...more] = siblings;
+  if (!load || more.length > 0) return 'The supply is read of a capture of two channels: itself and the load.';
+  const levels = levelsOf(load);
+  if (!levels || !(levels.high - levels.low > 8 * noiseOf(load))) return 'The load is not switched in this capture.';
+  const middle = (levels.low + levels.high) / 2;
+  const level = (isOn: boolean): Measured | undefined => {
+    const samples = signal.samples.filter((_, at) => (load.samples[at] ?? Number.NaN) > middle === isOn);
+    return sumUp({ samples, stepMs: signal.stepMs })?.mean;
+  };
+  const [rest, loaded] = [level(false), level(true)];
+  if (!rest || !loaded) return 'The supply was not taken while the load was on and off.';
+  const fact = makeFacts(detectors.supply.facts, unit);
+  return {
+    facts: [fact('rest', rest), fact('loaded', loaded), fact('sag', difference(loaded, rest))],
     notes: [],
     flags: [],
     sureness: null,
   };
 }
 
+/** The speed of what gives so many pulses a turn, as a whole and from the first half to the second. */
+export function asTurning(signal: Signal, { eventsPerTurn }: Known): Finding | string {
+  if (eventsPerTurn === null) return 'Say how many pulses come in a turn.';
+  const pulses = measurePulses(signal, findEdges(signal));
+  if (typeof pulses === 'string') return pulses;
+  const fact = makeFacts(detectors.turning.facts, '');
+  const toRpm = ({ value, uncertainty }: Measured): Measured => ({
+    value: (value * 60) / eventsPerTurn,
+    uncertainty: (uncertainty * 60) / eventsPerTurn,
+  });
+  const { samples, stepMs } = signal;
+  const half = Math.floor(samples.length / 2);
+  const [first, second] = [samples.subarray(0, half), samples.subarray(half)].map((part) => {
+    const own = { samples: part, stepMs };
+    return measurePulses(own, findEdges(own));
+  });
+  const trend =
+    first === undefined || second === undefined || typeof first === 'string' || typeof second === 'string'
+      ? []
+      : [fact('rpmTrend', toRpm(difference(first.frequencyHz, second.frequencyHz)))];
+  return { facts: [fact('rpm', toRpm(pulses.frequencyHz)), ...trend], notes: [], flags: [], sureness: null };
+}
+
+const difference = (from: Measured, to: Measured): Measured => ({
+  value: to.value - from.value,
+  uncertainty: Math.hypot(from.uncertainty, to.uncertainty),
+});
+
 export function asCranking(signal: Signal, { cylinders }: Known): Finding | string {
   if (cylinders === null) return 'Say how many cylinders the engine has.';
   const read = readCranking(signal, cylinders);
   if (typeof read === 'string') return read;
   const { heights, weakest } = read;
+  const fact = makeFacts(detectors.cranking.facts, '');
+  const span = { fromMs: read.fromMs, toMs: read.toMs };
   return {
     facts: [
-      fact('rpm', 'cranking speed', read.rpm, '1/min'),
-      plain('weakest', 'weakest compression', Math.min(...heights) * 100, '%'),
-      ...heights.map((height, at) =>
-        plain(`cylinder${at + 1}`, `${at + 1}. in the order in which they come`, height * 100, '%'),
-      ),
+      fact('rpm', read.rpm, span),
+      fact('weakest', Math.min(...heights) * 100, span),
+      ...heights.map((height, at) => fact(`cylinder${at + 1}`, height * 100, span)),
     ],
     notes: [
       weakest === null
@@ -176,14 +227,15 @@ export function asCylinder(signal: Signal, unit: string, { compressionRatio }: K
   const read = readCylinder(signal, shape);
   if (typeof read === 'string') return read;
   const { exhaustOpens, intakeCloses } = read;
+  const fact = makeFacts(detectors.cylinder.facts, unit);
   return {
     facts: [
-      fact('rpm', 'speed', read.rpm, '1/min'),
-      fact('tower', 'compression tower', read.tower, unit),
-      plain('exhaustPlateau', 'exhaust plateau', read.exhaustPlateau, unit),
-      plain('intakePlateau', 'intake plateau', read.intakePlateau, unit),
-      ...(exhaustOpens ? [fact('exhaustOpens', 'exhaust opens, degrees behind the top', exhaustOpens, '°')] : []),
-      ...(intakeCloses ? [fact('intakeCloses', 'intake closes, degrees behind the top', intakeCloses, '°')] : []),
+      fact('rpm', read.rpm),
+      fact('tower', read.tower),
+      fact('exhaustPlateau', read.exhaustPlateau),
+      fact('intakePlateau', read.intakePlateau),
+      ...(exhaustOpens ? [fact('exhaustOpens', exhaustOpens)] : []),
+      ...(intakeCloses ? [fact('intakeCloses', intakeCloses)] : []),
     ],
     notes: [
       `Over ${read.cycles} cycles.`,

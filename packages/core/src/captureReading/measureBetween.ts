@@ -10,7 +10,8 @@ import {
   type Signal,
   sumUp,
 } from '../waveform/index.js';
-import { count, type Fact, type Finding, fact, plain } from './fact.js';
+import { type Fact, type FactKind, type Finding, makeFacts } from './fact.js';
+import { plainFacts } from './known.js';
 
 const perCent = ({ value, uncertainty }: Measured): Measured => ({
   value: value * 100,
@@ -24,29 +25,28 @@ export function measureBetween(signal: Signal, unit: string): Finding {
   // Once for all: of ten million samples each takes a fifth of a second.
   const [edges, levels] = [findEdges(signal), levelsOf(signal)];
   const pulses = measurePulses(signal, edges);
+  const fact = makeFacts(plainFacts, unit);
   const facts: Fact[] = [
-    fact('mean', 'mean', sums.mean, unit),
-    fact('rms', 'RMS, total', sums.rms, unit),
-    fact('min', 'least', sums.min, unit),
-    fact('max', 'greatest', sums.max, unit),
-    fact('peakToPeak', 'peak to peak', sums.peakToPeak, unit),
-    fact('area', 'area', sums.area, unit === '' ? 's' : `${unit}·s`),
-    fact('slope', 'slope', sums.slope, `${unit}/s`),
+    fact('mean', sums.mean),
+    fact('rms', sums.rms),
+    fact('min', sums.min),
+    fact('max', sums.max),
+    fact('peakToPeak', sums.peakToPeak),
+    fact('area', sums.area),
+    fact('slope', sums.slope),
+    fact('length', (signal.samples.length - 1) * signal.stepMs),
   ];
   if (typeof pulses !== 'string')
     facts.push(
-      fact('frequency', 'frequency', pulses.frequencyHz, 'Hz'),
-      fact('period', 'period', pulses.periodMs, 'ms'),
-      fact('duty', 'duty, high', perCent(pulses.duty), '%'),
-      plain('dutyTrend', 'change of the duty', pulses.dutyTrend * 100, '%'),
-      count('count', 'times it rises', pulses.count),
+      fact('frequency', pulses.frequencyHz),
+      fact('period', pulses.periodMs),
+      fact('duty', perCent(pulses.duty)),
+      fact('dutyTrend', pulses.dutyTrend * 100),
+      fact('count', pulses.count),
     );
-  for (const [id, name] of [
-    ['rise', 'rise time, 10 to 90 %'],
-    ['fall', 'fall time, 90 to 10 %'],
-  ] as const) {
+  for (const id of ['rise', 'fall'] as const) {
     const taken = edges.times.length > 0 ? measureTransition(signal, id, edges, levels) : 'It does not change.';
-    if (typeof taken !== 'string') facts.push(fact(id, name, taken, 'ms'));
+    if (typeof taken !== 'string') facts.push(fact(id, taken));
   }
   return { facts, notes: sayClipping(findClipping(signal, sums, levels), unit), flags: [], sureness: null };
 }
@@ -60,10 +60,16 @@ const sayClipping = (clippings: readonly Clipping[], unit: string): readonly str
       `Clipped at ${Number(level.toPrecision(4))} ${unit}, ${(share * 100).toFixed(1)} % of the time: choose a wider range.`,
   );
 
+const delayFacts = {
+  delay: { name: 'delay', unit: 'ms', byHand: 'part' },
+  phase: { name: 'phase', unit: '°', byHand: 'part' },
+} as const satisfies Readonly<Record<string, FactKind>>;
+
 /** By how much a second signal is later than a first. @returns a sentence where that cannot be said */
 export function delayBetween(first: Signal, second: Signal): readonly Fact[] | string {
   const delay = measureDelay(first, second);
   if (typeof delay === 'string') return delay;
-  const facts = [fact('delay', 'delay', delay.delayMs, 'ms')];
-  return delay.phaseDeg === null ? facts : [...facts, plain('phase', 'phase', delay.phaseDeg, '°')];
+  const fact = makeFacts(delayFacts, '');
+  const facts = [fact('delay', delay.delayMs)];
+  return delay.phaseDeg === null ? facts : [...facts, fact('phase', delay.phaseDeg)];
 }

@@ -1,3 +1,4 @@
+import { sayCapturedReading } from '../captureReading/index.js';
 import { countWalks, effortOf } from '../evidence/index.js';
 import { sayLiveReading } from '../liveValue/index.js';
 import {
@@ -144,10 +145,10 @@ const paperStep = (plan: Plan, step: Step, number: number, goals: Goals): PaperS
   instruction: stepFields.instruction.say(step, plan),
   cautions: step.cautions,
   effort: stepFields.effort.say(step),
-  readings: step.readings.map(({ id, name, spec, derivedFrom, live, watches }) => ({
+  readings: step.readings.map(({ id, name, spec, derivedFrom, live, capture, watches }) => ({
     name: name || id,
     limits: saySpec(spec),
-    from: derivedFrom ?? sayVehicleSource({ live, watches, spec }),
+    from: derivedFrom ?? saySource({ live, capture, watches, spec }),
   })),
   outcomes: step.outcomes.map((outcome) => ({
     // With one reading its name stands right above.
@@ -157,13 +158,15 @@ const paperStep = (plan: Plan, step: Step, number: number, goals: Goals): PaperS
   })),
 });
 
-const sayVehicleSource = ({
+const saySource = ({
   live,
+  capture,
   watches,
   spec,
-}: Pick<StepReading, 'live' | 'watches' | 'spec'>): string | undefined => {
+}: Pick<StepReading, 'live' | 'capture' | 'watches' | 'spec'>): string | undefined => {
   if (spec.kind === 'drive') return `a recording of ${sayDriveValues(spec)}`;
   if (live) return `the vehicle: ${sayLiveReading(live)}`;
+  if (capture) return `a capture: ${sayCapturedReading(capture)}`;
   return watches.length > 0 ? `the bus: losses of ${watches.join(', ')}` : undefined;
 };
 

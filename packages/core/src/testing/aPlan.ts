@@ -50,6 +50,7 @@ export const aReading = (id: string, spec: Spec, more: Partial<StepReading> = {}
   spec,
   hookUp: null,
   live: null,
+  capture: null,
   watches: [],
   expects: [],
   ...more,
@@ -77,6 +78,7 @@ export const aPartCard = (
   howItWorks: '',
   values: [],
   physicalChecks: [],
+  references: [],
   connectors: [
     {
       id: connectorId,

@@ -1,3 +1,4 @@
+import type { CaptureSource } from '../captureSource/index.js';
 import { evaluateFormula } from '../formula/index.js';
 import type { LiveSource } from '../liveValue/index.js';
 import type { StepReading } from '../plan/index.js';
@@ -73,13 +74,40 @@ export function judgeEntry({ spec }: StepReading, entry: Entry, context: Measuri
 const wrongEntry = (expected: string) => failed<EntryProblem>({ kind: 'wrongEntry', expected });
 
 function judgeTyped(spec: MeasuredSpec, entry: EntryOf<'typed'>, context: MeasuringContext): Judged {
-  const { text, leadsSwapped, live } = entry;
+  const { text, leadsSwapped, live, capture } = entry;
   const parsed = parseReading(text, { unit: spec.unit, ambientKPa: context.ambientKPa });
   if (!parsed.ok) return failed({ kind: 'reading', problem: parsed.problem });
-  const isTurned = leadsSwapped && !live && canBeNegative(spec.unit);
+  const isTurned = leadsSwapped && !live && !capture && canBeNegative(spec.unit);
   const reading = isTurned ? turned(parsed.value) : parsed.value;
-  const uncertaintyOf: UncertaintyOf = (one) => (live ? uncertaintyOfLive(live, one) : context.uncertaintyOf(one));
+  const uncertaintyOf: UncertaintyOf = (one) => uncertaintyFrom({ live, capture }, one, context.uncertaintyOf);
   return ok({ reading, verdict: judgeMeasured(spec, reading, { ...context, uncertaintyOf }), rows: [] });
+}
+
+/** Where a number comes from, if not from a meter. */
+interface Sources {
+  readonly live?: LiveSource | null | undefined;
+  readonly capture?: CaptureSource | null | undefined;
+}
+
+function uncertaintyFrom({ live, capture }: Sources, reading: Reading, ofMeter: UncertaintyOf): number | null {
+  if (live) return uncertaintyOfLive(live, reading);
+  return capture ? uncertaintyOfCapture(capture, reading, ofMeter) : ofMeter(reading);
+}
+
+/**
+ * Uncertainty (k = 2) of what was measured on a capture, in the unit of the reading: what noise and steps leave open and, of a level, what the
+ * instrument of the step leaves open, which have nothing to do with each other. A number of things is exact.
+ */
+function uncertaintyOfCapture(
+  { within, unit, isLevel }: CaptureSource,
+  reading: Reading,
+  ofMeter: UncertaintyOf,
+): number | null {
+  if (reading.kind !== 'exact') return null;
+  const measured = findUnit(unit);
+  const own =
+    within !== null && measured ? convertStep(within, measured, unitOf(reading.unit)) : reading.resolution / 2;
+  return isLevel ? Math.hypot(own, ofMeter(reading) ?? 0) : own;
 }
 
 /**
@@ -123,7 +151,7 @@ export function rowNames(spec: SeriesSpec): readonly string[] {
   }
 }
 
-function judgeRows(spec: SeriesSpec, { texts, live }: EntryOf<'rows'>, context: MeasuringContext): Judged {
+function judgeRows(spec: SeriesSpec, { texts, live, captures }: EntryOf<'rows'>, context: MeasuringContext): Judged {
   const names = rowNames(spec);
   if (texts.length !== names.length) return wrongEntry(`row of ${names.length} numbers`);
   const readings: Reading[] = [];
@@ -132,11 +160,10 @@ function judgeRows(spec: SeriesSpec, { texts, live }: EntryOf<'rows'>, context: 
     if (!parsed.ok) return failed({ kind: 'reading', problem: parsed.problem, row: names[index] ?? '' });
     readings.push(parsed.value);
   }
-  const liveOf = new Map(readings.map((reading, index) => [reading, live?.[index]]));
-  const uncertaintyOf: UncertaintyOf = (one) => {
-    const source = liveOf.get(one);
-    return source ? uncertaintyOfLive(source, one) : context.uncertaintyOf(one);
-  };
+  const sources = new Map<Reading, Sources>(
+    readings.map((reading, index) => [reading, { live: live?.[index], capture: captures?.[index] }]),
+  );
+  const uncertaintyOf: UncertaintyOf = (one) => uncertaintyFrom(sources.get(one) ?? {}, one, context.uncertaintyOf);
   return ok(judgeSeries(spec, readings, { ...context, uncertaintyOf }));
 }
 

@@ -1,5 +1,6 @@
 import { array, boolean, number, type ObjectShape, string } from 'yup';
 import { actuatorUseSchema } from '../actuator/index.js';
+import { capturedReadingSchema, captureSourceSchema, referenceSchema } from '../captureSource/index.js';
 import { type InstrumentFunction, instrumentFunctions, instrumentSchema } from '../instrument/index.js';
 import { liveReadingSchema, liveSourceSchema } from '../liveValue/index.js';
 import { entryFields, voidingFields } from '../log/index.js';
@@ -90,6 +91,10 @@ export const entrySchema = unionByKind({
       .nullable()
       .optional()
       .meta({ description: 'what the vehicle told, where it was not read from a meter; left out: from a meter' }),
+    capture: captureSourceSchema
+      .nullable()
+      .optional()
+      .meta({ description: 'what it was measured on, where it comes from a capture; left out: from none' }),
   }),
   rows: closedObject({
     kind: kind('rows'),
@@ -98,6 +103,10 @@ export const entrySchema = unionByKind({
       .max(200)
       .optional()
       .meta({ description: 'for each row what the vehicle told, or null where it was read from a meter' }),
+    captures: array(captureSourceSchema.nullable().defined())
+      .max(24)
+      .optional()
+      .meta({ description: 'for each row what it was measured on, or null where it comes from no capture' }),
   }),
   counted: closedObject({
     kind: kind('counted'),
@@ -159,17 +168,22 @@ const addedSuspectSchema = suspectSchema.shape({
   proofStepIds: array(idText()).max(20).optional(),
 });
 
-/** A part card as it is added on a trail; one that a device kept from before format 10 has no physical checks. */
+/** A part card as it is added on a trail; of one that a device kept from before format 11, some of it is missing. */
 const addedPartCardSchema = partCardSchema.shape({
   physicalChecks: array(physicalCheckSchema.required()).max(40).optional(),
+  references: array(referenceSchema.required()).max(8).optional(),
 });
 
-/** A step as it is added on a trail; of one that a device kept from before format 10, some of it is missing. */
+/** A step as it is added on a trail; of one that a device kept from before format 11, some of it is missing. */
 const addedStepSchema = stepSchema.shape({
   actuator: actuatorUseSchema.nullable().optional(),
   readings: array(
     stepReadingSchema
-      .shape({ live: liveReadingSchema.nullable().optional(), watches: array(idText()).max(60).optional() })
+      .shape({
+        live: liveReadingSchema.nullable().optional(),
+        capture: capturedReadingSchema.nullable().optional(),
+        watches: array(idText()).max(60).optional(),
+      })
       .required(),
   )
     .required()

@@ -54,6 +54,8 @@ export const baseUnits: readonly BaseUnit[] = [
   unit('Hz', 'frequency', 'Hz', 'mkMG', 'hz', 'hertz'),
   unit('%', 'ratio', 'percent', '', 'percent', 'pct', '% duty'),
   unit('ratio', 'ratio', 'plainRatio', '', ':1', 'λ', 'lambda'),
+  // A number of things: the unit one (SI brochure, 9th edition, 2.3.3).
+  unit('×', 'ratio', 'plainRatio', '', 'times'),
   unit('s', 'time', 's', 'nµm', 'sec', 'secs', 'second', 'seconds'),
   unit('min', 'time', 'minute', '', 'minute', 'minutes', 'mins'),
   unit('h', 'time', 'hour', '', 'hour', 'hours', 'hr'),

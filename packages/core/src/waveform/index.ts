@@ -19,5 +19,5 @@ export {
   sumUp,
 } from './measure.js';
 export { type MotorReading, type Ripple, readMotor, type Span } from './motor.js';
-export { type Measured, partOf, type Signal } from './signal.js';
+export { blockMeans, type Measured, noiseOf, partOf, type Signal } from './signal.js';
 export { type Ring, readTeeth, type TeethReading, type ToothFault, toothFaultKinds } from './teeth.js';

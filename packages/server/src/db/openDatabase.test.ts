@@ -107,10 +107,10 @@ describe('opening a data folder', () => {
     migrated.close();
   });
 
-  it('gives part cards of an earlier version no physical checks, and leaves those of others alone', async () => {
+  it('gives part cards of an earlier version no physical checks and no known-good captures, and leaves those of others alone', async () => {
     const database = await openDatabase(folder);
     const check = { value: 'A10.boostPressure', when: '', is: { kind: 'between', unit: 'V', min: 0, max: 5 } };
-    const cards = [{ name: 'old' }, { name: 'new', physicalChecks: [check] }];
+    const cards = [{ name: 'old' }, { name: 'new', physicalChecks: [check], references: [{ id: 'good' }] }];
     await database.client.batch([
       ...asBefore(migrations.physicalChecks),
       ...cards.map((card) => ({
@@ -122,8 +122,8 @@ describe('opening a data folder', () => {
     const migrated = await openDatabase(folder);
     const { rows } = await migrated.client.execute('SELECT card FROM library_card ORDER BY card_id DESC');
     expect(rows.map(({ card }) => JSON.parse(String(card)))).to.deep.equal([
-      { name: 'old', physicalChecks: [] },
-      { name: 'new', physicalChecks: [check] },
+      { name: 'old', physicalChecks: [], references: [] },
+      { name: 'new', physicalChecks: [check], references: [{ id: 'good' }] },
     ]);
     migrated.close();
   });

@@ -10,6 +10,7 @@ const battery: PartCard = {
   howItWorks: '',
   values: [],
   physicalChecks: [],
+  references: [],
   connectors: [
     {
       id: 'C_1',

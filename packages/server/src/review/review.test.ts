@@ -154,6 +154,7 @@ describe('review, release and retirement over HTTP', () => {
         values: [],
         connectors: [],
         physicalChecks: [],
+        references: [],
       };
       await server.ask('POST', '/api/plans', { document: smallPlan({ partCards: [card] }) });
       const keep = (place: string, seen: string | undefined, atMs: number) =>

@@ -37,6 +37,7 @@ describe('searching', () => {
         connectors,
         values: [],
         physicalChecks: [],
+        references: [],
       },
     ];
     const { etag } = await server.ask('POST', '/api/plans', { document: smallPlan({ partCards }) });

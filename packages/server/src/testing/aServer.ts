@@ -161,6 +161,7 @@ export const smallPlan = (more: Partial<Plan> = {}): Plan => ({
           derivedFrom: null,
           hookUp: null,
           live: null,
+          capture: null,
           watches: [],
           expects: [],
           spec: { kind: 'band', unit: 'V', min: 12.2, max: null },

@@ -25,6 +25,7 @@ describe('a current path that is being written', () => {
           howItWorks: '',
           values: [],
           physicalChecks: [],
+          references: [],
           connectors: [
             {
               id: 'C71',

@@ -143,6 +143,8 @@ export class DeviceDatabase extends Dexie {
           ref.value = kept as typeof ref.value;
         });
     });
+    // Nor what is measured on captures (plan format 11).
+    this.version(13).upgrade((change) => change.table('answers').clear());
   }
 }
 

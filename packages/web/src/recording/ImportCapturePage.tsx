@@ -1,13 +1,14 @@
 import { Button, FileButton, Group, NumberInput, Progress, TextInput } from '@mantine/core';
 import { recordingLengths } from '@probe-trail/core/recording';
 import { useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { Page } from '../frame/Page';
 import { useMay } from '../session/sessionApi';
 import { Notice } from '../spec/Notice';
 import { sayCount } from '../ui/sayCount';
 import { CaptureChannels } from './CaptureChannels';
 import type { UnderstoodCapture } from './capture.worker';
+import { chooseFor } from './captureFor';
 import classes from './ImportLogPage.module.css';
 import { sayInstant } from './sayInstant';
 import { useCapture } from './useCapture';
@@ -18,6 +19,8 @@ const accepted = '.csv,.tsv,.txt,.wav,.arrow,.vcd,text/csv,text/plain,audio/wav'
 /** Takes in a capture from a file: shows how it is understood, lets that be put right, and keeps it. */
 export function ImportCapturePage() {
   const { jobId = '' } = useParams();
+  const [query] = useSearchParams();
+  const step = stepOf(query);
   const capture = useCapture(jobId);
   const mayWork = useMay('workOnJobs');
   const { file, understood, share, problem, done, choose, keep, stop } = capture;
@@ -64,7 +67,24 @@ export function ImportCapturePage() {
             Kept: {sayInstant(done.info.lengthMs, done.info.lengthMs)} of{' '}
             {sayCount(done.info.channels.length, 'channel')}.
           </p>
-          <Button size="lg" mih={56} component={Link} to={`/jobs/${jobId}/recordings/${done.recordingId}`}>
+          {step && (
+            <Button
+              size="lg"
+              mih={56}
+              component={Link}
+              to={`/trails/${step.trailId}`}
+              onClick={() => chooseFor(step.place, step.as, done.recordingId)}
+            >
+              To the step
+            </Button>
+          )}
+          <Button
+            size="lg"
+            mih={56}
+            variant={step ? 'default' : 'filled'}
+            component={Link}
+            to={`/jobs/${jobId}/recordings/${done.recordingId}`}
+          >
             Open the capture
           </Button>
         </div>
@@ -80,6 +100,13 @@ export function ImportCapturePage() {
       )}
     </Page>
   );
+}
+
+/** The step of a trail that the capture is brought in for. */
+function stepOf(query: URLSearchParams) {
+  const place = query.get('for');
+  const [trailId] = place?.split('/') ?? [];
+  return place && trailId ? { place, trailId, as: query.get('as') ?? 'only' } : undefined;
 }
 
 interface UnderstoodProps {

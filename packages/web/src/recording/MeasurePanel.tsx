@@ -1,13 +1,6 @@
 import { Button, Checkbox, Group, NumberInput, Select } from '@mantine/core';
-import {
-  type DetectorKind,
-  detectors,
-  type Fact,
-  type Finding,
-  type Flag,
-  type Known,
-  nothingKnown,
-} from '@probe-trail/core/captureReading';
+import { detectors, type Fact, type Finding, type Flag } from '@probe-trail/core/captureReading';
+import { type DetectorKind, type Known, nothingKnown } from '@probe-trail/core/captureSource';
 import { formatPlain } from '@probe-trail/core/reading';
 import type { ChannelInfo } from '@probe-trail/core/recording';
 import { useEffect, useState } from 'react';
@@ -39,6 +32,7 @@ const asked: Readonly<Record<Exclude<keyof Known, 'isLowActive'>, string>> = {
   cylinders: 'Cylinders',
   compressionRatio: 'Compression ratio',
   nibbles: 'Data nibbles in a frame',
+  eventsPerTurn: 'Pulses a turn',
 };
 
 /** What a channel of a capture comes to between the markers, and what it says when it is read as what it is. */

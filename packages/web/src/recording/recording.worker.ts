@@ -11,14 +11,26 @@ import {
   writeWav,
 } from '@probe-trail/core/capture';
 import {
-  type DetectorKind,
   delayBetween,
   type Fact,
   type Finding,
-  type Known,
+  type MeasuredChannel,
   measureBetween,
+  movedBy,
   readAs,
+  referenceFrom,
+  sourceOf,
+  takeCaptured,
+  textOfFact,
 } from '@probe-trail/core/captureReading';
+import {
+  type CapturedMeasure,
+  type CaptureSource,
+  type DetectorKind,
+  type Known,
+  mostReferencePoints,
+  type Reference,
+} from '@probe-trail/core/captureSource';
 import {
   type Between,
   bestShift,
@@ -51,7 +63,7 @@ import {
 } from '@probe-trail/core/recording';
 import { failed, ok, type Result } from '@probe-trail/core/result';
 import type { DriveSpec } from '@probe-trail/core/spec';
-import { partOf, type Signal, sumUp } from '@probe-trail/core/waveform';
+import { partOf, type Signal, type Span, sumUp } from '@probe-trail/core/waveform';
 import { expose, transfer } from 'comlink';
 import { fileIdOf } from './fileIdOf';
 
@@ -132,11 +144,17 @@ function signalOf(
   return { signal: partOf({ samples: channel.samples, stepMs: capture.stepMs }, fromMs, toMs), unit: channel.unit };
 }
 
-/** Flags stand where they are in the whole. */
-const fromStart = (finding: Finding, fromMs: number): Finding => ({
-  ...finding,
-  flags: finding.flags.map(({ atMs, text }) => ({ atMs: atMs + fromMs, text })),
-});
+/** A channel of a capture with all that can be measured on it. */
+function measuredChannel(key: string): MeasuredChannel | undefined {
+  const own = signalOf(key, 0, Number.POSITIVE_INFINITY);
+  const info = open?.info.channels.find((one) => one.key === key);
+  return own && info && { name: info.name, ...own, siblings: siblingsOf(key, 0, Number.POSITIVE_INFINITY) };
+}
+
+const siblingsOf = (key: string, fromMs: number, toMs: number): readonly Signal[] =>
+  (open?.info.channels ?? [])
+    .filter((channel) => channel.key !== key)
+    .flatMap((channel) => signalOf(channel.key, fromMs, toMs)?.signal ?? []);
 
 function betweenIn(key: string, aMs: number, bMs: number): Between | undefined {
   const channel = channelOf(key);
@@ -246,10 +264,22 @@ const recordingReader = {
   readAs: (key: string, kind: DetectorKind, known: Known, fromMs: number, toMs: number): Finding | string => {
     const part = signalOf(key, fromMs, toMs);
     if (!part) return 'There is no such channel.';
-    const others = (open?.info.channels ?? []).filter((channel) => channel.key !== key);
-    const siblings = others.flatMap((channel) => signalOf(channel.key, fromMs, toMs)?.signal ?? []);
-    const read = readAs(kind, part.signal, part.unit, known, siblings);
-    return typeof read === 'string' ? read : fromStart(read, Math.max(0, fromMs));
+    const read = readAs(kind, part.signal, part.unit, known, siblingsOf(key, fromMs, toMs));
+    return typeof read === 'string' ? read : movedBy(read, Math.max(0, fromMs));
+  },
+  /** Measures what a reading of a step is on a channel. A sentence where the capture does not show it. */
+  take: ({ key, measure, recordingId, byHand, reference }: Taking): Result<TakenFromCapture, string> => {
+    const channel = measuredChannel(key);
+    if (!channel) return failed('There is no such channel.');
+    const taken = takeCaptured(measure, channel, byHand, reference);
+    return taken.ok
+      ? ok({ text: textOfFact(taken.value.fact), source: sourceOf(taken.value, channel, recordingId) })
+      : taken;
+  },
+  /** A channel as a known-good capture for a part card. A sentence where it cannot be one. */
+  referenceOf: (key: string, id: string): Reference | string => {
+    const channel = measuredChannel(key);
+    return channel ? referenceFrom(id, channel, mostReferencePoints) : 'There is no such channel.';
   },
   /** Adds a channel that is made of others. */
   derive: (derivation: Derivation): Result<DerivedChannel, string> => {
@@ -274,6 +304,21 @@ const recordingReader = {
   },
   wav: (): Blob => new Blob(open && 'capture' in open.of ? [writeWav(open.of.capture)] : [], { type: 'audio/wav' }),
 };
+
+/** What is to be measured, where, and against what. */
+export interface Taking {
+  readonly key: string;
+  readonly measure: CapturedMeasure;
+  readonly recordingId: string;
+  readonly byHand?: Span | undefined;
+  readonly reference?: Reference | undefined;
+}
+
+/** What a reading comes to, as it is entered, and what it was measured on. */
+export interface TakenFromCapture {
+  readonly text: string;
+  readonly source: CaptureSource;
+}
 
 /** How another capture lies over this one. */
 export interface CaptureFit {

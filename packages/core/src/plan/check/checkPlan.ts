@@ -1,5 +1,6 @@
 import type { Plan } from '../document/plan.js';
 import { blocksInThemselves, inputsLeftOpen, unknownInputs } from './blockRules.js';
+import { capturesThatDoNotFit } from './captureRules.js';
 import { experimentsUnsafe } from './experimentRules.js';
 import { type Finding, isAbout } from './finding.js';
 import { commandedTwice, drivesThatDoNotFit, liveThatDoesNotFit } from './liveRules.js';
@@ -66,6 +67,7 @@ const rules: readonly Rule[] = [
   limitsNarrowerThanAccuracy,
   liveThatDoesNotFit,
   drivesThatDoNotFit,
+  capturesThatDoNotFit,
   commandedTwice,
   resistanceMeasuredLive,
   unpluggedLive,

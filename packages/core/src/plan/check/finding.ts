@@ -32,6 +32,7 @@ export type RuleName =
   | 'limitNarrowerThanAccuracy'
   | 'liveDoesNotFit'
   | 'driveDoesNotFit'
+  | 'captureDoesNotFit'
   | 'commandedTwice'
   | 'resistanceMeasuredLive'
   | 'unpluggedLive'

@@ -147,6 +147,7 @@ describe('comparePlans', () => {
             howItWorks: '',
             values: [],
             physicalChecks: [],
+            references: [],
             connectors: [
               {
                 id: 'C31',

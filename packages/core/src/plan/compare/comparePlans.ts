@@ -1,3 +1,4 @@
+import { sayCapturedReading } from '../../captureReading/index.js';
 import { sayLiveReading } from '../../liveValue/index.js';
 import { sayPhysicalCheck } from '../../physicalCheck/index.js';
 import { formatPlain } from '../../reading/index.js';
@@ -231,6 +232,13 @@ const readingDifferences = (
   ...changed(
     at,
     about,
+    `what ${after.name || 'the reading'} is measured on in a capture`,
+    sayCaptureOf(before),
+    sayCaptureOf(after),
+  ),
+  ...changed(
+    at,
+    about,
     `whose losses count for ${after.name || 'the reading'}`,
     before.watches.join(', '),
     after.watches.join(', '),
@@ -244,6 +252,16 @@ const readingDifferences = (
     sayExpected(plans.after, after),
   ),
 ];
+
+/** Everything that a capture is measured by: what is known of the thing too. */
+const sayCaptureOf = ({ capture }: StepReading): string => {
+  if (!capture) return '';
+  const { measure } = capture;
+  if (measure.kind === 'reference')
+    return `${sayCapturedReading(capture)} (${measure.partCardId}, ${measure.referenceId}, band ${formatPlain(measure.band * 100)} %${measure.isStretched ? ', at any speed' : ''})`;
+  const known = Object.entries(measure.known).filter(([, value]) => value !== null && value !== false);
+  return [sayCapturedReading(capture), ...known.map(([name, value]) => `${name} ${value}`)].join(', ');
+};
 
 const sayMeanings = (spec: Spec): string =>
   casesOf(spec)
@@ -401,10 +419,22 @@ function cardDifferences({ before, after }: Pair<PartCard>, at: FindingPlace): r
     ...pinDifferences(before, after, at, about),
     ...changed(at, about, 'values', sayValues(before), sayValues(after)),
     ...changed(at, about, 'what is expected', sayPhysicalChecks(before), sayPhysicalChecks(after)),
+    ...changed(at, about, 'known-good captures', sayReferences(before, before), sayReferences(after, before)),
   ];
 }
 
 const sayValues = ({ values }: PartCard): string => values.map(({ name, value }) => `${name}: ${value}`).join('; ');
+
+/** Two thousand numbers are said to differ, and not listed. */
+const sayReferences = ({ references }: PartCard, { references: others }: PartCard): string =>
+  references
+    .map(({ id, name, unit, stepMs, values }) => {
+      const other = others.find((one) => one.id === id)?.values;
+      const isOther = other?.length === values.length && other.some((value, at) => value !== values[at]);
+      const made = `${values.length} ${isOther ? 'other ' : ''}values in ${unit || 'no unit'}`;
+      return `${name || id}: ${made}, one in ${formatPlain(stepMs)} ms`;
+    })
+    .join('; ');
 
 const sayPhysicalChecks = ({ physicalChecks }: PartCard): string =>
   physicalChecks.map((one) => `${one.value}: ${sayPhysicalCheck(one)}`).join('; ');

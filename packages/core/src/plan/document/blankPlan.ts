@@ -51,6 +51,7 @@ export const blankReading = (id: string, name: string, spec: StepReading['spec']
   spec,
   hookUp: null,
   live: null,
+  capture: null,
   watches: [],
   expects: [],
 });

@@ -12,6 +12,7 @@ const plan = aPlan({
       howItWorks: '',
       values: [],
       physicalChecks: [],
+      references: [],
       connectors: [
         {
           id: 'C31',

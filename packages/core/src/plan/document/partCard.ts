@@ -1,4 +1,5 @@
 import { array, string } from 'yup';
+import { referenceSchema } from '../../captureSource/index.js';
 import { physicalCheckSchema } from '../../physicalCheck/index.js';
 import { type Checked, closedObject, draftText, idText } from '../../schema/index.js';
 import { keysOf, list } from './fields.js';
@@ -42,6 +43,7 @@ export const partCardSchema = closedObject({
   connectors: list(connectorSchema.required(), 40),
   values: list(cardValueSchema.required(), 100),
   physicalChecks: list(physicalCheckSchema.required(), 40),
+  references: list(referenceSchema.required(), 8).meta({ description: 'known-good captures of it' }),
 });
 
 export type Connector = Checked<typeof connectorSchema>;

@@ -1,5 +1,6 @@
 import { array, boolean, number, string } from 'yup';
 import { actuatorUseSchema } from '../../actuator/index.js';
+import { capturedReadingSchema } from '../../captureSource/index.js';
 import { liveReadingSchema } from '../../liveValue/index.js';
 import {
   type Checked,
@@ -29,7 +30,7 @@ import { hookUpSchema } from './hookUp.js';
 import { partCardSchema } from './partCard.js';
 
 export const planFormat = 'probe-trail-plan';
-export const planFormatVersion = 10;
+export const planFormatVersion = 11;
 
 const needSchema = closedObject({
   what: nameOfThing(60),
@@ -120,6 +121,9 @@ export const stepReadingSchema = closedObject({
     .meta({ description: 'where it is measured otherwise than the step says; null: as the step says' }),
   live: liveReadingSchema.nullable().defined().meta({
     description: 'which value of the vehicle it can be taken from, beside being typed; null: none',
+  }),
+  capture: capturedReadingSchema.nullable().defined().meta({
+    description: 'how it is measured on a capture, beside being typed; null: it is not',
   }),
   watches: list(idText(), 60).meta({
     description: 'control units whose losses on the bus are counted by themselves; none: counted by hand',

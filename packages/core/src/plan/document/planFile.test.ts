@@ -62,7 +62,7 @@ describe('readPlanFile', () => {
     ['something else', { hello: 1 }, 'not a plan file'],
     ['a list', [], 'not a plan file'],
     ['nothing', null, 'not a plan file'],
-    ['a newer format', { ...aPlan(), formatVersion: 11 }, 'format version 11; versions up to 10 can be read here'],
+    ['a newer format', { ...aPlan(), formatVersion: 12 }, 'format version 12; versions up to 11 can be read here'],
     ['a field that is missing', { ...aPlan(), suspects: undefined }, 'suspects'],
     ['a misspelt field', { ...aPlan(), tittle: 'x' }, 'tittle'],
     ['a weight of nothing', { ...aPlan(), suspects: [{ ...aPlan().suspects[0], weight: 0 }] }, 'more than 0'],
@@ -156,7 +156,7 @@ describe('the published JSON Schemas', () => {
   it('read from format 8 take nothing from the vehicle and command nothing', () => {
     const steps = aPlan().steps.map(({ actuator: _, readings, ...step }) => ({
       ...step,
-      readings: readings.map(({ live: _, ...reading }) => reading),
+      readings: readings.map(({ live: _live, capture: _capture, ...reading }) => reading),
     }));
     expect(upgradePlan({ ...aPlan(), formatVersion: 8, steps })).to.deep.equal(aPlan());
     expect(steps.map(upgradeStep)).to.deep.equal(aPlan().steps);

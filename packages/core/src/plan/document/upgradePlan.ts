@@ -86,6 +86,15 @@ const upgrades: Readonly<Record<string, (plan: Fields) => Fields>> = {
       readings: eachOf(step.readings, (reading) => ({ ...reading, watches: [] })),
     })),
   }),
+  10: (plan) => ({
+    ...plan,
+    formatVersion: 11,
+    partCards: eachOf(plan.partCards, (card) => ({ ...card, references: [] })),
+    steps: eachOf(plan.steps, (step) => ({
+      ...step,
+      readings: eachOf(step.readings, (reading) => ({ ...reading, capture: null })),
+    })),
+  }),
 };
 
 /** A step of format 8 in today's: nothing of it is read from the vehicle, or commanded. */
@@ -122,10 +131,15 @@ function specOfSix(spec: unknown): unknown {
 /** A suspect of format 6 in today's: nothing goes with its repair but what its words say. */
 const withTasks = (suspect: Fields): Fields => ({ ...suspect, companions: [], tasks: [] });
 
-/** A part card of format 9 in today's, also one that was kept by itself. */
-export const upgradePartCard = <Card extends { readonly physicalChecks?: PartCard['physicalChecks'] | undefined }>(
+/** A part card of an earlier format in today's, also one that was kept by itself. */
+export const upgradePartCard = <
+  Card extends {
+    readonly physicalChecks?: PartCard['physicalChecks'] | undefined;
+    readonly references?: PartCard['references'] | undefined;
+  },
+>(
   card: Card,
-) => ({ ...card, physicalChecks: card.physicalChecks ?? [] });
+) => ({ ...card, physicalChecks: card.physicalChecks ?? [], references: card.references ?? [] });
 
 /** What a suspect has since format 7. */
 const laterFields = { weightBecause: '', companions: [], tasks: [], proofStepIds: [] } as const;
@@ -141,10 +155,13 @@ export const upgradeSuspect = ({ weightBecause, companions, tasks, proofStepIds,
   proofStepIds: proofStepIds ?? laterFields.proofStepIds,
 });
 
-/** The fields that a step and its readings have since format 9 and 10. */
-type KeptReading = Omit<StepReading, 'live' | 'watches'> & {
-  readonly live?: StepReading['live'] | undefined;
-  readonly watches?: StepReading['watches'] | undefined;
+/** What a reading has since format 9. */
+const laterOfReading = { live: null, capture: null, watches: [] } as const satisfies Partial<StepReading>;
+type LaterOfReading = keyof typeof laterOfReading;
+
+/** A step and its readings, which may be of an earlier format. */
+type KeptReading = Omit<StepReading, LaterOfReading> & {
+  readonly [Field in LaterOfReading]?: StepReading[Field] | undefined;
 };
 type KeptStep = Omit<Step, 'actuator' | 'readings'> & {
   readonly actuator?: Step['actuator'] | undefined;
@@ -155,16 +172,19 @@ type KeptStep = Omit<Step, 'actuator' | 'readings'> & {
 export function upgradeStep(step: KeptStep): Step {
   const isOfSix = step.readings.every((reading) => 'hookUp' in reading) && step.needs.every((need) => 'does' in need);
   const isOfToday =
-    isOfSix && 'actuator' in step && step.readings.every((reading) => 'live' in reading && 'watches' in reading);
+    isOfSix &&
+    'actuator' in step &&
+    step.readings.every((reading) => Object.keys(laterOfReading).every((field) => field in reading));
   if (isOfToday) return step as Step;
   const ofSix = isOfSix ? step : (withActions(step) as unknown as KeptStep);
   return {
     ...ofSix,
     actuator: ofSix.actuator ?? null,
-    readings: ofSix.readings.map(({ live, watches, ...reading }) => ({
+    readings: ofSix.readings.map(({ live, capture, watches, ...reading }) => ({
       ...reading,
-      live: live ?? null,
-      watches: watches ?? [],
+      live: live ?? laterOfReading.live,
+      capture: capture ?? laterOfReading.capture,
+      watches: watches ?? laterOfReading.watches,
     })),
   };
 }

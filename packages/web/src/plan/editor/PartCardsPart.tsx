@@ -25,6 +25,7 @@ export function PartCardsPart() {
         connectors: [],
         values: [],
         physicalChecks: [],
+        references: [],
       });
     });
     setOpenId(id);

@@ -91,6 +91,7 @@ const newCard = (): PartCard => ({
   connectors: [],
   values: [],
   physicalChecks: [],
+  references: [],
 });
 
 function OpenCard({ cardId }: { readonly cardId: string }) {

@@ -3,10 +3,12 @@ import type { Plan, StepReading } from '@probe-trail/core/plan';
 import { formatReading, readingIn } from '@probe-trail/core/reading';
 import { sayVerdict } from '@probe-trail/core/spec';
 import { type Entry, sayTaken, type TakenReading, type Waymark } from '@probe-trail/core/trail';
+import { Link } from 'react-router';
 import { Trace } from '../../live/Trace';
 import { usePreferences } from '../../session/sessionApi';
 import { VerdictMark } from '../../spec/VerdictMark';
 import { verdictLook } from '../../spec/verdictLook';
+import { CapturePicture } from '../entry/capture/CapturePicture';
 import { DriveEvidence } from '../entry/drive/DriveEvidence';
 import { stepOf } from '../waymarkLook';
 import classes from './WaymarkReadings.module.css';
@@ -71,7 +73,7 @@ function Taken({ taken, wanted, jobId }: TakenProps) {
           {isNews(verdict.zone.name, word, sayTaken(taken)) && <>: {verdict.zone.name}</>}
           {rows.length > 0 && <>. {rows.map((row) => `${row.label} ${formatReading(row.reading)}`).join(', ')}</>}
           {entry === undefined && <>. Computed</>}
-          {entry?.kind === 'typed' && !entry.live && <>. Typed “{entry.text.trim()}”</>}
+          {entry?.kind === 'typed' && !entry.live && !entry.capture && <>. Typed “{entry.text.trim()}”</>}
           {entry?.kind === 'typed' && entry.leadsSwapped && <> with the leads swapped</>}
           {typedFirst !== null && <>, first “{typedFirst}”</>}
           {stillStands !== null && <>, taken over from before</>}
@@ -83,6 +85,7 @@ function Taken({ taken, wanted, jobId }: TakenProps) {
           <DriveEvidence jobId={jobId} spec={wanted.spec} entry={entry} zoneId={verdict.zone.id} />
         )}
         {entry && <FromVehicle entry={entry} rows={rows.map(({ label }) => label)} />}
+        {entry && <FromCapture jobId={jobId} entry={entry} rows={rows.map(({ label }) => label)} />}
         <div className="soft">{reading ? sayVerdict(verdict, reading) : verdict.zone.meaning}</div>
       </div>
     </div>
@@ -109,5 +112,31 @@ function FromVehicle({ entry, rows }: { readonly entry: Entry; readonly rows: re
           />
         </div>
       ),
+  );
+}
+
+interface FromCaptureProps {
+  readonly jobId: string | null;
+  readonly entry: Entry;
+  readonly rows: readonly string[];
+}
+
+/** What a reading was measured on, and the way to the whole capture. */
+function FromCapture({ jobId, entry, rows }: FromCaptureProps) {
+  const sources = entry.kind === 'typed' ? [entry.capture] : entry.kind === 'rows' ? (entry.captures ?? []) : [];
+  const [first] = sources.filter((source) => source != null);
+  if (!first) return null;
+  return (
+    <>
+      {/* A source has no identity but its row. */}
+      {sources.map((source, index) => source && <CapturePicture key={index} source={source} name={rows[index]} />)}
+      {jobId !== null && first.recordingId !== null && (
+        <Link
+          to={`/jobs/${jobId}/recordings/${first.recordingId}?from=${first.picture.fromMs}&to=${first.picture.toMs}`}
+        >
+          The capture
+        </Link>
+      )}
+    </>
   );
 }

@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core';
 import { type Step, type StepReading, sayEffort } from '@probe-trail/core/plan';
 import { isMeasured, isSeries } from '@probe-trail/core/spec';
 import {
@@ -8,7 +9,7 @@ import {
   type TakenReading,
   unmetNeeds,
 } from '@probe-trail/core/trail';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { nowMs } from '../../device/clock';
 import { keptText } from '../../device/keptTexts';
 import { Cautions } from '../../part/Cautions';
@@ -96,7 +97,7 @@ function sayBeside(open: OpenTrail, { id }: Step): string {
 
 function OpenStep({ open, step }: StepProps) {
   const [againId, setAgainId] = useState<string | undefined>();
-  const entered = step.readings.filter(({ derivedFrom }) => derivedFrom === null);
+  const entered = useMemo(() => step.readings.filter(({ derivedFrom }) => derivedFrom === null), [step.readings]);
   const due = entered.find(({ id }) => id === againId) ?? entered.find(({ id }) => !open.trail.taken[id]);
   // Of several that are all entered, each is a row: what comes of them has the room.
   const shown = due ?? (entered.length === 1 ? entered[0] : undefined);
@@ -143,7 +144,18 @@ interface EnteredProps extends ReadingsProps {
 
 /** The reading that is due, or the last one with the outcome; the others of this step stand above as rows. */
 function Readings({ open, step, kit, entered, due, shown, onAgain }: EnteredProps) {
-  const { taken } = open.trail;
+  const { trail } = open;
+  const { taken } = trail;
+  const [isTyped, setIsTyped] = useState(false);
+  const captured = useMemo(
+    () => (trail.jobId === null ? [] : entered.filter(({ id, capture }) => capture && (!taken[id] || id === due?.id))),
+    [trail.jobId, entered, taken, due],
+  );
+  // What was typed before the page was left is shown at once.
+  const isCaptured =
+    shown !== undefined &&
+    captured.includes(shown) &&
+    keptText(`typed-${placeOf({ open, step, reading: shown })}`) === undefined;
   const others = entered.filter(({ id }) => taken[id] && id !== shown?.id);
   return (
     <>
@@ -154,7 +166,17 @@ function Readings({ open, step, kit, entered, due, shown, onAgain }: EnteredProp
           ))}
         </div>
       )}
-      {shown && (
+      {captured.length > 0 && trail.jobId !== null && (
+        <Suspense>
+          <StepCapture key={step.id} open={open} step={step} kit={kit} jobId={trail.jobId} readings={captured} />
+        </Suspense>
+      )}
+      {shown && isCaptured && !isTyped && (
+        <Button variant="subtle" size="lg" onClick={() => setIsTyped(true)}>
+          Type it instead
+        </Button>
+      )}
+      {shown && (!isCaptured || isTyped) && (
         <ReadingOf
           open={open}
           step={step}
@@ -209,6 +231,9 @@ function ReadingOf(props: ReadingProps) {
 /** What was typed before the page was left, or is recorded already, is shown at once. */
 const isOpenAtOnce = (props: ReadingProps): boolean =>
   !props.isDue || keptText(`typed-${placeOf(props)}`) !== undefined;
+
+// Few steps measure on captures; opening and drawing them comes with it.
+const StepCapture = lazy(() => import('../entry/capture/StepCapture'));
 
 // Few steps judge a drive; recording and drawing come with it.
 const DrivePanel = lazy(() => import('../entry/drive/DrivePanel'));

@@ -80,10 +80,12 @@ function ChooseDrive({ spec, jobId, ...props }: ChooseProps) {
     [read, recordingId],
   );
   const judged = entry && judgeEntry(reading, entry, kit.context);
-  const known = data.map(({ recordingId: value, name, lengthMs, startedAtMs }) => ({
-    value,
-    label: `${name}, ${sayLength(lengthMs)}, ${sayMoment(startedAtMs, nowMs())}`,
-  }));
+  const known = data
+    .filter(({ kind }) => kind === 'drive')
+    .map(({ recordingId: value, name, lengthMs, startedAtMs }) => ({
+      value,
+      label: `${name}, ${sayLength(lengthMs)}, ${sayMoment(startedAtMs, nowMs())}`,
+    }));
   const options = [...keptHere.filter(({ value }) => !known.some((one) => one.value === value)), ...known];
   const record = () => {
     if (entry && recordReading(props)(entry)) forget();

@@ -1,0 +1,17 @@
+// What other features and packages may use; every other file here is private to the folder.
+export {
+  type CapturedMeasure,
+  type CapturedReading,
+  capturedReadingSchema,
+  type DetectorKind,
+  detectorKinds,
+  type FitFact,
+  fitFacts,
+  type Known,
+  knownSchema,
+  mostReferencePoints,
+  nothingKnown,
+  type Reference,
+  referenceSchema,
+} from './capturedReading.js';
+export { type CaptureSource, captureSourceSchema, mostCells, mostMarks } from './captureSource.js';

@@ -1,0 +1,73 @@
+import type { CaptureSource } from '@probe-trail/core/captureSource';
+import { formatPlain } from '@probe-trail/core/reading';
+import { sayInstant } from '../../../recording/sayInstant';
+import classes from './StepCapture.module.css';
+
+const [width, height] = [600, 120];
+
+interface PictureProps {
+  readonly source: CaptureSource;
+  /** The channel as the plan calls it; as the capture calls it where nothing is given. */
+  readonly name?: string | undefined;
+}
+
+/** A capture as it was measured: the signal, the part that was measured, and the moments that have a name. */
+export function CapturePicture({ source, name }: PictureProps) {
+  const { picture, fromMs, toMs, marks, what, byHand } = source;
+  const length = picture.toMs - picture.fromMs || 1;
+  const across = (atMs: number) => ((atMs - picture.fromMs) / length) * width;
+  const { path, least, most } = outlineOf(picture);
+  const said = `${name ?? source.channel}: ${what}, ${sayPart(source)}`;
+  return (
+    <figure className={classes.picture}>
+      <svg viewBox={`0 0 ${width} ${height}`} preserveAspectRatio="none" role="img" aria-label={said}>
+        <rect
+          className={classes.part}
+          x={across(fromMs)}
+          width={Math.max(2, across(toMs) - across(fromMs))}
+          y={0}
+          height={height}
+        />
+        {marks.map(({ atMs, text }) => (
+          <line key={`${atMs} ${text}`} x1={across(atMs)} x2={across(atMs)} y1={0} y2={height} />
+        ))}
+        <path d={path} vectorEffect="non-scaling-stroke" />
+      </svg>
+      <figcaption>
+        <span>
+          {name ?? source.channel}: {what}, {sayPart(source)}
+          {byHand && <b>, markers set by hand</b>}
+        </span>
+        <span className="soft">
+          {formatPlain(least)} to {formatPlain(most)}
+          {marks.length > 0 && `; ${marks.map(({ atMs, text }) => `${text} ${sayInstant(atMs, length)}`).join(', ')}`}
+        </span>
+      </figcaption>
+    </figure>
+  );
+}
+
+function sayPart({ fromMs, toMs, picture }: CaptureSource): string {
+  const length = picture.toMs - picture.fromMs;
+  const from = sayInstant(fromMs, length);
+  return fromMs === toMs ? `at ${from}` : `from ${from} to ${sayInstant(toMs, length)}`;
+}
+
+/** From the lowest to the highest of each cell and back, as one area; it is as thin as a line where both are the same. */
+function outlineOf({ lows, highs }: CaptureSource['picture']) {
+  const known = [...lows, ...highs].filter((value) => value !== null);
+  const [least, most] = [Math.min(...known), Math.max(...known)];
+  const span = most - least || 1;
+  const at = (value: number | null, cell: number) =>
+    value === null
+      ? []
+      : [
+          `${(((cell + 0.5) / lows.length) * width).toFixed(1)} ${(height - 4 - ((value - least) / span) * (height - 8)).toFixed(1)}`,
+        ];
+  const points = [...highs.flatMap(at), ...lows.flatMap(at).reverse()];
+  return {
+    path: points.length > 0 ? `M${points.join('L')}Z` : '',
+    least: known.length > 0 ? least : 0,
+    most: known.length > 0 ? most : 0,
+  };
+}

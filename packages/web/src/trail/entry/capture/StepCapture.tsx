@@ -1,0 +1,242 @@
+import { Button, Group, Select } from '@mantine/core';
+import { channelsFor, sayMeasure } from '@probe-trail/core/captureReading';
+import type { Step, StepReading } from '@probe-trail/core/plan';
+import { isSeries } from '@probe-trail/core/spec';
+import { type JudgedEntry, measuringContextOf, rowNames, sayTaken } from '@probe-trail/core/trail';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { useKeptState } from '../../../device/keptState';
+import { isRecordOf, isText } from '../../../device/shapes';
+import { captureFor } from '../../../recording/captureFor';
+import { useRecording } from '../../../recording/useRecording';
+import { Notice } from '../../../spec/Notice';
+import { VerdictMark } from '../../../spec/VerdictMark';
+import { verdictLook } from '../../../spec/verdictLook';
+import type { OpenTrail } from '../../log/useTrail';
+import type { Kit } from '../useKit';
+import { VerdictPanel } from '../VerdictPanel';
+import { CapturePicture } from './CapturePicture';
+import { MarkersOf } from './MarkersOf';
+import classes from './StepCapture.module.css';
+import { useCapturesOfJob } from './useCapturesOfJob';
+import {
+  type ChosenCapture,
+  judgedFrom,
+  type MarkersByHand,
+  placeOfMarkers,
+  useTakenCaptures,
+} from './useTakenCaptures';
+
+interface CaptureProps {
+  readonly open: OpenTrail;
+  readonly step: Step;
+  readonly kit: Kit;
+  readonly jobId: string;
+  /** The readings of the step that are measured on captures and not recorded yet. */
+  readonly readings: readonly StepReading[];
+}
+
+/** What a capture comes to for all readings of a step that are measured on one: chosen or brought in once, seen with its verdicts, recorded with one press. */
+export default function StepCapture(props: CaptureProps) {
+  const { open, step, jobId, readings } = props;
+  const options = useCapturesOfJob(jobId);
+  const place = `${open.trailId}/${step.id}`;
+  const [chosen, setChosen] = useKeptState<Readonly<Record<string, string>>>(captureFor(place), {}, isRecordOf(isText));
+  const hasChange = readings.some(({ spec }) => spec.kind === 'change');
+  const wanted = hasChange ? (['before', 'after'] as const) : (['only'] as const);
+  const select = (which: (typeof wanted)[number]) => (
+    <Select
+      key={which}
+      className={classes.choose ?? ''}
+      label={{ only: 'From a capture', before: 'Capture before', after: 'Capture after' }[which]}
+      placeholder={options.length > 0 ? 'Choose one of this job' : 'This job has none yet'}
+      size="lg"
+      data={options}
+      clearable
+      value={chosen[which] ?? null}
+      onChange={(next) =>
+        setChosen((last) =>
+          Object.fromEntries(Object.entries({ ...last, [which]: next ?? '' }).filter(([, id]) => id !== '')),
+        )
+      }
+    />
+  );
+  return (
+    <section className={classes.capture} aria-label="From a capture">
+      <Group align="end" gap="sm">
+        {wanted.map(select)}
+        <Button
+          variant="default"
+          size="lg"
+          mih={56}
+          component={Link}
+          to={`/jobs/${jobId}/captures/new?for=${encodeURIComponent(place)}${hasChange ? `&as=${chosen.before === undefined ? 'before' : 'after'}` : ''}`}
+        >
+          Choose a file
+        </Button>
+      </Group>
+      <FromCaptures
+        // Markers and channels belong to the captures that were chosen.
+        key={JSON.stringify(chosen)}
+        {...props}
+        firstId={chosen.only ?? chosen.before}
+        secondId={hasChange ? chosen.after : undefined}
+      />
+    </section>
+  );
+}
+
+interface FromProps extends CaptureProps {
+  readonly firstId: string | undefined;
+  readonly secondId: string | undefined;
+}
+
+function FromCaptures({ firstId, secondId, ...props }: FromProps) {
+  const { open, step, kit, jobId, readings } = props;
+  const { trail } = open;
+  const [first, second] = [useRecording(jobId, firstId), useRecording(jobId, secondId)];
+  const [named, setNamed] = useState<Readonly<Record<string, string>>>({});
+  const [markers, setMarkers] = useState<MarkersByHand>({});
+  const [shownId, setShownId] = useState<string | undefined>();
+  const wanted = useMemo(() => [...new Set(readings.flatMap(({ capture }) => capture?.channels ?? []))], [readings]);
+  const chosenOf = (recordingId: string | undefined, { open: opened }: typeof first): ChosenCapture | undefined =>
+    recordingId !== undefined && opened
+      ? { recordingId, open: opened, keys: { ...channelsFor(wanted, opened.channels), ...named } }
+      : undefined;
+  const before = useMemo(() => chosenOf(firstId, first), [firstId, first, wanted, named]);
+  const after = useMemo(() => chosenOf(secondId, second), [secondId, second, wanted, named]);
+  const captures = useMemo(() => [before, after], [before, after]);
+  const taken = useTakenCaptures(trail.plan, readings, captures, markers);
+  const problem = first.problem ?? second.problem;
+  if (problem !== undefined) return <Notice kind="noLimit" title={problem} />;
+  if (!before) return null;
+  const results = readings.flatMap((reading) => {
+    const rows = taken.get(reading.id);
+    const context = readings.length === 1 ? kit.context : measuringContextOf(trail, step, reading);
+    return rows ? [{ reading, result: judgedFrom(reading, rows, context) }] : [];
+  });
+  const shown = results.find(({ reading }) => reading.id === shownId) ?? results[0];
+  const fits = results.flatMap(({ reading, result }) => (result.ok ? [{ reading, ...result.value }] : []));
+  const record = () =>
+    open.record(
+      ...kit.before,
+      ...fits.map(({ reading, entry }) => ({
+        kind: 'readingEntered' as const,
+        stepId: step.id,
+        readingId: reading.id,
+        entry,
+        typedFirst: null,
+        stillStands: null,
+      })),
+    );
+  const channels = before.open.channels.map(({ key: value, name: label }) => ({ value, label }));
+  return (
+    <>
+      {wanted.some((name) => nameOf(before, name)?.toLowerCase() !== name.toLowerCase()) && (
+        <Group gap="sm" align="end">
+          {wanted.map((name) => (
+            <Select
+              key={name}
+              label={`“${name}” is`}
+              size="md"
+              placeholder="choose a channel"
+              data={channels}
+              value={before.keys[name] ?? null}
+              onChange={(key) => key && setNamed((last) => ({ ...last, [name]: key }))}
+            />
+          ))}
+        </Group>
+      )}
+      {results.length > 1 && (
+        <ul className={classes.list}>
+          {results.map(({ reading, result }) => (
+            <li key={reading.id}>
+              <button
+                type="button"
+                aria-pressed={reading.id === shown?.reading.id}
+                onClick={() => setShownId(reading.id)}
+              >
+                <ResultRow name={reading.name} judged={result.ok ? result.value.judged : undefined} />
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {shown && (
+        <Shown
+          key={shown.reading.id}
+          reading={shown.reading}
+          result={shown.result}
+          policy={trail.plan.tooClose}
+          markers={markers}
+          onMarkers={setMarkers}
+        />
+      )}
+      {fits.length > 0 && (
+        <Button size="xl" mih={64} onClick={record}>
+          {fits.length === 1 ? 'Record it' : `Record all ${fits.length}`}
+        </Button>
+      )}
+    </>
+  );
+}
+
+const nameOf = ({ keys, open }: ChosenCapture, name: string): string | undefined =>
+  open.channels.find(({ key }) => key === keys[name])?.name;
+
+function ResultRow({ name, judged }: { readonly name: string; readonly judged: JudgedEntry | undefined }) {
+  const kind = judged?.verdict.kind ?? 'noLimit';
+  return (
+    <>
+      <VerdictMark kind={kind} size={20} />
+      <span>{name}</span>
+      <b className="mono">{judged ? sayTaken(judged) : '–'}</b>
+      <span className="soft">{judged ? verdictLook[kind].word : 'not shown'}</span>
+    </>
+  );
+}
+
+interface ShownProps {
+  readonly reading: StepReading;
+  readonly result: ReturnType<typeof judgedFrom>;
+  readonly policy: Parameters<typeof VerdictPanel>[0]['policy'];
+  readonly markers: MarkersByHand;
+  readonly onMarkers: (change: (last: MarkersByHand) => MarkersByHand) => void;
+}
+
+/** One reading: what it came to, and for each row the picture in which it was measured. */
+function Shown({ reading, result, policy, markers, onMarkers }: ShownProps) {
+  if (!result.ok) return <Notice kind="tooCloseToCall" title={result.problem} />;
+  const { entry, judged } = result.value;
+  const sources = entry.kind === 'typed' ? [entry.capture] : entry.kind === 'rows' ? (entry.captures ?? []) : [];
+  const names = isSeries(reading.spec) ? rowNames(reading.spec) : [];
+  return (
+    <div className={classes.shown}>
+      <p className="soft">{reading.capture && sayMeasure(reading.capture.measure)}</p>
+      <VerdictPanel judged={judged} policy={policy} />
+      {sources.map((source, index) => {
+        if (!source) return null;
+        const place = placeOfMarkers(reading.id, index);
+        return (
+          <div key={place}>
+            <CapturePicture source={source} name={names[index]} />
+            <p className={classes.value}>
+              <b className="mono">{judged.rows[index]?.reading.text ?? (entry.kind === 'typed' ? entry.text : '')}</b>
+              {source.notes.map((note) => ` ${note}`)}
+            </p>
+            <MarkersOf
+              name={names[index] ?? reading.name}
+              source={source}
+              onSet={(span) => onMarkers((last) => ({ ...last, [place]: span }))}
+              onFound={
+                place in markers
+                  ? () => onMarkers((last) => Object.fromEntries(Object.entries(last).filter(([one]) => one !== place)))
+                  : undefined
+              }
+            />
+          </div>
+        );
+      })}
+    </div>
+  );
+}
