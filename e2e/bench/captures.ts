@@ -144,12 +144,14 @@ function bus(): Signal {
   );
 }
 
-const known = { ...nothingKnown, cylinders: 4, volts: 12, teeth: 48 };
-const signals: Readonly<Record<Exclude<DetectorKind, 'canPair'>, () => Signal>> = {
+const known = { ...nothingKnown, cylinders: 4, volts: 12, teeth: 48, eventsPerTurn: 2 };
+// Those of two channels sum up what others find.
+const signals: Readonly<Record<Exclude<DetectorKind, 'canPair' | 'supply'>, () => Signal>> = {
   motor,
   coil,
   teeth: ring,
   control: pwm,
+  turning: pwm,
   cranking,
   cylinder,
   sent,

@@ -162,12 +162,13 @@ describe('a test that a control unit runs by itself', () => {
     expect(
       await hanna.page.$$eval('button', (all) => all.find((one) => one.innerText === 'Run the test')?.disabled),
     ).to.equal(true);
+    // Another device stops whatever runs on the vehicle. It stands ready: the test takes six seconds.
+    const tobi = await aUser(world.browser, world.server.url, 'tobi', desk);
+    await tobi.goTo('/jobs/job-fg-05/actuators');
+    await tobi.see('Stop all on this vehicle');
     await hanna.click('This is so: ignition on, ramp area clear');
     await hanna.click('Run the test');
     await hanna.see('Pump and valve are tried.');
-    // Another device stops whatever runs on the vehicle.
-    const tobi = await aUser(world.browser, world.server.url, 'tobi', desk);
-    await tobi.goTo('/jobs/job-fg-05/actuators');
     await tobi.click('Stop all on this vehicle');
     await hanna.see('Tobi Lunde stopped it.');
     await hanna.click('Run the test');

@@ -48,5 +48,7 @@ export const makeFacts =
   <Id extends string>(kinds: Readonly<Record<Id, FactKind>>, channelUnit: string) =>
   (id: Id, measured: Measured | number, span?: Span): Fact => {
     const { value, uncertainty } = typeof measured === 'number' ? { value: measured, uncertainty: null } : measured;
-    return { id, name: kinds[id].name, value, unit: unitOfFact(kinds[id], channelUnit), uncertainty, span };
+    // A span of a reading may have more with it.
+    const where = span && { fromMs: span.fromMs, toMs: span.toMs };
+    return { id, name: kinds[id].name, value, unit: unitOfFact(kinds[id], channelUnit), uncertainty, span: where };
   };

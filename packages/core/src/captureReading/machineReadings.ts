@@ -43,7 +43,10 @@ export function asMotor(signal: Signal, unit: string, { bars }: Known): Finding 
       ? ['The humps are too alike to count the bars: it has no odd one, or too few turns were taken.']
       : []),
     ...(ripple?.pattern && ripple.pattern.odd !== null ? [sayOdd(ripple.pattern)] : []),
-    ...(ripple?.pattern && bars !== null && ripple.pattern.bars !== bars
+    ...(ripple?.pattern && !ripple.pattern.isCounted && ripple.pattern.odd === null
+      ? ['No bar of its commutator stands out.']
+      : []),
+    ...(ripple?.pattern?.isCounted && bars !== null && ripple.pattern.bars !== bars
       ? [`${bars} bars were said, and the pattern comes again after ${ripple.pattern.bars}.`]
       : []),
   ];
@@ -54,14 +57,17 @@ export function asMotor(signal: Signal, unit: string, { bars }: Known): Finding 
     ...flagAt(stall?.fromMs ?? null, 'held'),
     ...flagAt(read.offMs, 'off'),
   ];
-  return { facts, notes, flags, sureness: ripple?.pattern?.sureness ?? null };
+  return { facts, notes, flags, sureness: ripple?.pattern?.isCounted ? ripple.pattern.sureness : null };
 }
 
 function patternFacts(pattern: Pattern | null): readonly Fact[] {
   if (!pattern) return [];
   const odd = pattern.odd === null ? undefined : pattern.heights[pattern.odd];
   const fact = makeFacts(detectors.motor.facts, '');
-  return [fact('bars', pattern.bars), fact('oddBar', (odd ?? Math.min(...pattern.heights)) * 100)];
+  return [
+    ...(pattern.isCounted ? [fact('bars', pattern.bars)] : []),
+    fact('oddBar', (odd ?? Math.min(...pattern.heights)) * 100),
+  ];
 }
 
 const sayOdd = ({ odd, heights }: Pattern): string =>

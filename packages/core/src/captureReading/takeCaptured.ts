@@ -5,6 +5,7 @@ import {
   type DetectorKind,
   fitFacts,
   type Known,
+  largestLevel,
   mostCells,
   mostMarks,
   type Reference,
@@ -229,13 +230,18 @@ export function referenceFrom(id: string, { name, unit, signal }: MeasuredChanne
   return { id, name, unit, stepMs: signal.stepMs * by, values };
 }
 
-/** A number as it is entered for a reading: with as many places as its uncertainty leaves, at most five digits where that is not known. */
+// Three or four digits are read and compared; more are noise to whoever reads them.
+const shownShare = 0.002;
+const unknownShare = 0.01;
+
+/** A number as it is entered for a reading: to the first digit that its uncertainty leaves unsure. */
 export function textOfFact({ value, uncertainty, unit }: Fact): string {
-  const sign = unit === '' ? '×' : unit;
-  if (unit === '') return `${value} ${sign}`;
-  const known = uncertainty ?? Math.abs(value) * 1e-4;
-  const places = known > 0 ? Math.min(12, Math.max(0, 1 - Math.floor(Math.log10(known)))) : 3;
-  return `${value.toFixed(places)} ${sign}`;
+  if (unit === '') return `${value} ×`;
+  const size = Math.abs(value);
+  const unsure = uncertainty === null ? unknownShare * size : Math.max(uncertainty, shownShare * size);
+  const most = value === 0 ? 3 : 12;
+  const places = unsure > 0 ? Math.min(most, Math.max(0, -Math.floor(Math.log10(unsure)))) : 1;
+  return `${value.toFixed(places)} ${unit}`;
 }
 
 /** What is kept of a measurement with the reading that was taken from it. */
@@ -251,7 +257,8 @@ export function sourceOf(
     channel: channel.name.slice(0, 120),
     what: fact.name,
     unit: fact.unit === '' ? '×' : fact.unit,
-    within: fact.unit === '' ? 0 : fact.uncertainty,
+    within:
+      fact.unit === '' ? 0 : fact.uncertainty !== null && fact.uncertainty <= largestLevel ? fact.uncertainty : null,
     isLevel,
     fromMs: span.fromMs,
     toMs: span.toMs,
@@ -284,4 +291,6 @@ function pictureOf(signal: Signal, { fromMs, toMs }: Span): CaptureSource['pictu
   return { ...seen, lows, highs };
 }
 
-const toFive = (value: number): number => Number(value.toPrecision(5));
+/** With five digits; what is larger than anything that is measured is left out of the picture. */
+const toFive = (value: number): number | null =>
+  Math.abs(value) <= largestLevel ? Number(value.toPrecision(5)) : null;

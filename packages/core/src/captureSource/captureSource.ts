@@ -6,8 +6,11 @@ export const mostCells = 120;
 /** As many named moments as are kept with it. */
 export const mostMarks = 12;
 
+/** A level that is larger is none that anybody measures. */
+export const largestLevel = 1e12;
+
 const momentMs = () => number().required().min(-1e9).max(1e9);
-const level = () => number().nullable().defined().min(-1e12).max(1e12);
+const level = () => number().nullable().defined().min(-largestLevel).max(largestLevel);
 
 /** What a reading was measured on: the capture, the channel, where, and a small picture of it. Times are ms since the capture began. */
 export const captureSourceSchema = closedObject({
@@ -18,7 +21,7 @@ export const captureSourceSchema = closedObject({
   channel: string().defined().max(120).meta({ description: 'what the channel is called in the capture' }),
   what: string().required().max(160).meta({ description: 'what was measured, such as “peak of the inrush”' }),
   unit: string().required().max(20).meta({ description: 'in which it was measured' }),
-  within: number().min(0).max(1e12).nullable().defined().meta({
+  within: number().min(0).max(largestLevel).nullable().defined().meta({
     description: 'what noise and steps leave open (k = 2), in that unit; null: half a place of the number',
   }),
   isLevel: boolean().required().meta({

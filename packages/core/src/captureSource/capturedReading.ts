@@ -1,5 +1,5 @@
 import { array, boolean, number, string } from 'yup';
-import { type Checked, closedObject, draftText, idText, unionByKind } from '../schema/index.js';
+import { boundsOf, type Checked, closedObject, draftText, idText, unionByKind } from '../schema/index.js';
 
 /** What a channel of a capture can be read as; `core/captureReading` says what each of them asks for and finds. */
 export const detectorKinds = [
@@ -35,16 +35,18 @@ const whole = (least: number, most: number) => number().integer().min(least).max
 /** What is known of a thing before its signal is read; `null`: not known. */
 export const knownSchema = closedObject({
   bars: whole(2, 400),
-  volts: number().moreThan(0).max(1000).nullable().defined(),
+  volts: number().min(0.01).max(1000).nullable().defined(),
   teeth: whole(2, 1000),
   gapTeeth: whole(0, 20),
   cylinders: whole(1, 16),
-  compressionRatio: number().moreThan(1).max(40).nullable().defined(),
+  compressionRatio: number().min(1.5).max(40).nullable().defined(),
   nibbles: whole(1, 12),
   eventsPerTurn: whole(1, 10_000),
   isLowActive: boolean().required(),
 });
 export type Known = Checked<typeof knownSchema>;
+/** Between what what is known may lie. */
+export const knownBounds = boundsOf(knownSchema);
 
 export const nothingKnown: Known = {
   bars: null,
@@ -66,9 +68,12 @@ export const fitFacts = {
 } as const;
 export type FitFact = keyof typeof fitFacts;
 
+/** How long what a plan calls a channel may be. */
+export const longestChannelName = 60;
+
 /** How a reading of a step is measured on a capture. */
 export const capturedReadingSchema = closedObject({
-  channels: array(draftText(60))
+  channels: array(draftText(longestChannelName))
     .required()
     .min(1)
     .max(24)

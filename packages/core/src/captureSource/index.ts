@@ -8,10 +8,12 @@ export {
   type FitFact,
   fitFacts,
   type Known,
+  knownBounds,
   knownSchema,
+  longestChannelName,
   mostReferencePoints,
   nothingKnown,
   type Reference,
   referenceSchema,
 } from './capturedReading.js';
-export { type CaptureSource, captureSourceSchema, mostCells, mostMarks } from './captureSource.js';
+export { type CaptureSource, captureSourceSchema, largestLevel, mostCells, mostMarks } from './captureSource.js';

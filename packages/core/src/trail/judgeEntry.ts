@@ -95,8 +95,8 @@ function uncertaintyFrom({ live, capture }: Sources, reading: Reading, ofMeter: 
 }
 
 /**
- * Uncertainty (k = 2) of what was measured on a capture, in the unit of the reading: what noise and steps leave open and, of a level, what the
- * instrument of the step leaves open, which have nothing to do with each other. A number of things is exact.
+ * Uncertainty (k = 2) of what was measured on a capture, in the unit of the reading: what noise and steps leave open, half a place of the number
+ * at least, and of a level what the instrument of the step leaves open, which has nothing to do with that. A number of things is exact.
  */
 function uncertaintyOfCapture(
   { within, unit, isLevel }: CaptureSource,
@@ -104,9 +104,10 @@ function uncertaintyOfCapture(
   ofMeter: UncertaintyOf,
 ): number | null {
   if (reading.kind !== 'exact') return null;
+  if (within === 0) return 0;
   const measured = findUnit(unit);
-  const own =
-    within !== null && measured ? convertStep(within, measured, unitOf(reading.unit)) : reading.resolution / 2;
+  const told = within !== null && measured ? convertStep(within, measured, unitOf(reading.unit)) : 0;
+  const own = Math.max(told, reading.resolution / 2);
   return isLevel ? Math.hypot(own, ofMeter(reading) ?? 0) : own;
 }
 

@@ -5,6 +5,8 @@ import { medianOf } from './signal.js';
 export interface Pattern {
   /** Humps a turn. */
   readonly bars: number;
+  /** They were counted; otherwise all are alike, and their number is the one that is known. */
+  readonly isCounted: boolean;
   /** How sure that number is, 0 to 1. */
   readonly sureness: number;
   /** How high the hump of each is, as a share of the middle one. */
@@ -17,10 +19,11 @@ const [fewestBars, mostBars] = [3, 64];
 const features = 2;
 
 /**
- * Finds after how many humps their differences come again. Each hump is told by its mean and by its basic wave; those are folded at each number of bars, and the number that explains most for what it needs stands (Schwarz’s criterion).
+ * Finds after how many humps their differences come again; where they are all alike, how high each is for the number that is known. Each hump is told by its mean and by its basic wave; those are folded at each number of bars, and the number that explains most for what it needs stands (Schwarz’s criterion).
+ * @param known humps a turn; `undefined`: not known
  * @returns `undefined` where nothing comes again: humps that are all alike cannot be counted
  */
-export function findPattern(humps: Humps): Pattern | undefined {
+export function findPattern(humps: Humps, known?: number): Pattern | undefined {
   const table = featuresOf(humps);
   const rows = humps.count;
   if (rows < 3 * fewestBars) return undefined;
@@ -28,10 +31,13 @@ export function findPattern(humps: Humps): Pattern | undefined {
   for (let bars = fewestBars; bars <= Math.min(mostBars, Math.floor(rows / 3)); bars += 1)
     scores.push({ bars, score: scoreOf(table, rows, bars) });
   const least = scores.reduce((best, one) => (one.score < best.score ? one : best));
-  if (least.bars === 1) return undefined;
+  if (least.bars === 1)
+    return known !== undefined && rows >= 3 * known
+      ? { bars: known, isCounted: false, sureness: 0, ...heightsOf(humps, known) }
+      : undefined;
   const weights = scores.map(({ score }) => Math.exp((least.score - score) / 2));
   const sureness = 1 / weights.reduce((sum, one) => sum + one, 0);
-  return { bars: least.bars, sureness, ...heightsOf(humps, least.bars) };
+  return { bars: least.bars, isCounted: true, sureness, ...heightsOf(humps, least.bars) };
 }
 
 /** For each hump how far its features lie off the mean of all, without what changes more slowly than turns do. */

@@ -180,8 +180,9 @@ export function readRipple(running: Signal, { bars, humpsOfBar }: KnownMotor): R
   if (humps.count < leastHumps) return null;
   const hz = humpsPerSecond(humps);
   const humpsHz = { value: hz, uncertainty: (2 * hz) / humps.count / Math.sqrt(12) };
-  const found = findPattern(humps);
-  const perTurn = found?.bars ?? (bars === null ? undefined : bars * humpsOfBar);
+  const known = bars === null ? undefined : bars * humpsOfBar;
+  const found = findPattern(humps, known);
+  const perTurn = found?.bars ?? known;
   const by = 60 / (perTurn ?? 1);
   return {
     humpsHz,

@@ -76,7 +76,7 @@ const doorMotor = (
     ),
 });
 
-const contactor = { onMs: 10, offMs: 90, supplyV: 12.4, ohms: 7.6, henries: 0.055, travelMs: 5, backShare: 0.75 };
+const contactor = { onMs: 10, offMs: 90, supplyV: 12.4, ohms: 14, henries: 0.1, travelMs: 5, backShare: 0.75 };
 const contactorCurrent = (pullInMs: number | null): MadeChannel => ({
   name: 'coil K41 86',
   unit: 'A',
@@ -182,7 +182,7 @@ export const demoCaptures: readonly DemoCapture[] = [
         name: 'blower control',
         unit: 'V',
         noise: 0.08,
-        signal: (sampling) => pwmSignal({ hz: 400, duty: [0.32, 0.38], low: 0.4, high: 12.4, riseMs: 0.06 }, sampling),
+        signal: (sampling) => pwmSignal({ hz: 400, duty: [0.48, 0.505], low: 0.4, high: 12.4, riseMs: 0.06 }, sampling),
       },
     ]),
   },
@@ -198,7 +198,7 @@ export const demoCaptures: readonly DemoCapture[] = [
         noise: 3,
         signal: (sampling) =>
           crankingCurrent(
-            { rpm: 195, compressions: [1, 0.99, 0.62, 1.01], meanA: 140, humpA: 70, rushA: 520 },
+            { rpm: 195, compressions: [1, 0.99, 0.62, 1.01], meanA: 190, humpA: 70, rushA: 520 },
             sampling,
           ),
       },

@@ -89,7 +89,7 @@ describe('plans over HTTP', () => {
   });
 
   for (const [what, document, message] of [
-    ['a newer format', { ...smallPlan(), formatVersion: 12 }, 'formatVersion is 12; this program reads version 10'],
+    ['a newer format', { ...smallPlan(), formatVersion: 12 }, 'formatVersion is 12; this program reads version 11'],
     [
       'null for a number',
       { ...smallPlan(), suspects: [{ ...smallPlan().suspects[0], weight: null }] },

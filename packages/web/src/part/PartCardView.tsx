@@ -3,6 +3,7 @@ import { sayPhysicalCheck } from '@probe-trail/core/physicalCheck';
 import type { PartCard } from '@probe-trail/core/plan';
 import { ConnectorFace } from './ConnectorFace';
 import classes from './PartCardView.module.css';
+import { ReferencePicture } from './ReferencePicture';
 import { SafeMarkdown } from './SafeMarkdown';
 import { WireStrip } from './WireStrip';
 
@@ -70,6 +71,12 @@ export function PartCardView({ card, marked = [] }: CardProps) {
             </Table.Tbody>
           </Table>
         )}
+        {card.references.map((reference) => (
+          <section key={reference.id}>
+            <h3>{reference.name || 'Known-good capture'}</h3>
+            <ReferencePicture reference={reference} />
+          </section>
+        ))}
       </div>
       <div>
         {card.place !== '' && (

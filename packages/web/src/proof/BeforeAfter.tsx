@@ -1,8 +1,10 @@
 import { indexPlan } from '@probe-trail/core/plan';
 import type { RepeatedReading } from '@probe-trail/core/proof';
-import { isMeasured, limitsOf, numberIn } from '@probe-trail/core/spec';
-import { measuringContextOf, type Trail } from '@probe-trail/core/trail';
+import { isMeasured, isSeries, limitsOf, numberIn, type Spec } from '@probe-trail/core/spec';
+import { measuringContextOf, rowNames, type TakenReading, type Trail } from '@probe-trail/core/trail';
 import { LimitRuler } from '../spec/LimitRuler';
+import { CapturePicture } from '../trail/entry/capture/CapturePicture';
+import { sourcesOf } from '../trail/entry/capture/sourcesOf';
 import classes from './ProofPoints.module.css';
 
 interface BeforeAfterProps {
@@ -30,6 +32,7 @@ export function BeforeAfter({ trail, again: { stepId, reading, before, after, di
           />
         </div>
       )}
+      <Captures before={before} after={after} spec={spec} />
       {differences.map((difference) => (
         <p key={difference} className="soft">
           {difference}
@@ -37,4 +40,27 @@ export function BeforeAfter({ trail, again: { stepId, reading, before, after, di
       ))}
     </>
   );
+}
+
+interface CapturesProps {
+  readonly before: TakenReading | undefined;
+  readonly after: TakenReading;
+  readonly spec: Spec;
+}
+
+/** What was measured on captures before the repair and after it, side by side. */
+function Captures({ before, after, spec }: CapturesProps) {
+  const [earlier, later] = [sourcesOf(before?.entry), sourcesOf(after.entry)];
+  const names = isSeries(spec) ? rowNames(spec) : [];
+  return later.map((source, index) => {
+    const other = earlier[index];
+    if (!source) return null;
+    return (
+      // A source has no identity but its row.
+      <div key={index} className={classes.captures}>
+        {other && <CapturePicture source={other} name={`Before${names[index] ? `, ${names[index]}` : ''}`} />}
+        <CapturePicture source={source} name={`After${names[index] ? `, ${names[index]}` : ''}`} />
+      </div>
+    );
+  });
 }

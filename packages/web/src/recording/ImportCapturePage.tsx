@@ -8,7 +8,7 @@ import { Notice } from '../spec/Notice';
 import { sayCount } from '../ui/sayCount';
 import { CaptureChannels } from './CaptureChannels';
 import type { UnderstoodCapture } from './capture.worker';
-import { chooseFor } from './captureFor';
+import { type ChosenAs, chooseFor } from './captureFor';
 import classes from './ImportLogPage.module.css';
 import { sayInstant } from './sayInstant';
 import { useCapture } from './useCapture';
@@ -102,11 +102,18 @@ export function ImportCapturePage() {
   );
 }
 
+interface StepToTakeIt {
+  readonly place: string;
+  readonly trailId: string;
+  readonly as: ChosenAs;
+}
+
 /** The step of a trail that the capture is brought in for. */
-function stepOf(query: URLSearchParams) {
+function stepOf(query: URLSearchParams): StepToTakeIt | undefined {
   const place = query.get('for');
   const [trailId] = place?.split('/') ?? [];
-  return place && trailId ? { place, trailId, as: query.get('as') ?? 'only' } : undefined;
+  const as = query.get('as');
+  return place && trailId ? { place, trailId, as: as === 'before' || as === 'after' ? as : 'only' } : undefined;
 }
 
 interface UnderstoodProps {

@@ -1,12 +1,12 @@
-import { Button, Checkbox, Group, NumberInput, Select } from '@mantine/core';
-import { detectors, type Fact, type Finding, type Flag } from '@probe-trail/core/captureReading';
+import { Button, Group, Select } from '@mantine/core';
+import type { Fact, Finding, Flag } from '@probe-trail/core/captureReading';
 import { type DetectorKind, type Known, nothingKnown } from '@probe-trail/core/captureSource';
-import { formatPlain } from '@probe-trail/core/reading';
 import type { ChannelInfo } from '@probe-trail/core/recording';
 import { useEffect, useState } from 'react';
-import { optionsOf } from '../fields/optionsOf';
 import { Notice } from '../spec/Notice';
+import { detectorOptions, KnownFields } from './KnownFields';
 import classes from './RecordingPage.module.css';
+import { sayFact } from './sayFact';
 import { sayInstant } from './sayInstant';
 import type { OpenRecording } from './useRecording';
 import type { View } from './useView';
@@ -19,21 +19,6 @@ interface PanelProps {
   readonly isBetweenMarkers: boolean;
   readonly onFlags: (flags: readonly Flag[]) => void;
 }
-
-const kindOptions = optionsOf(
-  Object.fromEntries(Object.entries(detectors).map(([kind, { name }]) => [kind, name])) as Record<DetectorKind, string>,
-);
-
-const asked: Readonly<Record<Exclude<keyof Known, 'isLowActive'>, string>> = {
-  bars: 'Bars of the commutator',
-  volts: 'Voltage across it, in V',
-  teeth: 'Teeth a turn, with a gap',
-  gapTeeth: 'Teeth left out in the gap',
-  cylinders: 'Cylinders',
-  compressionRatio: 'Compression ratio',
-  nibbles: 'Data nibbles in a frame',
-  eventsPerTurn: 'Pulses a turn',
-};
 
 /** What a channel of a capture comes to between the markers, and what it says when it is read as what it is. */
 export function MeasurePanel({ open, channels, span, isBetweenMarkers, onFlags }: PanelProps) {
@@ -135,7 +120,6 @@ function ReadAs({ open: { reader }, channel, span, onFlags }: ReadAsProps) {
   const [known, setKnown] = useState<Known>(nothingKnown);
   const [found, setFound] = useState<Finding | string | undefined>();
   const [isBusy, setIsBusy] = useState(false);
-  const asks: readonly (keyof Known)[] = kind === null ? [] : detectors[kind].asks;
   const read = async () => {
     if (kind === null) return;
     setIsBusy(true);
@@ -151,36 +135,14 @@ function ReadAs({ open: { reader }, channel, span, onFlags }: ReadAsProps) {
           label="What it is"
           size="md"
           placeholder="choose"
-          data={kindOptions}
+          data={detectorOptions}
           value={kind}
           onChange={(picked) => {
             setKind(picked as DetectorKind | null);
             setFound(undefined);
           }}
         />
-        {asks.map((name) =>
-          name === 'isLowActive' ? (
-            <Checkbox
-              key={name}
-              size="md"
-              mb={8}
-              label={kind === 'can' || kind === 'canPair' ? 'This is CAN low' : 'On while low'}
-              checked={known.isLowActive}
-              onChange={(event) => setKnown({ ...known, isLowActive: event.currentTarget.checked })}
-            />
-          ) : (
-            <NumberInput
-              key={name}
-              label={asked[name]}
-              size="md"
-              min={0}
-              max={1000}
-              placeholder="not known"
-              value={known[name] ?? ''}
-              onChange={(typed) => setKnown({ ...known, [name]: typeof typed === 'number' ? typed : null })}
-            />
-          ),
-        )}
+        {kind !== null && <KnownFields kind={kind} known={known} onChange={setKnown} />}
         <Button size="md" disabled={kind === null} loading={isBusy} onClick={() => void read()}>
           Read it
         </Button>
@@ -214,10 +176,3 @@ const Facts = ({ facts }: { readonly facts: readonly Fact[] }) => (
     ))}
   </dl>
 );
-
-/** A number with as many digits as its uncertainty leaves, and the uncertainty with two. */
-function sayFact({ value, uncertainty, unit }: Fact): string {
-  if (uncertainty === null || !(uncertainty > 0)) return `${formatPlain(Number(value.toPrecision(5)))} ${unit}`.trim();
-  const places = Math.min(9, Math.max(0, 1 - Math.floor(Math.log10(uncertainty))));
-  return `${formatPlain(Number(value.toFixed(places)))} ±${formatPlain(Number(uncertainty.toPrecision(2)))} ${unit}`.trim();
-}

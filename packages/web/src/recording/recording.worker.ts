@@ -309,7 +309,8 @@ const recordingReader = {
 export interface Taking {
   readonly key: string;
   readonly measure: CapturedMeasure;
-  readonly recordingId: string;
+  /** `null`: it is kept nowhere. */
+  readonly recordingId: string | null;
   readonly byHand?: Span | undefined;
   readonly reference?: Reference | undefined;
 }

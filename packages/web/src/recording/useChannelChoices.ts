@@ -9,17 +9,19 @@ export interface OfferedChannel extends ChannelChoice {
   readonly isKept: boolean;
 }
 
+/** A channel as its file has it. */
+export const asInFile = ({ key, name, unit }: UnderstoodChannel): ChannelChoice => ({
+  key,
+  name: cutText(name, longestName),
+  unit: cutText(unit, longestUnit),
+  factor: 1,
+  isInverted: false,
+});
+
 /** Begins with all channels as the file has them. */
 export function useChannelChoices(channels: readonly UnderstoodChannel[]) {
   const [choices, setChoices] = useState<readonly OfferedChannel[]>(() =>
-    channels.map(({ key, name, unit }) => ({
-      key,
-      name: cutText(name, longestName),
-      unit: cutText(unit, longestUnit),
-      factor: 1,
-      isInverted: false,
-      isKept: true,
-    })),
+    channels.map((channel) => ({ ...asInFile(channel), isKept: true })),
   );
   return {
     choices,

@@ -1,3 +1,4 @@
+import { referenceSchema } from '../../captureSource/index.js';
 import { physicalCheckSchema } from '../../physicalCheck/index.js';
 import { lengthsOf, lengthsOfCase } from '../../schema/index.js';
 import { pathPointSchema, pathSchema } from './currentPath.js';
@@ -36,6 +37,7 @@ export const planLengths = {
   card: lengthsOf(partCardSchema),
   cardValue: lengthsOf(cardValueSchema),
   physicalCheck: lengthsOf(physicalCheckSchema),
+  reference: lengthsOf(referenceSchema),
   connector: lengthsOf(connectorSchema),
   pin: lengthsOf(pinSchema),
   wire: lengthsOf(wireSchema),

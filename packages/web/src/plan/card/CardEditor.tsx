@@ -12,6 +12,7 @@ import { MarkdownBlock } from '../fields/MarkdownBlock';
 import classes from '../fields/rows.module.css';
 import { ChecksEditor } from './ChecksEditor';
 import { FaceEditor } from './FaceEditor';
+import { ReferencesEditor } from './ReferencesEditor';
 
 export type EditCard = EditPart<PartCard>;
 
@@ -36,6 +37,7 @@ export function CardEditor({ card, editCard, children }: CardProps) {
       ))}
       <Values card={card} editCard={editCard} />
       <ChecksEditor card={card} editCard={editCard} />
+      <ReferencesEditor card={card} editCard={editCard} />
       <Group>
         <Button
           variant="default"

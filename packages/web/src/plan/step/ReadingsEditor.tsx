@@ -1,4 +1,5 @@
 import { ActionIcon, Group, Select, SimpleGrid } from '@mantine/core';
+import { sayCapturedReading } from '@probe-trail/core/captureReading';
 import { sayLiveReading } from '@probe-trail/core/liveValue';
 import {
   blankReading,
@@ -23,6 +24,7 @@ import classes from '../fields/editorFields.module.css';
 import { FormulaInput } from '../fields/FormulaInput';
 import { SpecEditor } from '../limits/SpecEditor';
 import { specKinds, specOfKind, withCutAt } from '../limits/specKinds';
+import { CaptureEditor } from './CaptureEditor';
 import { ExpectationsEditor } from './ExpectationsEditor';
 import type { EditStep } from './editStep';
 import { OwnHookUp } from './HookUpEditor';
@@ -89,6 +91,7 @@ const ReadingPart = memo(function ReadingPart({ part, reading, editStep }: PartP
           {derivedFrom !== null && <span className="soft"> = {derivedFrom}</span>}
           {reading.watches.length > 0 && <span className="soft">, losses of {reading.watches.join(', ')}</span>}
           {reading.live && <span className="soft">, from the vehicle: {sayLiveReading(reading.live)}</span>}
+          {reading.capture && <span className="soft">, on a capture: {sayCapturedReading(reading.capture)}</span>}
         </p>
       }
       below={
@@ -145,7 +148,7 @@ const ReadingEditor = memo(function ReadingEditor({
         }
       />
       <details className={classes.more} open={isUncommon(reading)}>
-        <summary>Formulas, a hook-up of its own, values of the vehicle, what suspects make it show</summary>
+        <summary>Formulas, a hook-up of its own, values of the vehicle, captures, what suspects make it show</summary>
         <SimpleGrid cols={2} spacing="sm">
           <CommittedInput
             label="Its name in formulas"
@@ -166,6 +169,7 @@ const ReadingEditor = memo(function ReadingEditor({
         {reading.derivedFrom === null && (isMeasured(reading.spec) || isSeries(reading.spec)) && (
           <LiveEditor reading={reading} edit={edit} />
         )}
+        {reading.derivedFrom === null && canBeCaptured(reading) && <CaptureEditor reading={reading} edit={edit} />}
         {reading.spec.kind === 'count' && <WatchEditor watches={reading.watches} edit={edit} />}
         {reading.derivedFrom === null && (
           <OwnHookUp label="It has a hook-up of its own" hookUp={reading.hookUp} edit={edit} />
@@ -183,9 +187,17 @@ const ReadingEditor = memo(function ReadingEditor({
   );
 });
 
+/** Rows of a sweep are commanded one after the other. */
+const canBeCaptured = ({ spec }: StepReading): boolean => isMeasured(spec) || (isSeries(spec) && spec.kind !== 'sweep');
+
 /** What most readings do not have. */
-const isUncommon = ({ derivedFrom, hookUp, live, watches, expects }: StepReading): boolean =>
-  derivedFrom !== null || hookUp !== null || live !== null || watches.length > 0 || expects.length > 0;
+const isUncommon = ({ derivedFrom, hookUp, live, capture, watches, expects }: StepReading): boolean =>
+  derivedFrom !== null ||
+  hookUp !== null ||
+  live !== null ||
+  capture !== null ||
+  watches.length > 0 ||
+  expects.length > 0;
 
 /** Which kind of limits the reading has; what was written for another kind is carried over as far as it goes. */
 const KindSelect = ({ spec, edit }: { readonly spec: Spec; readonly edit: EditPart<StepReading> }) => (
@@ -204,6 +216,7 @@ const KindSelect = ({ spec, edit }: { readonly spec: Spec; readonly edit: EditPa
         if (!isMeasured(draft.spec)) draft.derivedFrom = null;
         // Several things are compared by several values.
         draft.live = null;
+        draft.capture = null;
         // Only events are counted.
         if (draft.spec.kind !== 'count') draft.watches = [];
       })

@@ -9,6 +9,7 @@ import { usePreferences } from '../../session/sessionApi';
 import { VerdictMark } from '../../spec/VerdictMark';
 import { verdictLook } from '../../spec/verdictLook';
 import { CapturePicture } from '../entry/capture/CapturePicture';
+import { sourcesOf } from '../entry/capture/sourcesOf';
 import { DriveEvidence } from '../entry/drive/DriveEvidence';
 import { stepOf } from '../waymarkLook';
 import classes from './WaymarkReadings.module.css';
@@ -123,8 +124,8 @@ interface FromCaptureProps {
 
 /** What a reading was measured on, and the way to the whole capture. */
 function FromCapture({ jobId, entry, rows }: FromCaptureProps) {
-  const sources = entry.kind === 'typed' ? [entry.capture] : entry.kind === 'rows' ? (entry.captures ?? []) : [];
-  const [first] = sources.filter((source) => source != null);
+  const sources = sourcesOf(entry);
+  const [first] = sources.filter((source) => source !== null);
   if (!first) return null;
   return (
     <>

@@ -14,6 +14,7 @@ import { nowMs } from '../../device/clock';
 import { keptText } from '../../device/keptTexts';
 import { Cautions } from '../../part/Cautions';
 import { SafeMarkdown } from '../../part/SafeMarkdown';
+import { useChosenCaptures } from '../../recording/captureFor';
 import { ChoicePanel } from '../entry/ChoicePanel';
 import { CloseCall } from '../entry/CloseCall';
 import { CountPanel } from '../entry/CountPanel';
@@ -146,16 +147,14 @@ interface EnteredProps extends ReadingsProps {
 function Readings({ open, step, kit, entered, due, shown, onAgain }: EnteredProps) {
   const { trail } = open;
   const { taken } = trail;
+  const [chosen, setChosen] = useChosenCaptures(`${open.trailId}/${step.id}`);
   const [isTyped, setIsTyped] = useState(false);
   const captured = useMemo(
     () => (trail.jobId === null ? [] : entered.filter(({ id, capture }) => capture && (!taken[id] || id === due?.id))),
     [trail.jobId, entered, taken, due],
   );
-  // What was typed before the page was left is shown at once.
-  const isCaptured =
-    shown !== undefined &&
-    captured.includes(shown) &&
-    keptText(`typed-${placeOf({ open, step, reading: shown })}`) === undefined;
+  // A capture that is chosen has the room, until somebody types.
+  const isCaptured = shown !== undefined && captured.includes(shown) && Object.keys(chosen).length > 0 && !isTyped;
   const others = entered.filter(({ id }) => taken[id] && id !== shown?.id);
   return (
     <>
@@ -168,15 +167,24 @@ function Readings({ open, step, kit, entered, due, shown, onAgain }: EnteredProp
       )}
       {captured.length > 0 && trail.jobId !== null && (
         <Suspense>
-          <StepCapture key={step.id} open={open} step={step} kit={kit} jobId={trail.jobId} readings={captured} />
+          <StepCapture
+            key={step.id}
+            open={open}
+            step={step}
+            kit={kit}
+            jobId={trail.jobId}
+            readings={captured}
+            chosen={chosen}
+            onChoose={setChosen}
+          />
         </Suspense>
       )}
-      {shown && isCaptured && !isTyped && (
+      {isCaptured && (
         <Button variant="subtle" size="lg" onClick={() => setIsTyped(true)}>
           Type it instead
         </Button>
       )}
-      {shown && (!isCaptured || isTyped) && (
+      {shown && !isCaptured && (
         <ReadingOf
           open={open}
           step={step}

@@ -16,18 +16,22 @@ export function CapturePicture({ source, name }: PictureProps) {
   const { picture, fromMs, toMs, marks, what, byHand } = source;
   const length = picture.toMs - picture.fromMs || 1;
   const across = (atMs: number) => ((atMs - picture.fromMs) / length) * width;
+  // Of the whole there is nothing to point out.
+  const isPart = fromMs > picture.fromMs || toMs < picture.toMs;
   const { path, least, most } = outlineOf(picture);
   const said = `${name ?? source.channel}: ${what}, ${sayPart(source)}`;
   return (
     <figure className={classes.picture}>
       <svg viewBox={`0 0 ${width} ${height}`} preserveAspectRatio="none" role="img" aria-label={said}>
-        <rect
-          className={classes.part}
-          x={across(fromMs)}
-          width={Math.max(2, across(toMs) - across(fromMs))}
-          y={0}
-          height={height}
-        />
+        {isPart && (
+          <rect
+            className={classes.part}
+            x={across(fromMs)}
+            width={Math.max(2, across(toMs) - across(fromMs))}
+            y={0}
+            height={height}
+          />
+        )}
         {marks.map(({ atMs, text }) => (
           <line key={`${atMs} ${text}`} x1={across(atMs)} x2={across(atMs)} y1={0} y2={height} />
         ))}
@@ -39,7 +43,7 @@ export function CapturePicture({ source, name }: PictureProps) {
           {byHand && <b>, markers set by hand</b>}
         </span>
         <span className="soft">
-          {formatPlain(least)} to {formatPlain(most)}
+          {toThree(least)} to {toThree(most)}
           {marks.length > 0 && `; ${marks.map(({ atMs, text }) => `${text} ${sayInstant(atMs, length)}`).join(', ')}`}
         </span>
       </figcaption>
@@ -47,7 +51,10 @@ export function CapturePicture({ source, name }: PictureProps) {
   );
 }
 
+const toThree = (value: number): string => formatPlain(Number(value.toPrecision(3)));
+
 function sayPart({ fromMs, toMs, picture }: CaptureSource): string {
+  if (fromMs <= picture.fromMs && toMs >= picture.toMs) return 'over all of it';
   const length = picture.toMs - picture.fromMs;
   const from = sayInstant(fromMs, length);
   return fromMs === toMs ? `at ${from}` : `from ${from} to ${sayInstant(toMs, length)}`;

@@ -5,9 +5,7 @@ import { isSeries } from '@probe-trail/core/spec';
 import { type JudgedEntry, measuringContextOf, rowNames, sayTaken } from '@probe-trail/core/trail';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useKeptState } from '../../../device/keptState';
-import { isRecordOf, isText } from '../../../device/shapes';
-import { captureFor } from '../../../recording/captureFor';
+import type { ChosenFor } from '../../../recording/captureFor';
 import { useRecording } from '../../../recording/useRecording';
 import { Notice } from '../../../spec/Notice';
 import { VerdictMark } from '../../../spec/VerdictMark';
@@ -18,6 +16,7 @@ import { VerdictPanel } from '../VerdictPanel';
 import { CapturePicture } from './CapturePicture';
 import { MarkersOf } from './MarkersOf';
 import classes from './StepCapture.module.css';
+import { sourcesOf } from './sourcesOf';
 import { useCapturesOfJob } from './useCapturesOfJob';
 import {
   type ChosenCapture,
@@ -34,14 +33,15 @@ interface CaptureProps {
   readonly jobId: string;
   /** The readings of the step that are measured on captures and not recorded yet. */
   readonly readings: readonly StepReading[];
+  readonly chosen: ChosenFor;
+  readonly onChoose: (change: (last: ChosenFor) => ChosenFor) => void;
 }
 
 /** What a capture comes to for all readings of a step that are measured on one: chosen or brought in once, seen with its verdicts, recorded with one press. */
 export default function StepCapture(props: CaptureProps) {
-  const { open, step, jobId, readings } = props;
+  const { open, step, jobId, readings, chosen, onChoose } = props;
   const options = useCapturesOfJob(jobId);
   const place = `${open.trailId}/${step.id}`;
-  const [chosen, setChosen] = useKeptState<Readonly<Record<string, string>>>(captureFor(place), {}, isRecordOf(isText));
   const hasChange = readings.some(({ spec }) => spec.kind === 'change');
   const wanted = hasChange ? (['before', 'after'] as const) : (['only'] as const);
   const select = (which: (typeof wanted)[number]) => (
@@ -54,11 +54,7 @@ export default function StepCapture(props: CaptureProps) {
       data={options}
       clearable
       value={chosen[which] ?? null}
-      onChange={(next) =>
-        setChosen((last) =>
-          Object.fromEntries(Object.entries({ ...last, [which]: next ?? '' }).filter(([, id]) => id !== '')),
-        )
-      }
+      onChange={(next) => onChoose(({ [which]: _, ...others }) => (next ? { ...others, [which]: next } : others))}
     />
   );
   return (
@@ -72,7 +68,7 @@ export default function StepCapture(props: CaptureProps) {
           component={Link}
           to={`/jobs/${jobId}/captures/new?for=${encodeURIComponent(place)}${hasChange ? `&as=${chosen.before === undefined ? 'before' : 'after'}` : ''}`}
         >
-          Choose a file
+          Bring in a file
         </Button>
       </Group>
       <FromCaptures
@@ -115,7 +111,11 @@ function FromCaptures({ firstId, secondId, ...props }: FromProps) {
     const context = readings.length === 1 ? kit.context : measuringContextOf(trail, step, reading);
     return rows ? [{ reading, result: judgedFrom(reading, rows, context) }] : [];
   });
-  const shown = results.find(({ reading }) => reading.id === shownId) ?? results[0];
+  // What is not as it should be is looked at first.
+  const shown =
+    results.find(({ reading }) => reading.id === shownId) ??
+    results.find(({ result }) => !result.ok || result.value.judged.verdict.kind !== 'inSpec') ??
+    results[0];
   const fits = results.flatMap(({ reading, result }) => (result.ok ? [{ reading, ...result.value }] : []));
   const record = () =>
     open.record(
@@ -162,6 +162,11 @@ function FromCaptures({ firstId, secondId, ...props }: FromProps) {
           ))}
         </ul>
       )}
+      {fits.length > 0 && (
+        <Button size="xl" mih={64} onClick={record}>
+          {fits.length === 1 ? 'Record it' : `Record all ${fits.length}`}
+        </Button>
+      )}
       {shown && (
         <Shown
           key={shown.reading.id}
@@ -171,11 +176,6 @@ function FromCaptures({ firstId, secondId, ...props }: FromProps) {
           markers={markers}
           onMarkers={setMarkers}
         />
-      )}
-      {fits.length > 0 && (
-        <Button size="xl" mih={64} onClick={record}>
-          {fits.length === 1 ? 'Record it' : `Record all ${fits.length}`}
-        </Button>
       )}
     </>
   );
@@ -188,10 +188,11 @@ function ResultRow({ name, judged }: { readonly name: string; readonly judged: J
   const kind = judged?.verdict.kind ?? 'noLimit';
   return (
     <>
-      <VerdictMark kind={kind} size={20} />
-      <span>{name}</span>
-      <b className="mono">{judged ? sayTaken(judged) : '–'}</b>
-      <span className="soft">{judged ? verdictLook[kind].word : 'not shown'}</span>
+      <VerdictMark kind={kind} size={24} />
+      <span>
+        {name} <span className="soft">{judged ? verdictLook[kind].word : 'not shown by this capture'}</span>
+      </span>
+      <b>{judged ? sayTaken(judged) : '–'}</b>
     </>
   );
 }
@@ -208,7 +209,7 @@ interface ShownProps {
 function Shown({ reading, result, policy, markers, onMarkers }: ShownProps) {
   if (!result.ok) return <Notice kind="tooCloseToCall" title={result.problem} />;
   const { entry, judged } = result.value;
-  const sources = entry.kind === 'typed' ? [entry.capture] : entry.kind === 'rows' ? (entry.captures ?? []) : [];
+  const sources = sourcesOf(entry);
   const names = isSeries(reading.spec) ? rowNames(reading.spec) : [];
   return (
     <div className={classes.shown}>
