@@ -7,7 +7,7 @@ import type { TrailEventOf } from '@probe-trail/core/trail';
 import { expect } from 'chai';
 import { expectAccessible } from '../support/axe.js';
 import { trailAt } from '../support/trailAt.js';
-import { aUser, choose, chooseFile, desk, eventsOf, send, tablet, type User, until } from '../support/user.js';
+import { aUser, choose, chooseFile, desk, eventsOf, pressIn, send, tablet, type User, until } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 /** The current of a contactor’s coil as a table with decimal commas. */
@@ -64,6 +64,25 @@ describe('readings that are measured on captures', () => {
       unit: 'A',
       byHand: false,
     });
+  });
+
+  it('stand before and after a repair side by side in its proof', async () => {
+    await tobi.goTo('/trails/coil');
+    await tobi.click('Go on: Armature of K41 stuck');
+    await tobi.click('Accept this conclusion');
+    await tobi.click('To the job');
+    await tobi.click('Record the repair');
+    await tobi.see('Prove the repair');
+    await pressIn(tobi, 'Dip as the armature arrives', 'Measure again');
+    await tobi.see('Proof of the repair, then back to the proof');
+    await tobi.click('Confirmed: ignition on, engine off');
+    await choose(tobi, 'From a capture', 'Ramp contactor, armature moves');
+    await tobi.see('Dip as the armature arrives In spec');
+    await tobi.click('Record all 3');
+    await tobi.click('Go on: back to the proof');
+    await tobi.see('14.1 % now, 0.0 % before.');
+    await tobi.see('Before: depth of the dip');
+    await tobi.see('After: depth of the dip');
   });
 
   it('of four alike motors in one capture name the odd one', async () => {

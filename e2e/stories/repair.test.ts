@@ -1,22 +1,6 @@
 import type { JobLog } from '@probe-trail/core/job';
-import type { ElementHandle } from 'puppeteer-core';
-import { aUser, choose, eventsOf, pressOn, reach, send, type User, until } from '../support/user.js';
+import { aUser, choose, eventsOf, pressIn, pressOn, reach, send, type User, until } from '../support/user.js';
 import { useWorld } from '../support/world.js';
-
-/** Presses the button of the line that says this. */
-async function pressIn({ page }: User, line: string, button: string): Promise<void> {
-  const found = await page.waitForFunction(
-    (said, name) =>
-      [...document.querySelectorAll('li')]
-        .filter((one) => one.querySelector('li') === null && one.textContent?.includes(said))
-        .flatMap((one) => [...one.querySelectorAll('button')])
-        .find((one) => one.textContent === name),
-    {},
-    line,
-    button,
-  );
-  await (found as ElementHandle<HTMLElement>).click();
-}
 
 /** Presses a condition in the form that says how it was tried. */
 const press = async ({ page }: User, condition: string): Promise<void> =>

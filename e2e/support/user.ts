@@ -308,3 +308,18 @@ export async function middleOf({ page }: User, selector: string): Promise<{ x: n
 }
 
 const stillMs = 150;
+
+/** Presses the button of the line that says this. */
+export async function pressIn({ page }: User, line: string, button: string): Promise<void> {
+  const found = await page.waitForFunction(
+    (said, name) =>
+      [...document.querySelectorAll('li')]
+        .filter((one) => one.querySelector('li') === null && one.textContent?.includes(said))
+        .flatMap((one) => [...one.querySelectorAll('button')])
+        .find((one) => one.textContent === name),
+    {},
+    line,
+    button,
+  );
+  await (found as ElementHandle<HTMLElement>).click();
+}
