@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { RecordingListItem } from '@probe-trail/core/recording';
 import { expect } from 'chai';
+import { keepDownloads, untilRead } from '../support/downloads.js';
 import { aUser, choose, chooseFile, send, tablet, type User, until } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
@@ -90,7 +91,10 @@ describe('captures', () => {
     const stuck = (await capturesOf('job-fg-05')).find(({ name }) => name === 'Ramp contactor, armature stuck');
     await choose(tobi, 'Lay another over it, in dashes', `${stuck?.name}, 120 ms`);
     await choose(tobi, 'Aligned', 'by the course of coil K41 86');
-    await tobi.see('lies further off than a tenth of its range');
+    await tobi.see('lies further off than 10 % of its range');
+    await tobi.fill('Band, ± % of its range', '1');
+    await tobi.see('lies further off than 1 % of its range');
+    await tobi.fill('Moved on by hand, in ms', '2.5');
     await choose(tobi, 'Aligned', 'by coil K41 86, stretched to its speed');
     await tobi.see(', made ');
     await openCapture('job-fg-05', 'Ramp contactor, armature stuck');
@@ -116,6 +120,36 @@ describe('captures', () => {
     await choose(tobi, 'What it is', 'SENT line');
     await tobi.click('Read it');
     await tobi.see('frames with a wrong checksum');
+  });
+
+  it('have degrees between two markers, and are taken out as drawing and picture as they are seen', async () => {
+    await openCapture('job-fg-06', 'Cylinder 1 while cranking, cam late');
+    const board = await tobi.page.waitForSelector('canvas');
+    const box = await board?.boundingBox();
+    if (!box) throw new Error('nothing is drawn');
+    for (const [share, name] of [
+      [0.3, 'Set A'],
+      [0.6, 'Set B'],
+    ] as const) {
+      await tobi.page.mouse.click(box.x + box.width * share, box.y + box.height / 2);
+      await tobi.see('At ');
+      await tobi.click(name);
+    }
+    await choose(tobi, 'From A to B', 'A to B is 720°');
+    const folder = await keepDownloads(tobi);
+    await tobi.click('SVG');
+    const svg = (await untilRead(join(folder, 'recording.svg'), '</svg>')).toString('utf8');
+    const drawn = await tobi.page.evaluate((text) => {
+      const document = new DOMParser().parseFromString(text, 'image/svg+xml');
+      const texts = [...document.querySelectorAll('text')].map((one) => one.textContent);
+      return { isBroken: document.querySelector('parsererror') !== null, texts };
+    }, svg);
+    expect(drawn.isBroken).to.equal(false);
+    expect(drawn.texts).to.include.members(['cylinder 1, absolute', 'A', 'B']);
+    await tobi.click('PNG');
+    const png = await untilRead(join(folder, 'recording.png'), 'IEND\xaeB`\x82');
+    // As wide as the drawing, twice.
+    expect(png.readUInt32BE(16)).to.equal(2400);
   });
 
   it('are shown filtered, and it is said by how much that comes later', async () => {

@@ -158,6 +158,10 @@ describe('a reading that is measured on a capture', () => {
     expect(taken(held('outside'), coilOf(15), undefined, reference).fact.value).to.equal(0);
     expect(taken(held('outside'), coilOf(null), undefined, reference).fact.value).to.be.above(3);
     expect(taken(held('correlation'), coilOf(15), undefined, reference).fact.value).to.be.above(99.9);
+    const { picture } = sourceOf(taken(held('outside'), coilOf(15), undefined, reference), coilOf(15), null);
+    expect(picture.against).to.have.length(picture.lows.length);
+    for (const [cell, value] of picture.against.entries())
+      expect(value).to.be.closeTo(picture.lows[cell] ?? 0, 0.08, `cell ${cell}`);
     const late = channelOf(
       coilOf(15).signal.samples.map((_, at, all) => all[Math.max(0, at - 250)] ?? 0),
       0.02,

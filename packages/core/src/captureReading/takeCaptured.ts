@@ -36,6 +36,8 @@ export interface CapturedFact {
   /** Its unit is that of its channel. */
   readonly isLevel: boolean;
   readonly byHand: boolean;
+  /** The known-good capture at a moment, where it fits best; `undefined`: it was held against none. */
+  readonly against?: ((atMs: number) => number | null) | undefined;
 }
 
 /**
@@ -194,12 +196,16 @@ function takeFit(
     fit.firstOutside === null
       ? []
       : [{ atMs: span.fromMs + fit.firstOutside * reference.stepMs, text: 'first outside' }];
+  const against = (atMs: number) => {
+    const at = ((atMs - span.fromMs) / reference.stepMs - fit.shift) / fit.stretch;
+    return reference.values[Math.round(at)] ?? null;
+  };
   const fact = { id, ...fitFacts[id], value, uncertainty: id === 'delay' ? reference.stepMs : null };
   const stretched =
     isStretched && Math.abs(fit.stretch - 1) > 0.001
       ? [`Its time is ${formatPlain(Number(fit.stretch.toFixed(3)))} times that of the known-good one.`]
       : [];
-  return ok({ fact, span, flags, notes: stretched, isLevel: false, byHand: byHand !== undefined });
+  return ok({ fact, span, flags, notes: stretched, isLevel: false, byHand: byHand !== undefined, against });
 }
 
 const leastInSteps = 16;
@@ -246,11 +252,11 @@ export function textOfFact({ value, uncertainty, unit }: Fact): string {
 
 /** What is kept of a measurement with the reading that was taken from it. */
 export function sourceOf(
-  { fact, span, flags, notes, isLevel, byHand }: CapturedFact,
+  { fact, span, flags, notes, isLevel, byHand, against }: CapturedFact,
   channel: MeasuredChannel,
   recordingId: string | null,
 ): CaptureSource {
-  const picture = pictureOf(channel.signal, span);
+  const picture = pictureOf(channel.signal, span, against);
   const seen = flags.filter(({ atMs }) => atMs >= picture.fromMs && atMs <= picture.toMs);
   return {
     recordingId,
@@ -274,7 +280,7 @@ const around = 1.5;
 const smallShare = 0.05;
 
 /** The whole signal in cells, or where the part is small, that part with what is around it. */
-function pictureOf(signal: Signal, { fromMs, toMs }: Span): CaptureSource['picture'] {
+function pictureOf(signal: Signal, { fromMs, toMs }: Span, against: CapturedFact['against']): CaptureSource['picture'] {
   const length = toMs - fromMs;
   const isSmall = length > 0 && length < smallShare * lastMsOf(signal);
   const seen = isSmall
@@ -288,7 +294,9 @@ function pictureOf(signal: Signal, { fromMs, toMs }: Span): CaptureSource['pictu
     lows.push(sums ? toFive(sums.min.value) : null);
     highs.push(sums ? toFive(sums.max.value) : null);
   }
-  return { ...seen, lows, highs };
+  const cellMs = size * signal.stepMs;
+  const middles = against ? lows.map((_, cell) => seen.fromMs + (cell + 0.5) * cellMs) : [];
+  return { ...seen, lows, highs, against: against ? middles.map(against) : [] };
 }
 
 /** With five digits; what is larger than anything that is measured is left out of the picture. */

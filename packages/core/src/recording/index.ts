@@ -47,6 +47,7 @@ export {
 } from './recordingApi.js';
 export { recordingToCsv } from './recordingCsv.js';
 export { arrowTableIn, marksIn, readRecording, writeRecording } from './recordingFile.js';
+export { recordingToSvg, type SeenChannel, type SeenRecording } from './recordingSvg.js';
 export {
   type Between,
   betweenMarkers,

@@ -1,4 +1,4 @@
-import { Group, Select } from '@mantine/core';
+import { Group, NumberInput, Select } from '@mantine/core';
 import type { ChannelInfo, RecordingKind } from '@probe-trail/core/recording';
 import { optionsOf } from '../fields/optionsOf';
 import { useRecordingsQuery } from './recordingApi';
@@ -49,6 +49,28 @@ export function OverPicker({ jobId, recordingId, channels, kind, over }: PickerP
           data={[...alignmentOptions, ...byValue, ...(kind === 'capture' ? bySpeed : [])]}
           value={over.alignment}
           onChange={(alignment) => alignment && over.align(alignment)}
+        />
+      )}
+      {over.recordingId !== undefined && (
+        <NumberInput
+          label="Moved on by hand, in ms"
+          size="md"
+          w={200}
+          decimalScale={6}
+          step={kind === 'drive' ? 100 : 1}
+          value={over.offsetMs}
+          onChange={(typed) => typeof typed === 'number' && over.move(typed)}
+        />
+      )}
+      {over.recordingId !== undefined && kind === 'capture' && !(over.alignment in alignments) && (
+        <NumberInput
+          label="Band, ± % of its range"
+          size="md"
+          w={200}
+          min={0}
+          max={100}
+          value={over.bandShare * 100}
+          onChange={(typed) => typeof typed === 'number' && over.widen(Math.min(1, Math.max(0, typed / 100)))}
         />
       )}
       {over.said !== undefined && <p role="status">{over.said}</p>}

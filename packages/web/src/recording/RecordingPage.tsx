@@ -17,6 +17,7 @@ import { FindPanel } from './FindPanel';
 import { MeasurePanel } from './MeasurePanel';
 import { OverPicker } from './OverPicker';
 import classes from './RecordingPage.module.css';
+import { SaveDrawing } from './SaveDrawing';
 import { sayInstant } from './sayInstant';
 import { sayLength } from './sayLength';
 import type { Across } from './TraceCharts';
@@ -155,8 +156,13 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
   useAskedStretch(show);
   useGestures(board, view, change, setCursorMs);
   useKeys({ change, mark: (name) => setMarker(name, cursorMs) });
-  const across = useMemo(() => ({ cursorMs, markers, marks }), [cursorMs, markers, marks]);
-  const span = useMemo(() => spanOf(markers) ?? view, [markers, view]);
+  const between = useMemo(() => spanOf(markers), [markers]);
+  const [degrees, setDegrees] = useState<number | null>(null);
+  const across = useMemo((): Across => {
+    const cycle = between && degrees !== null && between.toMs > between.fromMs ? { ...between, degrees } : undefined;
+    return { cursorMs, markers, marks, cycle };
+  }, [cursorMs, markers, marks, between, degrees]);
+  const span = between ?? view;
   return (
     <>
       <p className="soft">
@@ -171,7 +177,10 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
         isSameScale={isSameScale}
         onSameScale={() => setIsSameScale((last) => !last)}
         onMarker={cursorMs === undefined ? undefined : (name) => setMarker(name, cursorMs)}
+        degrees={degrees}
+        onDegrees={isCapture && between ? setDegrees : undefined}
       >
+        <SaveDrawing title={titleOf(open)} drawn={drawn} across={across} stepMs={stepMs} />
         {marks.map(({ atMs, text }, index) => (
           <Button key={index} size="md" variant="default" onClick={() => show(atMs, atMs)}>
             {text || `Mark ${index + 1}`}, {isCapture ? sayInstant(atMs, lengthMs) : sayLength(atMs)}

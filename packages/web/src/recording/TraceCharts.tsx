@@ -11,6 +11,7 @@ import {
   LineElement,
   type Plugin,
   PointElement,
+  type Scale,
 } from 'chart.js';
 import { memo, useMemo, useRef } from 'react';
 import { Line } from 'react-chartjs-2';
@@ -37,6 +38,15 @@ export interface Across {
   readonly cursorMs: number | undefined;
   readonly markers: readonly { readonly name: string; readonly atMs: number }[];
   readonly marks: readonly Mark[];
+  /** A turn or a cycle that goes from one marker to the other: the axis has degrees; `undefined`: it has times. */
+  readonly cycle?: Cycle | undefined;
+}
+
+/** How many degrees lie between two moments; they go on beyond both. */
+export interface Cycle {
+  readonly fromMs: number;
+  readonly toMs: number;
+  readonly degrees: number;
 }
 
 interface ChartsProps {
@@ -73,21 +83,21 @@ interface ChartProps {
   readonly view: View;
   readonly across: Across;
   /** From where to where the axis goes; `undefined`: as the trace needs. */
-  readonly scale: Scale | undefined;
+  readonly scale: Reach | undefined;
   readonly hasTimes: boolean;
   readonly stepMs: number | null;
 }
 
-interface Scale {
+interface Reach {
   readonly least: number;
   readonly most: number;
 }
 
-const noScales: ReadonlyMap<string, Scale> = new Map();
+const noScales: ReadonlyMap<string, Reach> = new Map();
 
 /** For each unit the least and the greatest of all its traces. */
-function scalesOf(drawn: readonly DrawnChannel[]): ReadonlyMap<string, Scale> {
-  const scales = new Map<string, Scale>();
+function scalesOf(drawn: readonly DrawnChannel[]): ReadonlyMap<string, Reach> {
+  const scales = new Map<string, Reach>();
   for (const { unit, cells, over } of drawn)
     for (const { least, most } of [...cells, ...over]) {
       if (Number.isNaN(least)) continue;
@@ -237,6 +247,7 @@ function optionsOf({ view: { fromMs, toMs }, units, hasTimes, across, stepMs, le
         min: fromMs,
         max: toMs,
         grid,
+        ...(across.cycle && { afterBuildTicks: (axis: Scale) => putDegrees(axis, across.cycle) }),
         ticks: {
           display: hasTimes,
           color: colour,
@@ -244,7 +255,10 @@ function optionsOf({ view: { fromMs, toMs }, units, hasTimes, across, stepMs, le
           includeBounds: false,
           maxRotation: 0,
           autoSkipPadding: 24,
-          callback: (value) => (stepMs === null ? sayLength(Number(value)) : sayInstant(Number(value), toMs - fromMs)),
+          callback: (value) => {
+            if (across.cycle) return `${Math.round(degreesAt(across.cycle, Number(value)))}°`;
+            return stepMs === null ? sayLength(Number(value)) : sayInstant(Number(value), toMs - fromMs);
+          },
         },
       },
       y: {
@@ -261,6 +275,25 @@ function optionsOf({ view: { fromMs, toMs }, units, hasTimes, across, stepMs, le
     },
     plugins: { across },
   };
+}
+
+const degreesAt = ({ fromMs, toMs, degrees }: Cycle, atMs: number): number =>
+  ((atMs - fromMs) / (toMs - fromMs)) * degrees;
+
+// Partitions of a turn, the narrowest that leave room for their names.
+const partitions = [5, 10, 15, 30, 45, 90, 180, 360, 720, 3600, 36_000] as const;
+const mostPartitions = 14;
+
+/** Puts the ticks of an axis at whole partitions of a turn. */
+function putDegrees(axis: Scale, cycle: Cycle | undefined): void {
+  if (!cycle) return;
+  const [from, to] = [degreesAt(cycle, axis.min), degreesAt(cycle, axis.max)];
+  const part = partitions.find((one) => (to - from) / one <= mostPartitions) ?? partitions.at(-1) ?? 360;
+  const first = Math.ceil(from / part - 1e-9);
+  const count = Math.max(0, Math.floor(to / part + 1e-9) - first + 1);
+  axis.ticks = Array.from({ length: Math.min(count, mostPartitions + 1) }, (_, at) => ({
+    value: cycle.fromMs + (((first + at) * part) / cycle.degrees) * (cycle.toMs - cycle.fromMs),
+  }));
 }
 
 // Room for a name, and how many stand below each other.

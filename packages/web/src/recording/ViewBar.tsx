@@ -1,4 +1,4 @@
-import { Button, Group } from '@mantine/core';
+import { Button, Group, Select } from '@mantine/core';
 import type { ReactNode } from 'react';
 import classes from './RecordingPage.module.css';
 import { type useView, zoomed } from './useView';
@@ -12,12 +12,16 @@ interface BarProps {
   readonly onSameScale: () => void;
   /** `undefined`: there is no cursor at which one could be set. */
   readonly onMarker: ((name: string) => void) | undefined;
+  /** How many degrees lie between both markers; `null`: the axis has times. */
+  readonly degrees: number | null;
+  /** `undefined`: there are not both markers. */
+  readonly onDegrees: ((degrees: number | null) => void) | undefined;
   /** The moments that have names. */
   readonly children: ReactNode;
 }
 
 /** What is seen of a recording, and how. */
-export function ViewBar({ lengthMs, change, onMarker, children, ...axes }: BarProps) {
+export function ViewBar({ lengthMs, change, onMarker, degrees, onDegrees, children, ...axes }: BarProps) {
   const zoom = (factor: number) => change((last) => zoomed(last, (last.fromMs + last.toMs) / 2, factor));
   return (
     <Group gap="sm" className={classes.bar}>
@@ -37,10 +41,28 @@ export function ViewBar({ lengthMs, change, onMarker, children, ...axes }: BarPr
           Set {name}
         </Button>
       ))}
+      {onDegrees && (
+        <Select
+          aria-label="From A to B"
+          size="md"
+          w={190}
+          clearable
+          placeholder="times"
+          data={turns}
+          value={degrees === null ? null : String(degrees)}
+          onChange={(picked) => onDegrees(picked === null ? null : Number(picked))}
+        />
+      )}
       {children}
     </Group>
   );
 }
+
+const turns = [
+  { value: '360', label: 'A to B is 360°' },
+  { value: '720', label: 'A to B is 720°' },
+  { value: '180', label: 'A to B is 180°' },
+];
 
 interface ToggleProps {
   readonly isOn: boolean;

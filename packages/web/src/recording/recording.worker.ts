@@ -77,8 +77,8 @@ export interface OpenedRecording {
   readonly marks: readonly Mark[];
 }
 
-// What a signal that is well may differ from another: a tenth of its range, and some samples early or late.
-const band = { share: 0.1, steps: 3 };
+// Beside the band about it, so many samples early or late is no difference.
+const bandSteps = 3;
 
 interface OpenFile {
   readonly info: OpenedRecording;
@@ -230,13 +230,13 @@ const recordingReader = {
     return part && { ...part.signal, samples: part.signal.samples.slice() };
   },
   /** How another capture lies over this one by a channel where it fits best. A sentence where it cannot be laid over it. */
-  fitOf: (key: string, reference: Signal, isStretched: boolean): CaptureFit | string => {
+  fitOf: (key: string, reference: Signal, isStretched: boolean, bandShare: number): CaptureFit | string => {
     const part = signalOf(key, 0, Number.POSITIVE_INFINITY);
     if (!part) return 'There is no such channel.';
     const { samples, stepMs } = part.signal;
     if (Math.abs(reference.stepMs / stepMs - 1) > 1e-6)
       return `They are sampled in other steps: ${stepMs} ms here, ${reference.stepMs} ms there.`;
-    const fit = fitReference(samples, reference.samples, band, isStretched);
+    const fit = fitReference(samples, reference.samples, { share: bandShare, steps: bandSteps }, isStretched);
     return {
       shiftMs: fit.shift * stepMs,
       stretch: fit.stretch,

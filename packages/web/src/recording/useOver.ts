@@ -1,3 +1,4 @@
+import { formatPlain } from '@probe-trail/core/reading';
 import type { ChannelInfo } from '@probe-trail/core/recording';
 import { useEffect, useMemo, useState } from 'react';
 import { sayInstant } from './sayInstant';
@@ -21,6 +22,12 @@ export interface Over {
   readonly choose: (recordingId: string | undefined) => void;
   readonly alignment: Alignment;
   readonly align: (alignment: Alignment) => void;
+  /** By how much it is moved to later by hand, in ms, beside its alignment. */
+  readonly offsetMs: number;
+  readonly move: (offsetMs: number) => void;
+  /** How far one may be from the other where they are captures, as a share of its range. */
+  readonly bandShare: number;
+  readonly widen: (bandShare: number) => void;
   /** The values of the other one. */
   readonly channels: readonly ChannelInfo[];
   /** Why it cannot be laid over it so, in a sentence. */
@@ -39,11 +46,13 @@ export function useOver(
 ): Over {
   const [recordingId, choose] = useState<string | undefined>();
   const [alignment, align] = useState<Alignment>('start');
+  const [offsetMs, move] = useState(0);
+  const [bandShare, widen] = useState(usualBand);
   const { open, problem } = useRecording(jobId, recordingId);
   const [own, others] = [marks[0]?.atMs, open?.marks[0]?.atMs];
   const isMarked = own !== undefined && others !== undefined;
-  const byValue = useShift(reader, open, isByValue(alignment) ? alignment : undefined);
-  const shiftMs = alignment === 'mark' && isMarked ? others - own : (byValue.shiftMs ?? 0);
+  const byValue = useShift(reader, open, isByValue(alignment) ? alignment : undefined, bandShare);
+  const shiftMs = (alignment === 'mark' && isMarked ? others - own : (byValue.shiftMs ?? 0)) - offsetMs;
   const { stretch = 1 } = byValue;
   const seen = useMemo(() => stretched(moved(view, shiftMs), stretch), [view, shiftMs, stretch]);
   const keys = useMemo(() => {
@@ -59,12 +68,19 @@ export function useOver(
     choose,
     alignment,
     align,
+    offsetMs,
+    move,
+    bandShare,
+    widen,
     channels,
     problem: problem ?? unmarked ?? byValue.problem,
     said: byValue.said,
     drawn,
   };
 }
+
+// What is well differs by that, from part to part.
+const usualBand = 0.1;
 
 const noChannels: readonly ChannelInfo[] = [];
 const isByValue = (alignment: Alignment): boolean => !(alignment in alignments);
@@ -81,14 +97,19 @@ interface Shift {
 }
 
 /** By how much another recording is moved so that one value of both lies over itself. @param key `undefined`: it is not moved by a value */
-function useShift(reader: OpenRecording['reader'], other: OpenRecording | undefined, key: string | undefined): Shift {
+function useShift(
+  reader: OpenRecording['reader'],
+  other: OpenRecording | undefined,
+  key: string | undefined,
+  bandShare: number,
+): Shift {
   const [shift, setShift] = useState<Shift>(unmoved);
   useEffect(() => {
     setShift(unmoved);
     if (!other || key === undefined) return;
     let isOld = false;
     const find = async () => {
-      if (other.stepMs !== null) return lay(await fitOver(reader, other, key));
+      if (other.stepMs !== null) return lay(await fitOver(reader, other, key, bandShare));
       const rows = await other.reader.rowsOf(key);
       const shiftMs = rows && (await reader.shiftOf(key, rows));
       if (isOld) return;
@@ -103,22 +124,27 @@ function useShift(reader: OpenRecording['reader'], other: OpenRecording | undefi
     return () => {
       isOld = true;
     };
-  }, [reader, other, key]);
+  }, [reader, other, key, bandShare]);
   return shift;
 }
 
 /** A capture is laid over another where it fits best. */
-async function fitOver(reader: OpenRecording['reader'], other: OpenRecording, alignment: Alignment): Promise<Shift> {
+async function fitOver(
+  reader: OpenRecording['reader'],
+  other: OpenRecording,
+  alignment: Alignment,
+  bandShare: number,
+): Promise<Shift> {
   const isStretched = alignment.startsWith(stretchSign);
   const key = isStretched ? alignment.slice(stretchSign.length) : alignment;
   const samples = await other.reader.samplesOf(key);
-  const fit = samples ? await reader.fitOf(key, samples, isStretched) : 'The other one has no such channel.';
+  const fit = samples ? await reader.fitOf(key, samples, isStretched, bandShare) : 'The other one has no such channel.';
   if (typeof fit === 'string') return { shiftMs: undefined, problem: fit };
   const { shiftMs, stretch, correlation, shareOutside, firstOutsideMs } = fit;
   const first = firstOutsideMs === null ? '' : `, for the first time at ${sayInstant(firstOutsideMs, firstOutsideMs)}`;
   const place = shiftMs === 0 ? 'Not moved' : `Moved by ${sayInstant(shiftMs, Math.abs(shiftMs))}`;
   const speed = isStretched ? `, made ${sayStretch(stretch)}` : '';
-  const said = `${place}${speed}, correlation ${correlation.toFixed(3)}; ${(shareOutside * 100).toFixed(1)} % lies further off than a tenth of its range${first}.`;
+  const said = `${place}${speed}, correlation ${correlation.toFixed(3)}; ${(shareOutside * 100).toFixed(1)} % lies further off than ${formatPlain(bandShare * 100)} % of its range${first}.`;
   return { shiftMs: -shiftMs, stretch, problem: undefined, said };
 }
 

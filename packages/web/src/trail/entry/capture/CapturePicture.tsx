@@ -18,7 +18,7 @@ export function CapturePicture({ source, name }: PictureProps) {
   const across = (atMs: number) => ((atMs - picture.fromMs) / length) * width;
   // Of the whole there is nothing to point out.
   const isPart = fromMs > picture.fromMs || toMs < picture.toMs;
-  const { path, least, most } = outlineOf(picture);
+  const { path, other, least, most } = outlineOf(picture);
   const said = `${name ?? source.channel}: ${what}, ${sayPart(source)}`;
   return (
     <figure className={classes.picture}>
@@ -36,6 +36,7 @@ export function CapturePicture({ source, name }: PictureProps) {
           <line key={`${atMs} ${text}`} x1={across(atMs)} x2={across(atMs)} y1={0} y2={height} />
         ))}
         <path d={path} vectorEffect="non-scaling-stroke" />
+        {other !== undefined && <path className={classes.good} d={other} vectorEffect="non-scaling-stroke" />}
       </svg>
       <figcaption>
         <span>
@@ -44,6 +45,7 @@ export function CapturePicture({ source, name }: PictureProps) {
         </span>
         <span className="soft">
           {toThree(least)} to {toThree(most)}
+          {other !== undefined && '; dashed: the known-good one'}
           {marks.length > 0 && `; ${marks.map(({ atMs, text }) => `${text} ${sayInstant(atMs, length)}`).join(', ')}`}
         </span>
       </figcaption>
@@ -61,9 +63,9 @@ function sayPart({ fromMs, toMs, picture }: CaptureSource): string {
 }
 
 /** From the lowest to the highest of each cell and back, as one area; it is as thin as a line where both are the same. */
-function outlineOf({ lows, highs }: CaptureSource['picture']) {
-  const known = [...lows, ...highs].filter((value) => value !== null);
-  const [least, most] = [Math.min(...known), Math.max(...known)];
+function outlineOf({ lows, highs, against }: CaptureSource['picture']) {
+  const known = [...lows, ...highs, ...against].filter((value) => value !== null);
+  const [least, most] = known.length > 0 ? [Math.min(...known), Math.max(...known)] : [0, 0];
   const span = most - least || 1;
   const at = (value: number | null, cell: number) =>
     value === null
@@ -72,9 +74,11 @@ function outlineOf({ lows, highs }: CaptureSource['picture']) {
           `${(((cell + 0.5) / lows.length) * width).toFixed(1)} ${(height - 4 - ((value - least) / span) * (height - 8)).toFixed(1)}`,
         ];
   const points = [...highs.flatMap(at), ...lows.flatMap(at).reverse()];
+  const other = against.flatMap(at);
   return {
     path: points.length > 0 ? `M${points.join('L')}Z` : '',
-    least: known.length > 0 ? least : 0,
-    most: known.length > 0 ? most : 0,
+    other: other.length > 1 ? `M${other.join('L')}` : undefined,
+    least,
+    most,
   };
 }
