@@ -6,6 +6,7 @@ import { type RecordingListItem, readRecording } from '@probe-trail/core/recordi
 import { expect } from 'chai';
 import type { ElementHandle } from 'puppeteer-core';
 import { expectAccessible } from '../support/axe.js';
+import { addEvents, trailAt } from '../support/trailAt.js';
 import { aUser, choose, desk, pickFirst, send, tablet, type User, until } from '../support/user.js';
 import { standsStill } from '../support/views.js';
 import { useWorld } from '../support/world.js';
@@ -149,6 +150,32 @@ describe('a recorded drive', () => {
     await ines.goTo(`/jobs/${jobId}`);
     await ines.click('FG-08, Brake warning lamp comes on over bumps');
     await ines.see('Recording of');
+  });
+
+  it('has on its time what was measured meanwhile on the trails of its job', async () => {
+    const answer = await send(world.server.url, 'GET', '/api/jobs/job-fg-13-slip/recordings');
+    const drive = ((await answer.json()) as RecordingListItem[]).find(({ kind }) => kind === 'drive');
+    if (!drive) throw new Error('there is no drive');
+    const on = { jobId: 'job-fg-13-slip', fleetNumber: 'FG-13' };
+    const since = drive.startedAtMs + 20_000;
+    await trailAt(world.server.url, 'meanwhile', 'wheel-speeds', 'look', on, since);
+    const seen = {
+      kind: 'readingEntered',
+      stepId: 'look',
+      readingId: 'seen',
+      typedFirst: null,
+      stillStands: null,
+    } as const;
+    await addEvents(
+      world.server.url,
+      'meanwhile',
+      [{ ...seen, entry: { kind: 'chosen', optionId: 'fine' } }],
+      since + 10_000,
+    );
+    const ines = await aUser(world.browser, world.server.url, 'ines', desk);
+    await ines.goTo(`/jobs/job-fg-13-slip/recordings/${drive.recordingId}`);
+    await ines.see('What do you see? Nothing wrong, 30.0 s');
+    await ines.leave();
   });
 
   it('is there without a network, once it was opened', async () => {

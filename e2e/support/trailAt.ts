@@ -19,6 +19,7 @@ export async function trailAt(
   planId: string,
   stepId: string,
   on: OnJob | undefined = undefined,
+  since?: number,
 ): Promise<string> {
   const answer = await send(url, 'GET', `/api/plans/${planId}/versions/1`);
   const { document } = (await answer.json()) as PlanVersion;
@@ -30,7 +31,7 @@ export async function trailAt(
     ...skipsTo(document, stepId),
     ...stateOf(document, stepId),
   ];
-  await addEvents(url, trailId, events);
+  await addEvents(url, trailId, events, since);
   return `/trails/${trailId}`;
 }
 
@@ -40,9 +41,13 @@ export function opening(planId: string, on?: OnJob): NewTrailEvent {
   return opened.kind === 'opened' && on ? { ...opened, jobId: on.jobId } : opened;
 }
 
-/** Appends events to a trail as Hanna, an hour ago, so that nothing has to settle any more. */
-export async function addEvents(url: string, trailId: string, events: readonly NewTrailEvent[]): Promise<void> {
-  const since = Date.now() - 3_600_000;
+/** Appends events to a trail as Hanna, an hour ago where nothing is said, so that nothing has to settle any more. */
+export async function addEvents(
+  url: string,
+  trailId: string,
+  events: readonly NewTrailEvent[],
+  since = Date.now() - 3_600_000,
+): Promise<void> {
   const stamped = events.map((event, index) =>
     stampTrailEvent(event, { id: `${trailId}-${index}-${since}`, atMs: since + index, by: 'Hanna Creek' }),
   );

@@ -134,6 +134,8 @@ export const detectors = {
       bit: part('bit time', 'µs'),
       frames: count('frames'),
       broken: count('frames that were broken off or wrong'),
+      errorFlags: count('of them by an error flag'),
+      checksums: count('of them with a wrong checksum'),
       unacknowledged: count('frames that nobody acknowledged'),
     },
     events: [],

@@ -1,5 +1,13 @@
 import type { Known } from '../captureSource/index.js';
-import { type CanFrame, canFaults, readCan, readCanLevels, readLin, readSent } from '../serialLine/index.js';
+import {
+  type CanErrorKind,
+  type CanFrame,
+  canFaults,
+  readCan,
+  readCanLevels,
+  readLin,
+  readSent,
+} from '../serialLine/index.js';
 import type { Signal } from '../waveform/index.js';
 import { type Finding, makeFacts } from './fact.js';
 import { detectors } from './known.js';
@@ -50,6 +58,13 @@ function messagesOf(frames: readonly Pick<CanFrame, 'id' | 'data'>[]): readonly 
   return all.length > mostListed ? [...lines, `and ${all.length - mostListed} more`] : lines;
 }
 
+const errorNames: Readonly<Record<CanErrorKind, string>> = {
+  errorFlag: 'error flag',
+  stuffing: 'broken off',
+  checksum: 'checksum',
+  form: 'form',
+};
+
 export function asCan(signal: Signal, { isLowActive }: Known): Finding | string {
   const read = readCan(signal, !isLowActive);
   if (typeof read === 'string') return read;
@@ -58,11 +73,13 @@ export function asCan(signal: Signal, { isLowActive }: Known): Finding | string 
     facts: [
       fact('bit', read.bitUs),
       fact('frames', read.frames.length),
-      fact('broken', read.errorsMs.length),
+      fact('broken', read.errors.length),
+      fact('errorFlags', read.errors.filter(({ kind }) => kind === 'errorFlag').length),
+      fact('checksums', read.errors.filter(({ kind }) => kind === 'checksum').length),
       fact('unacknowledged', read.frames.filter(({ isAcknowledged }) => !isAcknowledged).length),
     ],
     notes: messagesOf(read.frames),
-    flags: read.errorsMs.map((atMs) => ({ atMs, text: 'error' })),
+    flags: read.errors.map(({ atMs, kind }) => ({ atMs, text: errorNames[kind] })),
     sureness: null,
   };
 }

@@ -36,12 +36,9 @@ export const captureSourceSchema = closedObject({
     toMs: momentMs(),
     lows: array(level()).required().max(mostCells),
     highs: array(level()).required().max(mostCells),
-    against: array(level())
-      .required()
-      .max(mostCells)
-      .meta({
-        description: 'the known-good capture where it fits best, in the same cells; none: it was held against none',
-      }),
+    against: array(level()).required().max(mostCells).meta({
+      description: 'the known-good capture where it fits best, in the same cells; none: it was held against none',
+    }),
   }).required(),
   marks: array(closedObject({ atMs: momentMs(), text: string().required().max(60) }).required())
     .required()

@@ -12,11 +12,22 @@ export interface CanFrame {
   readonly isAcknowledged: boolean;
 }
 
+/**
+ * What is wrong with a frame: a unit broke it off with an error flag of six dominant bits, six alike that are recessive (a sender that gave up, or a
+ * line that was opened), its checksum, or its end.
+ */
+export type CanErrorKind = 'errorFlag' | 'stuffing' | 'checksum' | 'form';
+
+export interface CanError {
+  /** When the frame began. */
+  readonly atMs: number;
+  readonly kind: CanErrorKind;
+}
+
 export interface CanReading {
   readonly bitUs: number;
   readonly frames: readonly CanFrame[];
-  /** Frames that were broken off, or had a wrong checksum: when they began. */
-  readonly errorsMs: readonly number[];
+  readonly errors: readonly CanError[];
 }
 
 const crcPolynomial = 0x4599;
@@ -45,7 +56,7 @@ export function readCan(signal: Signal, isHighDominant: boolean): CanReading | s
   if (bitMs < 3 * signal.stepMs)
     return `Too few samples: ${(bitMs / signal.stepMs).toFixed(1)} for each bit. ${Math.ceil(5000 / bitMs)} samples a second or more are needed.`;
   const frames: CanFrame[] = [];
-  const errorsMs: number[] = [];
+  const errors: CanError[] = [];
   const { times, isHighFirst } = toggles;
   let free = Number.NEGATIVE_INFINITY;
   for (let at = 0; at < times.length; at += 1) {
@@ -58,10 +69,10 @@ export function readCan(signal: Signal, isHighDominant: boolean): CanReading | s
     const read = frameAt(toggles, at, bitMs, isHighDominant);
     if (read === 'cut') break;
     if ('frame' in read) frames.push(read.frame);
-    else errorsMs.push(start);
+    else errors.push({ atMs: start, kind: read.kind });
     free = read.endMs;
   }
-  return { bitUs: bitMs * 1000, frames, errorsMs };
+  return { bitUs: bitMs * 1000, frames, errors };
 }
 
 // The rates that are used on vehicles.
@@ -81,7 +92,10 @@ function bitTimeOf({ times }: Toggles): number {
   return usual ?? mean;
 }
 
-type ReadFrame = { readonly frame: CanFrame; readonly endMs: number } | { readonly endMs: number } | 'cut';
+type ReadFrame =
+  | { readonly frame: CanFrame; readonly endMs: number }
+  | { readonly kind: CanErrorKind; readonly endMs: number }
+  | 'cut';
 
 /** @param at the number of the edge with which it begins */
 function frameAt(toggles: Toggles, at: number, bitMs: number, isHighDominant: boolean): ReadFrame {
@@ -110,9 +124,11 @@ function frameAt(toggles: Toggles, at: number, bitMs: number, isHighDominant: bo
     }
     return value;
   };
-  const broken = () => ({ endMs: next.atMs() + 6 * bitMs });
+  const wrong = (kind: CanErrorKind) => ({ kind, endMs: next.atMs() + 6 * bitMs });
+  // Six alike: an error flag is dominant.
+  const broken = () => wrong(last === 0 ? 'errorFlag' : 'stuffing');
   const isCut = () => next.atMs() > toggles.endMs;
-  if (number(1) !== 0) return broken();
+  if (number(1) !== 0) return wrong('form');
   const [base, remote, extension] = [number(11), number(1), number(1)];
   if (base === undefined || remote === undefined || extension === undefined) return isCut() ? 'cut' : broken();
   const isExtended = extension === 1;
@@ -136,7 +152,9 @@ function frameAt(toggles: Toggles, at: number, bitMs: number, isHighDominant: bo
   const [delimiter, acknowledge] = [next.bit(), next.bit()];
   const end = [0, 1, 2, 3, 4, 5, 6, 7].map(() => next.bit());
   if (isCut()) return 'cut';
-  if (crc !== wanted || delimiter !== 1 || end.includes(0)) return broken();
+  if (crc === undefined) return broken();
+  if (crc !== wanted) return wrong('checksum');
+  if (delimiter !== 1 || end.includes(0)) return wrong('form');
   const id = isExtended ? base * 2 ** 18 + more : base;
   return {
     frame: {

@@ -143,7 +143,7 @@ describe('a CAN line', () => {
     const read = readCan({ samples, stepMs }, true);
     if (typeof read === 'string') throw new Error(read);
     expect(read.bitUs).to.be.closeTo(2, 1e-9);
-    expect(read.errorsMs).to.deep.equal([]);
+    expect(read.errors).to.deep.equal([]);
     expect(read.frames.map(({ id, data, isExtended }) => ({ id, isExtended, data }))).to.deep.equal(frames);
     expect(read.frames.every(({ isAcknowledged }) => isAcknowledged)).to.equal(true);
   }).timeout(60_000);
@@ -164,10 +164,29 @@ describe('a CAN line', () => {
       const read = readCan({ samples: addNoise(samples.slice(), deviation, 5), stepMs: 0.0004 }, true);
       if (typeof read === 'string') continue;
       expect(read.frames.filter(({ id, data }) => !sent.has(`${id} ${data.join()}`)).length).to.equal(0);
-      expect(read.errorsMs.length).to.be.at.least(1);
+      expect(read.errors.map(({ kind }) => kind)).to.include('errorFlag');
       if (deviation < 0.2) expect(read.frames.length).to.be.at.least(497);
     }
   }).timeout(60_000);
+
+  it('tells an error flag from a sender that gave up, a wrong checksum and a wrong end', () => {
+    const good = canBits(0x155, [0xaa, 0x55], false);
+    const flag = [...good.slice(0, 30), 0, 0, 0, 0, 0, 0, ...idle(8)];
+    const gaveUp = [...good.slice(0, 30), ...idle(14)];
+    // Alternating data has no stuffed bits: one bit that is turned leaves the frame as long as it was.
+    const turned = good.map((bit, at) => (at === 24 ? 1 - bit : bit));
+    const noEnd = good.map((bit, at) => (at === good.length - 6 ? 0 : bit));
+    const sent = [good, flag, good, gaveUp, good, turned, good, noEnd, good];
+    const all = [...idle(20), ...sent.flatMap((one) => [...one, ...idle(12)]), ...idle(20)];
+    const samples = lineSignal(
+      { ...lengthsOfBits(all, 0.002), low: 2, high: 0 },
+      { stepMs: 0.0002, lengthMs: all.length * 0.002 },
+    );
+    const read = readCan({ samples: addNoise(samples, 0.05, 3), stepMs: 0.0002 }, true);
+    if (typeof read === 'string') throw new Error(read);
+    expect(read.errors.map(({ kind }) => kind)).to.deep.equal(['errorFlag', 'stuffing', 'checksum', 'form']);
+    expect(read.frames).to.have.length(5);
+  });
 
   it('says by its levels what is wrong with it', () => {
     const some = lengthsOfBits(bits.slice(0, 4000), 0.002);

@@ -29,6 +29,7 @@ export { planFromTrail } from './planFromTrail.js';
 export { drivenAs, sampleEntry } from './sampleEntry.js';
 export { sayTaken } from './sayTaken.js';
 export { outcomeOfTaken } from './stepEvents.js';
+export { type MeasuredAt, takenBetween } from './takenBetween.js';
 export {
   closeCallAsks,
   earlierReading,

@@ -22,6 +22,7 @@ import { sayInstant } from './sayInstant';
 import { sayLength } from './sayLength';
 import type { Across } from './TraceCharts';
 import { useGestures } from './useGestures';
+import { useMeanwhile } from './useMeanwhile';
 import { useDrawnChannels, useOver } from './useOver';
 import { type OpenRecording, useRecording } from './useRecording';
 import { moved, useView, type View, zoomed } from './useView';
@@ -131,7 +132,8 @@ function Opened({ open, jobId, recordingId }: SaveProps) {
   const [made, setMade] = useState(noneMade);
   const [flags, setFlags] = useState(noFlags);
   const channels = useMemo(() => [...open.channels, ...made], [open.channels, made]);
-  const marks = useMemo(() => [...open.marks, ...flags], [open.marks, flags]);
+  const meanwhile = useMeanwhile(jobId, recordingId, open);
+  const marks = useMemo(() => [...open.marks, ...flags, ...meanwhile], [open.marks, flags, meanwhile]);
   const { hidden, shown, toggle } = useShown(channels);
   const [isOneAxis, setIsOneAxis] = useState(false);
   const [isSameScale, setIsSameScale] = useState(false);

@@ -256,7 +256,7 @@ function optionsOf({ view: { fromMs, toMs }, units, hasTimes, across, stepMs, le
           maxRotation: 0,
           autoSkipPadding: 24,
           callback: (value) => {
-            if (across.cycle) return `${Math.round(degreesAt(across.cycle, Number(value)))}°`;
+            if (across.cycle) return `${formatPlain(Math.round(degreesAt(across.cycle, Number(value))))}°`;
             return stepMs === null ? sayLength(Number(value)) : sayInstant(Number(value), toMs - fromMs);
           },
         },
