@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import { addNoise, motorCurrent, seeded } from '../signalModel/index.js';
-import { type Capture, channelNamed, deriveChannel, fitReference } from './index.js';
+import { fitReference } from '../waveform/index.js';
+import { type Capture, channelNamed, deriveChannel } from './index.js';
 
 const motor = (onMs: number, slower = 1, peak = 1) =>
   motorCurrent(

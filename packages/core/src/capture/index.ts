@@ -12,7 +12,6 @@ export { captureToCsv } from './captureCsv.js';
 export { isCapture, readArrow, readCapture, writeCapture } from './captureFile.js';
 export { type ChannelChoice, correctCapture, probes } from './correctCapture.js';
 export { type Derivation, type Derived, deriveChannel } from './deriveChannel.js';
-export { type Band, fitReference, type ReferenceFit } from './fitReference.js';
 export { readVcd } from './readVcd.js';
 export { readWav } from './readWav.js';
 export { layoutOfTable, type TableLayout } from './tableLayout.js';

@@ -1,4 +1,3 @@
-import { fitReference } from '../capture/index.js';
 import {
   type CapturedMeasure,
   type CaptureSource,
@@ -12,7 +11,7 @@ import {
 } from '../captureSource/index.js';
 import { formatPlain } from '../reading/index.js';
 import { failed, ok, type Result } from '../result/index.js';
-import { blockMeans, partOf, type Signal, type Span, sumUp } from '../waveform/index.js';
+import { blockMeans, fitReference, partOf, type Signal, type Span, sumUp } from '../waveform/index.js';
 import { readAs } from './detectors.js';
 import { type Fact, type FactKind, type Finding, type Flag, unitOfFact } from './fact.js';
 import { detectors, type PlainFact, plainFacts } from './known.js';

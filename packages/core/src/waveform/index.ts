@@ -6,6 +6,7 @@ export { type CrankingReading, readCranking } from './cranking.js';
 export { type CylinderReading, type CylinderShape, readCylinder } from './cylinder.js';
 export { type Burst, type Dropout, findBursts, findDropouts } from './dropouts.js';
 export { type Edges, fallingTimes, findEdges, risingTimes } from './edges.js';
+export { type Band, fitReference, type ReferenceFit } from './fitReference.js';
 export { type Levels, levelsOf } from './levels.js';
 export {
   type Clipping,

@@ -2,9 +2,9 @@ import { indexPlan } from '@probe-trail/core/plan';
 import type { RepeatedReading } from '@probe-trail/core/proof';
 import { isMeasured, isSeries, limitsOf, numberIn, type Spec } from '@probe-trail/core/spec';
 import { measuringContextOf, rowNames, type TakenReading, type Trail } from '@probe-trail/core/trail';
+import { CapturePicture } from '../recording/CapturePicture';
+import { sourcesOf } from '../recording/sourcesOf';
 import { LimitRuler } from '../spec/LimitRuler';
-import { CapturePicture } from '../trail/entry/capture/CapturePicture';
-import { sourcesOf } from '../trail/entry/capture/sourcesOf';
 import classes from './ProofPoints.module.css';
 
 interface BeforeAfterProps {

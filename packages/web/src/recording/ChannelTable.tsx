@@ -3,7 +3,7 @@ import { formatPlain } from '@probe-trail/core/reading';
 import type { Between, ChannelInfo } from '@probe-trail/core/recording';
 import { memo, useEffect, useState } from 'react';
 import { colourOf } from './colourOf';
-import classes from './RecordingPage.module.css';
+import classes from './RecordingView.module.css';
 import { sayInstant } from './sayInstant';
 import { sayLength } from './sayLength';
 import type { Across } from './TraceCharts';

@@ -2,7 +2,7 @@ import { Button, NumberInput, Select } from '@mantine/core';
 import type { Question, Stretch, StretchSum } from '@probe-trail/core/recording';
 import { memo, useState } from 'react';
 import { sayCount } from '../ui/sayCount';
-import classes from './RecordingPage.module.css';
+import classes from './RecordingView.module.css';
 import { sayLength } from './sayLength';
 import type { OpenRecording } from './useRecording';
 

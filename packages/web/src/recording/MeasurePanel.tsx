@@ -5,7 +5,7 @@ import type { ChannelInfo } from '@probe-trail/core/recording';
 import { useEffect, useState } from 'react';
 import { Notice } from '../spec/Notice';
 import { detectorOptions, KnownFields } from './KnownFields';
-import classes from './RecordingPage.module.css';
+import classes from './RecordingView.module.css';
 import { sayFact } from './sayFact';
 import { sayInstant } from './sayInstant';
 import type { OpenRecording } from './useRecording';

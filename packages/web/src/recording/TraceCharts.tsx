@@ -18,7 +18,7 @@ import { Line } from 'react-chartjs-2';
 import '../ui/chartDefaults';
 import { tokenColour } from '../ui/tokenColour';
 import { colourOf } from './colourOf';
-import classes from './RecordingPage.module.css';
+import classes from './RecordingView.module.css';
 import { sayInstant } from './sayInstant';
 import { sayLength } from './sayLength';
 import type { View } from './useView';

@@ -1,6 +1,6 @@
 import { Button, Group, Select } from '@mantine/core';
 import type { ReactNode } from 'react';
-import classes from './RecordingPage.module.css';
+import classes from './RecordingView.module.css';
 import { type useView, zoomed } from './useView';
 
 interface BarProps {

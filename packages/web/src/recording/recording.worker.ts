@@ -4,7 +4,6 @@ import {
   captureToCsv,
   type Derivation,
   deriveChannel,
-  fitReference,
   isCapture,
   readCapture,
   sampleCount,
@@ -63,7 +62,7 @@ import {
 } from '@probe-trail/core/recording';
 import { failed, ok, type Result } from '@probe-trail/core/result';
 import type { DriveSpec } from '@probe-trail/core/spec';
-import { partOf, type Signal, type Span, sumUp } from '@probe-trail/core/waveform';
+import { fitReference, partOf, type Signal, type Span, sumUp } from '@probe-trail/core/waveform';
 import { expose, transfer } from 'comlink';
 import { fileIdOf } from './fileIdOf';
 

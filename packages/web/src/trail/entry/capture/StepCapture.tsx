@@ -5,7 +5,9 @@ import { isSeries } from '@probe-trail/core/spec';
 import { type JudgedEntry, measuringContextOf, rowNames, sayTaken } from '@probe-trail/core/trail';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { CapturePicture } from '../../../recording/CapturePicture';
 import type { ChosenFor } from '../../../recording/captureFor';
+import { sourcesOf } from '../../../recording/sourcesOf';
 import { useRecording } from '../../../recording/useRecording';
 import { Notice } from '../../../spec/Notice';
 import { VerdictMark } from '../../../spec/VerdictMark';
@@ -13,10 +15,8 @@ import { verdictLook } from '../../../spec/verdictLook';
 import type { OpenTrail } from '../../log/useTrail';
 import type { Kit } from '../useKit';
 import { VerdictPanel } from '../VerdictPanel';
-import { CapturePicture } from './CapturePicture';
 import { MarkersOf } from './MarkersOf';
 import classes from './StepCapture.module.css';
-import { sourcesOf } from './sourcesOf';
 import { useCapturesOfJob } from './useCapturesOfJob';
 import {
   type ChosenCapture,

@@ -1,7 +1,7 @@
 import type { CaptureSource } from '@probe-trail/core/captureSource';
 import { formatPlain } from '@probe-trail/core/reading';
-import { sayInstant } from '../../../recording/sayInstant';
-import classes from './StepCapture.module.css';
+import classes from './CapturePicture.module.css';
+import { sayInstant } from './sayInstant';
 
 const [width, height] = [600, 120];
 

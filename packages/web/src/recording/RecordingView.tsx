@@ -1,8 +1,8 @@
 import { Button } from '@mantine/core';
 import type { Flag } from '@probe-trail/core/captureReading';
-import type { ChannelInfo } from '@probe-trail/core/recording';
+import type { ChannelInfo, Mark } from '@probe-trail/core/recording';
 import { type CSSProperties, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { useKeptState } from '../device/keptState';
 import { Moment } from '../device/Moment';
 import { isListOf, isNullOr, isText } from '../device/shapes';
@@ -16,13 +16,12 @@ import { DerivePanel } from './DerivePanel';
 import { FindPanel } from './FindPanel';
 import { MeasurePanel } from './MeasurePanel';
 import { OverPicker } from './OverPicker';
-import classes from './RecordingPage.module.css';
+import classes from './RecordingView.module.css';
 import { SaveDrawing } from './SaveDrawing';
 import { sayInstant } from './sayInstant';
 import { sayLength } from './sayLength';
 import type { Across } from './TraceCharts';
 import { useGestures } from './useGestures';
-import { useMeanwhile } from './useMeanwhile';
 import { useDrawnChannels, useOver } from './useOver';
 import { type OpenRecording, useRecording } from './useRecording';
 import { moved, useView, type View, zoomed } from './useView';
@@ -31,9 +30,15 @@ import { ViewBar } from './ViewBar';
 // The drawing library is large; the numbers stand before the lines.
 const TraceCharts = lazy(() => import('./TraceCharts'));
 
-/** A recorded drive, looked at afterwards. */
-export function RecordingPage() {
-  const { jobId = '', recordingId = '' } = useParams();
+interface ViewProps {
+  readonly jobId: string;
+  readonly recordingId: string;
+  /** What else was measured while it was made, in ms since it began. */
+  readonly meanwhile: readonly Mark[];
+}
+
+/** A recorded drive or a capture, looked at afterwards. */
+export function RecordingView({ jobId, recordingId, meanwhile }: ViewProps) {
   const { open, problem } = useRecording(jobId, recordingId);
   return (
     <Page
@@ -50,7 +55,7 @@ export function RecordingPage() {
     >
       {problem !== undefined && <Notice kind="outOfSpec" title={problem} />}
       {!open && problem === undefined && <Waiting />}
-      {open && <Opened key={recordingId} open={open} jobId={jobId} recordingId={recordingId} />}
+      {open && <Opened key={recordingId} open={open} jobId={jobId} recordingId={recordingId} meanwhile={meanwhile} />}
     </Page>
   );
 }
@@ -125,14 +130,13 @@ const roomFor = (charts: number, height: number): CSSProperties & { '--chart-hei
   minHeight: charts * height,
 });
 
-function Opened({ open, jobId, recordingId }: SaveProps) {
+function Opened({ open, jobId, recordingId, meanwhile }: ViewProps & SaveProps) {
   const { lengthMs, stepMs, startedAtMs } = open;
   const isCapture = stepMs !== null;
   const { view, change } = useView(lengthMs, stepMs);
   const [made, setMade] = useState(noneMade);
   const [flags, setFlags] = useState(noFlags);
   const channels = useMemo(() => [...open.channels, ...made], [open.channels, made]);
-  const meanwhile = useMeanwhile(jobId, recordingId, open);
   const marks = useMemo(() => [...open.marks, ...flags, ...meanwhile], [open.marks, flags, meanwhile]);
   const { hidden, shown, toggle } = useShown(channels);
   const [isOneAxis, setIsOneAxis] = useState(false);
