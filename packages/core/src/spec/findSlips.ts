@@ -30,6 +30,13 @@ export function findSlips(line: ZoneLine, reading: Reading, ambientKPa?: number)
   ];
 }
 
+// What probes divide by and clamps give for an ampere differs by powers of ten.
+const factors = [10, 0.1, 100, 0.01] as const;
+
+/** By what a level that is far out of spec would have to be multiplied to be in: the factor of a probe or a clamp that was set wrongly. */
+export const findFactor = (line: ZoneLine, { value }: Exact): number | undefined =>
+  isIn(line, value) || !isFarOut(line, value) ? undefined : factors.find((factor) => isIn(line, value * factor));
+
 const isIn = (line: ZoneLine, value: number) => line.zones[zoneIndexAt(line, value)]?.ok === true;
 
 function prefixSlips(line: ZoneLine, reading: Exact, unit: Unit): Slip[] {

@@ -9,7 +9,7 @@ export {
   nameOfDriveValue,
 } from './driveSpec.js';
 export { type Doubt, type DoubtContext, findDoubt } from './findDoubt.js';
-export type { Slip } from './findSlips.js';
+export { findFactor, type Slip } from './findSlips.js';
 export {
   type Accuracy,
   judgeChoice,

@@ -78,6 +78,10 @@ const fillReading = (filling: Filling, reading: StepReading): StepReading => ({
   derivedFrom: reading.derivedFrom === null ? null : renameInFormula(filling.names, reading.derivedFrom),
   spec: renameInSpec(filling.names, reading.spec),
   hookUp: reading.hookUp && fillHookUp(filling, reading.hookUp),
+  capture: reading.capture && {
+    ...reading.capture,
+    channels: reading.capture.channels.map((name) => fillText(filling, name)),
+  },
 });
 
 const fillOutcome = (filling: Filling, outcome: Outcome): Outcome => ({

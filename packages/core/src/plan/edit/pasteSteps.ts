@@ -8,6 +8,7 @@ import {
   type Outcome,
   type Plan,
   type Step,
+  type StepReading,
   type Suspect,
   stepSchema,
   suspectSchema,
@@ -31,6 +32,10 @@ const copiedStepsSchema = closedObject({
 
 export type CopiedSteps = Checked<typeof copiedStepsSchema>;
 
+/** The part cards on which known-good captures of a reading stand. */
+const goodOnesOf = ({ capture }: StepReading): readonly string[] =>
+  capture?.measure.kind === 'reference' ? [capture.measure.partCardId] : [];
+
 /** Steps of a plan as they are put on the clipboard, with the suspects, conclusions and part cards that they name. */
 export function copySteps(plan: Plan, stepIds: ReadonlySet<string>): CopiedSteps {
   const steps = plan.steps.filter(({ id }) => stepIds.has(id));
@@ -38,7 +43,9 @@ export function copySteps(plan: Plan, stepIds: ReadonlySet<string>): CopiedSteps
   const ends = new Set(outcomes.flatMap(({ goTo }) => (goTo.kind === 'conclusion' ? [goTo.conclusionId] : [])));
   const conclusions = plan.conclusions.filter(({ id }) => ends.has(id));
   const suspects = new Set([...steps.flatMap(suspectsNamedBy), ...conclusions.flatMap(({ suspectIds }) => suspectIds)]);
-  const cards = new Set(steps.flatMap(({ partCardIds }) => partCardIds));
+  const cards = new Set(
+    steps.flatMap(({ partCardIds, readings }) => [...partCardIds, ...readings.flatMap(goodOnesOf)]),
+  );
   const connectors = new Set(
     steps
       .flatMap(hookUpsOf)

@@ -1,6 +1,7 @@
 import { Button, Group, Select } from '@mantine/core';
 import { channelsFor, sayMeasure } from '@probe-trail/core/captureReading';
 import type { Step, StepReading } from '@probe-trail/core/plan';
+import { formatPlain } from '@probe-trail/core/reading';
 import { isSeries } from '@probe-trail/core/spec';
 import { type JudgedEntry, measuringContextOf, rowNames, sayTaken } from '@probe-trail/core/trail';
 import { useMemo, useState } from 'react';
@@ -91,18 +92,18 @@ function FromCaptures({ firstId, secondId, ...props }: FromProps) {
   const { open, step, kit, jobId, readings } = props;
   const { trail } = open;
   const [first, second] = [useRecording(jobId, firstId), useRecording(jobId, secondId)];
-  const [named, setNamed] = useState<Readonly<Record<string, string>>>({});
+  const [named, setNamed] = useState<NamedChannels>({});
   const [markers, setMarkers] = useState<MarkersByHand>({});
   const [shownId, setShownId] = useState<string | undefined>();
   const wanted = useMemo(() => [...new Set(readings.flatMap(({ capture }) => capture?.channels ?? []))], [readings]);
   const chosenOf = (recordingId: string | undefined, { open: opened }: typeof first): ChosenCapture | undefined =>
     recordingId !== undefined && opened
-      ? { recordingId, open: opened, keys: { ...channelsFor(wanted, opened.channels), ...named } }
+      ? { recordingId, open: opened, keys: { ...channelsFor(wanted, opened.channels), ...named[recordingId] } }
       : undefined;
   const before = useMemo(() => chosenOf(firstId, first), [firstId, first, wanted, named]);
   const after = useMemo(() => chosenOf(secondId, second), [secondId, second, wanted, named]);
   const captures = useMemo(() => [before, after], [before, after]);
-  const taken = useTakenCaptures(trail.plan, readings, captures, markers);
+  const { taken, isCurrent } = useTakenCaptures(trail.plan, readings, captures, markers);
   const problem = first.problem ?? second.problem;
   if (problem !== undefined) return <Notice kind="noLimit" title={problem} />;
   if (!before) return null;
@@ -129,23 +130,11 @@ function FromCaptures({ firstId, secondId, ...props }: FromProps) {
         stillStands: null,
       })),
     );
-  const channels = before.open.channels.map(({ key: value, name: label }) => ({ value, label }));
   return (
     <>
-      {wanted.some((name) => nameOf(before, name)?.toLowerCase() !== name.toLowerCase()) && (
-        <Group gap="sm" align="end">
-          {wanted.map((name) => (
-            <Select
-              key={name}
-              label={`“${name}” is`}
-              size="md"
-              placeholder="choose a channel"
-              data={channels}
-              value={before.keys[name] ?? null}
-              onChange={(key) => key && setNamed((last) => ({ ...last, [name]: key }))}
-            />
-          ))}
-        </Group>
+      {[before, after].map(
+        (capture) =>
+          capture && <ChannelsOf key={capture.recordingId} capture={capture} wanted={wanted} onName={setNamed} />,
       )}
       {results.length > 1 && (
         <ul className={classes.list}>
@@ -163,7 +152,7 @@ function FromCaptures({ firstId, secondId, ...props }: FromProps) {
         </ul>
       )}
       {fits.length > 0 && (
-        <Button size="xl" mih={64} onClick={record}>
+        <Button size="xl" mih={64} disabled={!isCurrent} onClick={record}>
           {fits.length === 1 ? 'Record it' : `Record all ${fits.length}`}
         </Button>
       )}
@@ -178,6 +167,39 @@ function FromCaptures({ firstId, secondId, ...props }: FromProps) {
         />
       )}
     </>
+  );
+}
+
+/** For each capture which of its channels was chosen for each that the plan names. */
+type NamedChannels = Readonly<Record<string, Readonly<Record<string, string>>>>;
+
+interface ChannelsProps {
+  readonly capture: ChosenCapture;
+  readonly wanted: readonly string[];
+  readonly onName: (change: (last: NamedChannels) => NamedChannels) => void;
+}
+
+/** Which channel of a capture is which, where they are not called as the plan calls them. */
+function ChannelsOf({ capture, wanted, onName }: ChannelsProps) {
+  const { recordingId, open, keys } = capture;
+  const isAsNamed = wanted.every((name) => nameOf(capture, name)?.toLowerCase() === name.toLowerCase());
+  if (isAsNamed) return null;
+  return (
+    <Group gap="sm" align="end">
+      {wanted.map((name) => (
+        <Select
+          key={name}
+          label={`“${name}” is`}
+          size="md"
+          placeholder="choose a channel"
+          data={open.channels.map(({ key: value, name: label }) => ({ value, label }))}
+          value={keys[name] ?? null}
+          onChange={(key) =>
+            key && onName((last) => ({ ...last, [recordingId]: { ...last[recordingId], [name]: key } }))
+          }
+        />
+      ))}
+    </Group>
   );
 }
 
@@ -208,13 +230,19 @@ interface ShownProps {
 /** One reading: what it came to, and for each row the picture in which it was measured. */
 function Shown({ reading, result, policy, markers, onMarkers }: ShownProps) {
   if (!result.ok) return <Notice kind="tooCloseToCall" title={result.problem} />;
-  const { entry, judged } = result.value;
+  const { entry, judged, factor } = result.value;
   const sources = sourcesOf(entry);
   const names = isSeries(reading.spec) ? rowNames(reading.spec) : [];
   return (
     <div className={classes.shown}>
       <p className="soft">{reading.capture && sayMeasure(reading.capture.measure)}</p>
       <VerdictPanel judged={judged} policy={policy} />
+      {factor !== undefined && (
+        <Notice
+          kind="tooCloseToCall"
+          title={`Times ${formatPlain(factor)} it would be in spec. Was the probe or the clamp set so when the file was brought in?`}
+        />
+      )}
       {sources.map((source, index) => {
         if (!source) return null;
         const place = placeOfMarkers(reading.id, index);

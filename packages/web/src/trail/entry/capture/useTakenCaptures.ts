@@ -1,9 +1,10 @@
 import type { CapturedReading, Reference } from '@probe-trail/core/captureSource';
 import type { Plan, StepReading } from '@probe-trail/core/plan';
 import { failed, type Result } from '@probe-trail/core/result';
+import { findFactor, isMeasured, limitsOf } from '@probe-trail/core/spec';
 import { type Entry, type JudgedEntry, judgeEntry, type MeasuringContext, sayMisfit } from '@probe-trail/core/trail';
 import type { Span } from '@probe-trail/core/waveform';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { TakenFromCapture } from '../../../recording/recording.worker';
 import type { OpenRecording } from '../../../recording/useRecording';
 
@@ -23,32 +24,41 @@ export type TakenRows = Result<readonly TakenFromCapture[], string>;
 
 /**
  * Measures all readings of a step that are taken from captures. Of a reading before and after something there are two captures, of all others one.
- * @returns by the id of the reading; those that are still measured are not there yet
+ * @returns by the id of the reading, and whether it is so for what is asked now: until it is measured anew, the last one is shown, and not recorded
  */
 export function useTakenCaptures(
   plan: Plan,
   readings: readonly StepReading[],
   captures: readonly (ChosenCapture | undefined)[],
   markers: MarkersByHand,
-): ReadonlyMap<string, TakenRows> {
-  const [taken, setTaken] = useState<ReadonlyMap<string, TakenRows>>(new Map());
+): { readonly taken: ReadonlyMap<string, TakenRows>; readonly isCurrent: boolean } {
   const [first, second] = captures;
+  const asked = useMemo(() => ({ plan, readings, first, second, markers }), [plan, readings, first, second, markers]);
+  const [measured, setMeasured] = useState<Measured>({ for: undefined, taken: new Map() });
   useEffect(() => {
     let isOld = false;
     const measure = async () => {
       const all = await Promise.all(
-        readings.map(
-          async (reading) => [reading.id, await takeReading(plan, reading, [first, second], markers)] as const,
+        asked.readings.map(
+          async (reading) =>
+            [reading.id, await takeReading(asked.plan, reading, [asked.first, asked.second], asked.markers)] as const,
         ),
       );
-      if (!isOld) setTaken(new Map(all.flatMap(([id, rows]) => (rows ? [[id, rows] as const] : []))));
+      const taken = new Map(all.flatMap(([id, rows]) => (rows ? [[id, rows] as const] : [])));
+      if (!isOld) setMeasured({ for: asked, taken });
     };
     void measure();
     return () => {
       isOld = true;
     };
-  }, [plan, readings, first, second, markers]);
-  return taken;
+  }, [asked]);
+  return { taken: measured.taken, isCurrent: measured.for === asked };
+}
+
+interface Measured {
+  /** What was asked for; the same object as long as nothing else is asked. */
+  readonly for: object | undefined;
+  readonly taken: ReadonlyMap<string, TakenRows>;
 }
 
 /** `undefined` where the capture for it is not chosen yet. */
@@ -96,16 +106,39 @@ export function entryOf({ spec }: StepReading, rows: readonly TakenFromCapture[]
     : { kind: 'typed', text: first.text, capture: first.source };
 }
 
-/** A reading with what it would be entered as, and how that is judged. In a sentence why it cannot be entered. */
+/** A reading with what it would be entered as, and how that is judged. */
+export interface JudgedTaken {
+  readonly entry: Entry;
+  readonly judged: JudgedEntry;
+  /** By what it would have to be multiplied to be in spec, where a probe or a clamp seems to be set wrongly. */
+  readonly factor: number | undefined;
+}
+
+/** @returns a sentence where it cannot be entered */
 export function judgedFrom(
   reading: StepReading,
   taken: TakenRows,
   context: MeasuringContext,
-): Result<{ readonly entry: Entry; readonly judged: JudgedEntry }, string> {
+): Result<JudgedTaken, string> {
   if (!taken.ok) return taken;
   const entry = entryOf(reading, taken.value);
   const judged = judgeEntry(reading, entry, context);
   return judged.ok
-    ? { ok: true, value: { entry, judged: judged.value } }
+    ? {
+        ok: true,
+        value: { entry, judged: judged.value, factor: factorFor(reading, taken.value, judged.value, context) },
+      }
     : failed(sayMisfit({ kind: 'entry', problem: judged.problem }));
+}
+
+/** Only a level is multiplied by probes and clamps; a time or a share is not. */
+function factorFor(
+  { spec }: StepReading,
+  rows: readonly TakenFromCapture[],
+  { reading }: JudgedEntry,
+  { valueFor }: MeasuringContext,
+): number | undefined {
+  if (!isMeasured(spec) || reading?.kind !== 'exact' || rows[0]?.source.isLevel !== true) return undefined;
+  const limits = limitsOf(spec, valueFor);
+  return limits.ok ? findFactor(limits.value.line, reading) : undefined;
 }
