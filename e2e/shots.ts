@@ -25,16 +25,6 @@ const type = (text: string) => async (page: Page) => {
   await (await page.waitForSelector('::-p-text(Understood)'))?.click();
   await page.keyboard.type(text);
 };
-/** Types rows; the last one is left for the picture to show. */
-const rows =
-  (...texts: string[]) =>
-  async (page: Page) => {
-    await type(texts[0] ?? '')(page);
-    for (const text of texts.slice(1)) {
-      await page.keyboard.press('Enter');
-      await page.keyboard.type(text);
-    }
-  };
 const click = (selector: string) => async (page: Page) => {
   const found = await page.waitForSelector(selector);
   await found?.click();
@@ -50,7 +40,6 @@ const shots: Readonly<Record<string, Shot>> = {
   vehicle: { path: '/vehicles/fg-12' },
   plan: { path: '/plans/radiator-fan' },
   follow: { path: '/trails/fg-03-coolant', act: type('4.87') },
-  sweep: { path: '/trails/shot-sweep', night: true, act: rows('1.24', '1.64', '2.04', '2.44', '2.84', '3.2') },
   'open-trail': { path: '/trails/fg-08-lamps', size: [820, 1180], act: click('::-p-text(Understood)') },
   'where-on-wire': {
     path: '/trails/shot-wire',
@@ -64,6 +53,18 @@ const shots: Readonly<Record<string, Shot>> = {
   record: { path: '/trails/fg-11-fan/record' },
   editor: { path: '/plans/rear-lamps/edit?part=steps&step=look', person: 'ines' },
   library: { path: '/library?part=cards&card=coolantSensor', person: 'ines' },
+  capture: {
+    path: '/trails/shot-capture',
+    night: true,
+    act: async (page) => {
+      await click('::-p-text(Understood)')(page);
+      await click('[aria-label="From a capture"] input')(page);
+      await click('[role="option"] ::-p-text(armature stuck)')(page);
+      await click('button ::-p-text(Outside the known-good one)')(page);
+      await new Promise((resolve) => setTimeout(resolve, 1000));
+      await page.$eval('[aria-label="From a capture"]', (part) => part.scrollIntoView());
+    },
+  },
   live: {
     path: '/jobs/job-fg-14/live',
     size: [820, 1180],
@@ -98,7 +99,7 @@ const browser = await openBrowser();
 await mkdir(folder, { recursive: true });
 try {
   await send(server.url, 'POST', '/api/plans/rear-lamps/draft');
-  await trailAt(server.url, 'shot-sweep', 'accelerator-pedal', 'sweep1', { jobId: 'job-fg-06', fleetNumber: 'FG-06' });
+  await trailAt(server.url, 'shot-capture', 'contactor-coil', 'coil', { jobId: 'job-fg-05', fleetNumber: 'FG-05' });
   await trailAt(server.url, 'shot-wire', 'boarding-ramp', 'drops');
   const volts = { plus: '11,9', 'K41-B': '11,5', 'M41-2': '2,6' };
   await addEvents(

@@ -134,7 +134,16 @@ export async function pressOn(find: () => Promise<ElementHandle>): Promise<void>
       );
       return seen;
     });
-    await found.click();
+    // What was drawn anew before it could be pressed is looked for again.
+    const isThere = () => found.evaluate((element) => element.isConnected).catch(() => false);
+    const isPressed = await found.click().then(
+      () => true,
+      async (error: unknown) => {
+        if (await isThere()) throw error;
+        return false;
+      },
+    );
+    if (!isPressed) continue;
     // A press that leads to another page takes the note with it.
     if (!(await press.evaluate(({ isMissed }) => isMissed).catch(() => false))) return;
   }

@@ -38,6 +38,7 @@ export const views: Readonly<Record<string, readonly [path: string, sign: string
   'a change': ['/trails/axe-change', 'It should fall'],
   'a curve': ['/trails/axe-curve', 'Lowest while cranking'],
   'a drive': ['/trails/axe-drive', 'The drive that is judged'],
+  'readings on a capture': ['/trails/axe-capture', 'Bring in a file'],
   'losses that are watched': ['/trails/axe-losses', 'silent from the start'],
   'what is asked at the start': ['/trails/axe-inputs', 'Before you begin'],
   'the instruments': ['/instruments', 'Meter 1'],
@@ -74,6 +75,7 @@ export async function prepareViews(url: string): Promise<void> {
   ] as const)
     await trailAt(url, trailId, planId, stepId);
   await trailAt(url, 'axe-drive', 'wheel-speeds', 'drive', { jobId: 'job-fg-13-slip', fleetNumber: 'FG-13' });
+  await trailAt(url, 'axe-capture', 'door-motors', 'motors', { jobId: 'job-fg-01', fleetNumber: 'FG-01' });
   await trailAt(url, 'axe-losses', 'silent-controllers', 'watch', { jobId: 'job-fg-14', fleetNumber: 'FG-14' });
   await addEvents(url, 'axe-inputs', [opening('slow-cranking')]);
 }

@@ -176,6 +176,16 @@ describe('a reading that is measured on a capture', () => {
     expect(problem(held('outside'), slow, undefined, reference)).to.match(/sampled more slowly.*samples a second/);
   });
 
+  it('says that the instrument has cut it off', () => {
+    const cut = channelOf(
+      motor.signal.samples.map((sample) => Math.min(sample, 12)),
+      motor.signal.stepMs,
+    );
+    expect(taken(detect('motor', 'inrush'), cut).notes.join()).to.contain('Clipped at 12 A');
+    expect(taken(detect('motor', 'inrush'), motor).notes.join()).not.to.contain('Clipped');
+    expect(taken(between('on', 'running', 'max'), cut).notes.join()).to.contain('Clipped at 12 A');
+  });
+
   it('needs the unit of its channel, samples, and something to measure', () => {
     expect(problem(detect('motor', 'running'), { ...motor, unit: '' })).to.contain('has no unit');
     expect(problem(detect('motor', 'running'), channelOf(new Float32Array(0), 1))).to.contain('no samples');

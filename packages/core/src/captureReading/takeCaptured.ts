@@ -15,7 +15,7 @@ import { blockMeans, fitReference, partOf, type Signal, type Span, sumUp } from 
 import { readAs } from './detectors.js';
 import { type Fact, type FactKind, type Finding, type Flag, unitOfFact } from './fact.js';
 import { detectors, type PlainFact, plainFacts } from './known.js';
-import { measureBetween } from './measureBetween.js';
+import { clippingOf, measureBetween } from './measureBetween.js';
 
 /** The channel on which something is measured. */
 export interface MeasuredChannel {
@@ -56,9 +56,11 @@ export function takeCaptured(
   if (!taken.ok) return taken;
   if (taken.value.isLevel && channel.unit === '')
     return failed(`“${channel.name}” has no unit in this capture. Bring the file in again, and say its unit.`);
-  return Number.isFinite(taken.value.fact.value)
-    ? taken
-    : failed(`“${channel.name}” has no number for “${taken.value.fact.name}”.`);
+  if (!Number.isFinite(taken.value.fact.value))
+    return failed(`“${channel.name}” has no number for “${taken.value.fact.name}”.`);
+  // Between events it is said of that part alone.
+  const clipped = measure.kind === 'between' ? [] : clippingOf(channel.signal, channel.unit);
+  return ok({ ...taken.value, notes: [...clipped, ...taken.value.notes] });
 }
 
 function takeAs(

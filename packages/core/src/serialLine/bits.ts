@@ -1,4 +1,4 @@
-import { type Edges, findEdges, levelsOf, type Signal } from '../waveform/index.js';
+import { type Edges, findEdges, type Signal } from '../waveform/index.js';
 
 /** A line that is switched between two levels, as the times at which it changes. */
 export interface Toggles {
@@ -6,21 +6,16 @@ export interface Toggles {
   readonly times: Float64Array;
   /** Whether it is high before the first of them. */
   readonly isHighFirst: boolean;
-  readonly low: number;
-  readonly high: number;
   readonly endMs: number;
   readonly stepMs: number;
 }
 
 /** @returns `undefined` where it does not change */
 export function togglesOf(signal: Signal, edges: Edges = findEdges(signal)): Toggles | undefined {
-  const levels = levelsOf(signal);
-  if (!levels || edges.times.length === 0) return undefined;
+  if (edges.times.length === 0) return undefined;
   return {
     times: edges.times,
     isHighFirst: edges.rising[0] === 0,
-    low: levels.low,
-    high: levels.high,
     endMs: (signal.samples.length - 1) * signal.stepMs,
     stepMs: signal.stepMs,
   };

@@ -78,8 +78,12 @@ export function readCan(signal: Signal, isHighDominant: boolean): CanReading | s
 // The rates that are used on vehicles.
 const ratesKbit = [33.333, 50, 83.333, 100, 125, 250, 500, 1000] as const;
 
+// So many say the bit time as well as all of them.
+const enoughEdges = 20_000;
+
 /** The shortest times between edges are one bit; near a usual rate that is taken. */
-function bitTimeOf({ times }: Toggles): number {
+function bitTimeOf({ times: all }: Toggles): number {
+  const times = all.subarray(0, enoughEdges);
   const lengths = Float64Array.from(
     { length: times.length - 1 },
     (_, at) => (times[at + 1] ?? 0) - (times[at] ?? 0),
@@ -227,7 +231,9 @@ function isSlow(high: Signal): boolean {
   if (!toggles || toggles.times.length < 20) return false;
   const bitMs = bitTimeOf(toggles);
   const { samples, stepMs } = high;
-  const limit = toggles.low + 0.1 * (toggles.high - toggles.low);
+  const levels = levelsOf(high);
+  if (!levels) return false;
+  const limit = levels.low + 0.1 * (levels.high - levels.low);
   const taken = Array.from(toggles.times)
     .filter((_, at) => edges.rising[at] === 0)
     .slice(0, 200)

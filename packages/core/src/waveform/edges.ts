@@ -50,7 +50,8 @@ export function findEdges(signal: Signal): Edges {
 /** Where the signal turns, crests and troughs by turns; the first and the last may be the ends of the capture. */
 function turningPoints(samples: Float32Array, leastTurn: number): readonly TurningPoint[] {
   // Until the first turn it is not known whether the signal rises or falls.
-  const [down, up] = [seekTurn(samples, 0, 1, leastTurn), seekTurn(samples, 0, -1, leastTurn)];
+  const crest = new Float64Array(2);
+  const [down, up] = [seekTurn(samples, 0, 1, leastTurn, crest), seekTurn(samples, 0, -1, leastTurn, crest)];
   if (down.passedAt === up.passedAt) return [];
   let sign = down.passedAt < up.passedAt ? 1 : -1;
   let last = sign > 0 ? down : up;
@@ -59,7 +60,7 @@ function turningPoints(samples: Float32Array, leastTurn: number): readonly Turni
   let turn = leastTurn;
   while (last.passedAt < samples.length) {
     sign = -sign;
-    const next = seekTurn(samples, last.passedAt, sign, turn);
+    const next = seekTurn(samples, last.passedAt, sign, turn, crest);
     const size = Math.abs(next.value - last.value);
     // The last edge has no turn behind it.
     if (next.passedAt < samples.length || size > turn) points.push(next);
@@ -106,9 +107,13 @@ interface TurningPoint {
 
 const seekBlock = 4096;
 
-/** The next crest from a sample on, or with the sign −1 the next trough. In blocks, see `inBlocks`. */
-function seekTurn(samples: Float32Array, from: number, sign: number, turn: number): TurningPoint {
-  const crest = new Float64Array([Number.NEGATIVE_INFINITY, from]);
+/**
+ * The next crest from a sample on, or with the sign −1 the next trough. In blocks, see `inBlocks`.
+ * @param crest room to count in: of hundreds of thousands of turns none makes its own
+ */
+function seekTurn(samples: Float32Array, from: number, sign: number, turn: number, crest: Float64Array): TurningPoint {
+  crest[0] = Number.NEGATIVE_INFINITY;
+  crest[1] = from;
   let at = from;
   while (at < samples.length) {
     const to = Math.min(samples.length, at + seekBlock);
@@ -144,14 +149,13 @@ function climb(
 
 /** Where samples go through a level between two of them, in samples. */
 function crossing(samples: Float32Array, from: number, to: number, level: number, isRising: boolean): number {
-  const isPast = (at: number) => {
-    const sample = samples[at] ?? 0;
-    return isRising ? sample >= level : sample <= level;
-  };
+  // Falling turned round is rising; each sample of a line is looked at here (benchmark “ten million samples read as can”).
+  const sign = isRising ? 1 : -1;
+  const limit = sign * level;
   let first = from + 1;
-  while (first < to && !isPast(first)) first += 1;
+  while (first < to && !(sign * (samples[first] ?? 0) >= limit)) first += 1;
   let last = to - 1;
-  while (last >= first && isPast(last)) last -= 1;
+  while (last >= first && sign * (samples[last] ?? 0) >= limit) last -= 1;
   return (between(samples, first, level) + between(samples, last + 1, level)) / 2;
 }
 
