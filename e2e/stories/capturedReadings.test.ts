@@ -102,13 +102,22 @@ describe('readings that are measured on captures', () => {
     await tobi.clickIfThere('Understood');
     await choose(tobi, 'From a capture', 'Ramp contactor, armature moves');
     await tobi.see('Record all 3');
-    await tobi.click('Type it instead');
+    await tobi.see('Type it instead');
+    // The first character opens the field, and stands in it.
     await tobi.type('0,9');
     await tobi.see('0.9 A is 0.2 A inside the limit of');
     await tobi.press('Enter');
     // What is left is still measured.
     await tobi.click('Record all 2');
     await tobi.see('It pulls now.');
+    // One of them again, on another capture.
+    await tobi.page.evaluate(() =>
+      [...document.querySelectorAll('button')].filter((one) => one.innerText === 'Again')[1]?.click(),
+    );
+    await choose(tobi, 'From a capture', 'Ramp contactor, armature stuck');
+    await tobi.click('Record it');
+    await tobi.see('The coil is right, and nothing moves.');
+    await tobi.missing('Record it');
   });
 
   it('are measured where markers are set by hand, which is kept and said', async () => {

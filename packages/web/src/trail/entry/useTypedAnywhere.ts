@@ -7,6 +7,6 @@ export function useTypedAnywhere(onTyped: () => void): void {
     const isCharacter = event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey;
     // A button that was pressed keeps the focus; a number is not meant for it.
     const isFree = !isAt('button, a') || /^[\d.,+\-−]$/.test(event.key);
-    if (isCharacter && isFree && !isAt('input, textarea, select, [role="dialog"]')) onTyped();
+    if (isCharacter && isFree && !isAt('input:not([readonly]), textarea, select, [role="dialog"]')) onTyped();
   });
 }

@@ -10,6 +10,7 @@ import {
   unmetNeeds,
 } from '@probe-trail/core/trail';
 import { lazy, Suspense, useMemo, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { nowMs } from '../../device/clock';
 import { keptText } from '../../device/keptTexts';
 import { Cautions } from '../../part/Cautions';
@@ -27,6 +28,7 @@ import { SeriesPanel } from '../entry/series/SeriesPanel';
 import { TakenRow } from '../entry/TakenRow';
 import takenClasses from '../entry/TakenRow.module.css';
 import { type Kit, useKit } from '../entry/useKit';
+import { useTypedAnywhere } from '../entry/useTypedAnywhere';
 import type { OpenTrail } from '../log/useTrail';
 import { HookUpStrip } from './HookUpStrip';
 import { isBesideTheWay, OutcomePanel, sayReturn } from './OutcomePanel';
@@ -155,6 +157,10 @@ function Readings({ open, step, kit, entered, due, shown, onAgain }: EnteredProp
   );
   // A capture that is chosen has the room, until somebody types.
   const isCaptured = shown !== undefined && captured.includes(shown) && Object.keys(chosen).length > 0 && !isTyped;
+  useTypedAnywhere(() => {
+    // At once: the field is there, and takes this very character.
+    if (isCaptured) flushSync(() => setIsTyped(true));
+  });
   const others = entered.filter(({ id }) => taken[id] && id !== shown?.id);
   return (
     <>
@@ -176,6 +182,7 @@ function Readings({ open, step, kit, entered, due, shown, onAgain }: EnteredProp
             readings={captured}
             chosen={chosen}
             onChoose={setChosen}
+            onRecorded={() => onAgain(undefined)}
           />
         </Suspense>
       )}

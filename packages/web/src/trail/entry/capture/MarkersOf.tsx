@@ -1,4 +1,5 @@
 import { Button, Group, RangeSlider } from '@mantine/core';
+import { useDebouncedCallback } from '@mantine/hooks';
 import type { CaptureSource } from '@probe-trail/core/captureSource';
 import type { Span } from '@probe-trail/core/waveform';
 import { useState } from 'react';
@@ -13,12 +14,19 @@ interface MarkersProps {
 }
 
 const steps = 500;
+// Who holds an arrow key is not measured for at each step.
+const calmMs = 120;
 
 /** The two markers of a measurement, which can be put right by hand: that it was is kept with the reading. */
 export function MarkersOf({ name, source, onSet, onFound }: MarkersProps) {
   const { picture, fromMs, toMs, byHand } = source;
   const [isOpen, setIsOpen] = useState(byHand);
+  // Where they stand as moved: what is measured follows, and must not push them back meanwhile.
   const [moved, setMoved] = useState<readonly [number, number] | undefined>();
+  const measure = useDebouncedCallback(
+    ([from, to]: readonly [number, number]) => onSet({ fromMs: from, toMs: to }),
+    calmMs,
+  );
   // What is drawn stays as it is while the markers are moved.
   const [seen] = useState(picture);
   const length = seen.toMs - seen.fromMs;
@@ -43,16 +51,14 @@ export function MarkersOf({ name, source, onSet, onFound }: MarkersProps) {
         thumbToLabel={`${name}: second marker`}
         value={[...(moved ?? [fromMs, toMs])] as [number, number]}
         onChange={setMoved}
-        onChangeEnd={([from, to]) => {
-          setMoved(undefined);
-          onSet({ fromMs: from, toMs: to });
-        }}
+        onChangeEnd={measure}
       />
       {onFound && (
         <Button
           variant="default"
           size="md"
           onClick={() => {
+            setMoved(undefined);
             onFound();
             setIsOpen(false);
           }}

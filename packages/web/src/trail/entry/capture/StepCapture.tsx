@@ -36,6 +36,7 @@ interface CaptureProps {
   readonly readings: readonly StepReading[];
   readonly chosen: ChosenFor;
   readonly onChoose: (change: (last: ChosenFor) => ChosenFor) => void;
+  readonly onRecorded: () => void;
 }
 
 /** What a capture comes to for all readings of a step that are measured on one: chosen or brought in once, seen with its verdicts, recorded with one press. */
@@ -89,13 +90,17 @@ interface FromProps extends CaptureProps {
 }
 
 function FromCaptures({ firstId, secondId, ...props }: FromProps) {
-  const { open, step, kit, jobId, readings } = props;
+  const { open, step, kit, jobId, readings, onRecorded } = props;
   const { trail } = open;
   const [first, second] = [useRecording(jobId, firstId), useRecording(jobId, secondId)];
   const [named, setNamed] = useState<NamedChannels>({});
   const [markers, setMarkers] = useState<MarkersByHand>({});
   const [shownId, setShownId] = useState<string | undefined>();
-  const wanted = useMemo(() => [...new Set(readings.flatMap(({ capture }) => capture?.channels ?? []))], [readings]);
+  // Of the whole step: a reading that is recorded must not make the others be measured anew.
+  const wanted = useMemo(
+    () => [...new Set(step.readings.flatMap(({ capture }) => capture?.channels ?? []))],
+    [step.readings],
+  );
   const chosenOf = (recordingId: string | undefined, { open: opened }: typeof first): ChosenCapture | undefined =>
     recordingId !== undefined && opened
       ? { recordingId, open: opened, keys: { ...channelsFor(wanted, opened.channels), ...named[recordingId] } }
@@ -109,7 +114,7 @@ function FromCaptures({ firstId, secondId, ...props }: FromProps) {
   if (!before) return null;
   const results = readings.flatMap((reading) => {
     const rows = taken.get(reading.id);
-    const context = readings.length === 1 ? kit.context : measuringContextOf(trail, step, reading);
+    const context = measuringContextOf({ ...trail, instruments: instrumentsOf(trail, kit) }, step, reading);
     return rows ? [{ reading, result: judgedFrom(reading, rows, context) }] : [];
   });
   // What is not as it should be is looked at first.
@@ -118,18 +123,17 @@ function FromCaptures({ firstId, secondId, ...props }: FromProps) {
     results.find(({ result }) => !result.ok || result.value.judged.verdict.kind !== 'inSpec') ??
     results[0];
   const fits = results.flatMap(({ reading, result }) => (result.ok ? [{ reading, ...result.value }] : []));
-  const record = () =>
-    open.record(
-      ...kit.before,
-      ...fits.map(({ reading, entry }) => ({
-        kind: 'readingEntered' as const,
-        stepId: step.id,
-        readingId: reading.id,
-        entry,
-        typedFirst: null,
-        stillStands: null,
-      })),
-    );
+  const record = () => {
+    const entered = fits.map(({ reading, entry }) => ({
+      kind: 'readingEntered' as const,
+      stepId: step.id,
+      readingId: reading.id,
+      entry,
+      typedFirst: null,
+      stillStands: null,
+    }));
+    if (open.record(...kit.before, ...entered)) onRecorded();
+  };
   return (
     <>
       {[before, after].map(
@@ -168,6 +172,14 @@ function FromCaptures({ firstId, secondId, ...props }: FromProps) {
       )}
     </>
   );
+}
+
+/** The instruments of the trail, with the one that is taken for granted: it is recorded with the readings. */
+function instrumentsOf({ instruments }: OpenTrail['trail'], { before }: Kit): OpenTrail['trail']['instruments'] {
+  const assumed = before.flatMap((event) =>
+    event.kind === 'instrumentChosen' && event.instrument ? [[event.measures, event.instrument] as const] : [],
+  );
+  return { ...instruments, ...Object.fromEntries(assumed) };
 }
 
 /** For each capture which of its channels was chosen for each that the plan names. */

@@ -52,12 +52,20 @@ export function useTakenCaptures(
       isOld = true;
     };
   }, [asked]);
-  return { taken: measured.taken, isCurrent: measured.for === asked };
+  const last = measured.for;
+  // Fewer readings to take make no other numbers.
+  const isCurrent = last?.first === first && last?.second === second && last?.markers === markers;
+  return { taken: measured.taken, isCurrent };
+}
+
+interface Asked {
+  readonly first: ChosenCapture | undefined;
+  readonly second: ChosenCapture | undefined;
+  readonly markers: MarkersByHand;
 }
 
 interface Measured {
-  /** What was asked for; the same object as long as nothing else is asked. */
-  readonly for: object | undefined;
+  readonly for: Asked | undefined;
   readonly taken: ReadonlyMap<string, TakenRows>;
 }
 
