@@ -190,6 +190,7 @@ describe('a reading that is measured on a capture', () => {
     expect(problem(detect('motor', 'running'), { ...motor, unit: '' })).to.contain('has no unit');
     expect(problem(detect('motor', 'running'), channelOf(new Float32Array(0), 1))).to.contain('no samples');
     expect(problem(detect('motor', 'weight'), motor)).to.contain('has no “weight”');
+    expect(problem(detect('motor', 'constructor'), motor)).to.contain('has no “constructor”');
     expect(problem(detect('cranking', 'rpm'), motor)).to.contain('how many cylinders');
   });
 

@@ -109,7 +109,7 @@ function takeDetected(
 ): Result<CapturedFact, string> {
   const { name, facts }: { readonly name: string; readonly facts: Readonly<Record<string, FactKind>> } =
     detectors[kind];
-  const wanted = facts[id];
+  const wanted = Object.hasOwn(facts, id) ? facts[id] : undefined;
   if (!wanted) return failed(`A ${name} has no “${id}”.`);
   const isPart = byHand !== undefined && wanted.byHand === 'part';
   const finding = readPart(kind, known, channel, isPart ? byHand : undefined);

@@ -8,13 +8,12 @@ import { Notice } from '../spec/Notice';
 import { sayCount } from '../ui/sayCount';
 import { CaptureChannels } from './CaptureChannels';
 import type { UnderstoodCapture } from './capture.worker';
+import { captureFiles } from './captureFiles';
 import { type ChosenAs, chooseFor } from './captureFor';
 import classes from './ImportLogPage.module.css';
 import { sayInstant } from './sayInstant';
 import { useCapture } from './useCapture';
 import { useChannelChoices } from './useChannelChoices';
-
-const accepted = '.csv,.tsv,.txt,.wav,.arrow,.vcd,text/csv,text/plain,audio/wav';
 
 /** Takes in a capture from a file: shows how it is understood, lets that be put right, and keeps it. */
 export function ImportCapturePage() {
@@ -35,7 +34,7 @@ export function ImportCapturePage() {
     >
       {!mayWork && <p>You can look at the captures of this job. Whoever works on it brings them in.</p>}
       <Group>
-        <FileButton accept={accepted} onChange={(chosen) => chosen && void choose(chosen)}>
+        <FileButton accept={captureFiles} onChange={(chosen) => chosen && void choose(chosen)}>
           {(props) => (
             <Button
               size="lg"

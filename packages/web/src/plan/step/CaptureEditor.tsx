@@ -4,6 +4,7 @@ import { type CapturedMeasure, longestChannelName } from '@probe-trail/core/capt
 import type { StepReading } from '@probe-trail/core/plan';
 import { findUnit } from '@probe-trail/core/units';
 import type { Draft } from 'immer';
+import { captureFiles } from '../../recording/captureFiles';
 import { useSample } from '../../recording/useSample';
 import { Notice } from '../../spec/Notice';
 import type { EditPart } from '../draft/bindTo';
@@ -14,8 +15,6 @@ interface CaptureProps {
   readonly reading: StepReading;
   readonly edit: EditPart<StepReading>;
 }
-
-const accepted = '.csv,.tsv,.txt,.wav,.arrow,.vcd,text/csv,text/plain,audio/wav';
 
 /** What is measured on a capture for a reading: chosen on a sample, on which its value is seen. */
 export function CaptureEditor({ reading, edit }: CaptureProps) {
@@ -39,7 +38,7 @@ export function CaptureEditor({ reading, edit }: CaptureProps) {
   return (
     <section className={classes.parts} aria-label="On a capture">
       <Group gap="sm">
-        <FileButton accept={accepted} onChange={(file) => file && void sample.choose(file)}>
+        <FileButton accept={captureFiles} onChange={(file) => file && void sample.choose(file)}>
           {(props) => (
             <Button variant="default" loading={sample.isBusy} {...props}>
               {sample.open ? 'Another sample capture' : 'Measure it on a capture: open a sample'}
