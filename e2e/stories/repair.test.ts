@@ -3,7 +3,7 @@ import { aUser, choose, eventsOf, pressIn, pressOn, reach, send, type User, unti
 import { useWorld } from '../support/world.js';
 
 /** Presses a condition in the form that says how it was tried. */
-const press = async ({ page }: User, condition: string): Promise<void> =>
+const press = async ({ page }: User, condition: string): Promise<boolean> =>
   pressOn(() => reach(page, [`form[aria-label="Try it out"] label ::-p-text(${condition})`]));
 
 const countOf = (events: readonly { readonly kind: string }[], kind: string): number =>

@@ -67,11 +67,7 @@ export async function userIn(
     click: async (text) => {
       await pressOn(() => reachIn(page, controls(text), 0, `“${text}”`));
     },
-    clickIfThere: async (text) => {
-      const found = await findIn(page, (within) => named(within, text, ['button', 'link']), 0, goneMs);
-      if (found) await pressOn(async () => found);
-      return found !== undefined;
-    },
+    clickIfThere: (text) => pressOn(() => findIn(page, (within) => named(within, text, ['button', 'link']), 0, goneMs)),
     see: (text) => waitForText(page, text, true),
     missing: (text) => waitForText(page, text, false),
     type: (text) => page.keyboard.type(text),
@@ -118,10 +114,11 @@ async function findIn(page: Page, groups: Groups, nth: number, mostMs: number): 
 const reachIn = async (page: Page, groups: Groups, nth: number, said: string): Promise<ElementHandle> =>
   (await findIn(page, groups, nth, waitMs)) ?? expect.fail(`within reach there is no ${said}, place ${nth + 1}`);
 
-/** Presses what is found; where it moved away under the pointer, once more, as a person would. */
-export async function pressOn(find: () => Promise<ElementHandle>): Promise<void> {
-  for (let left = 3; left > 0; left -= 1) {
+/** Presses what is found; where it moved away under the pointer, once more, as a person would. Says whether it was there at all. */
+export async function pressOn(find: () => Promise<ElementHandle | undefined>): Promise<boolean> {
+  for (let left = 5; left > 0; left -= 1) {
     const found = await find();
+    if (!found) return false;
     const press = await found.evaluateHandle((element) => {
       const seen = { isMissed: false };
       document.addEventListener(
@@ -145,7 +142,7 @@ export async function pressOn(find: () => Promise<ElementHandle>): Promise<void>
     );
     if (!isPressed) continue;
     // A press that leads to another page takes the note with it.
-    if (!(await press.evaluate(({ isMissed }) => isMissed).catch(() => false))) return;
+    if (!(await press.evaluate(({ isMissed }) => isMissed).catch(() => false))) return true;
   }
   expect.fail('what was to be pressed moves away each time');
 }
