@@ -13,6 +13,8 @@ import { sameSitePlugin } from './edge/sameSite.js';
 import { streamPlugin } from './edge/streams.js';
 import { healthPlugin } from './health/index.js';
 import { instrumentPlugin } from './instrument/index.js';
+import { instrumentLinkPlugin } from './instrumentLink/index.js';
+import { makeNetworkInstruments, type NetworkInstruments } from './instrumentLink/networkInstruments.js';
 import { jobPlugin } from './job/index.js';
 import { learningPlugin } from './learning/index.js';
 import { libraryPlugin } from './library/index.js';
@@ -46,6 +48,7 @@ export interface AppOptions {
   /** Shown on the sign-in page; none but in the demo world. */
   readonly demoAccounts?: readonly DemoAccount[];
   readonly vehicleInterface?: VehicleInterface;
+  readonly networkInstruments?: NetworkInstruments;
   readonly logger: FastifyServerOptions['loggerInstance'] | undefined;
   /** Names under which browsers may ask for the server, in lower case. */
   readonly hosts: ReadonlySet<string>;
@@ -122,6 +125,7 @@ function makeServer(handler: RequestListener, tls: AppOptions['tls']): Server {
 /** Everything below `/api`: nothing that it answers is ever a page. */
 async function registerApi(api: FastifyInstance, options: AppOptions, services: Services): Promise<void> {
   const { nowMs, newId, setupToken, demoAccounts = [], vehicleInterface = makeNetworkInterface(noInterface) } = options;
+  const { networkInstruments = makeNetworkInstruments(async () => undefined, nowMs) } = options;
   const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos, recordings } =
     services;
   const { instruments, reviews, waiting, library, learning, workshop, search, health } = services;
@@ -133,6 +137,7 @@ async function registerApi(api: FastifyInstance, options: AppOptions, services: 
   await api.register(trailPlugin, { prefix: '/trails', trails, nowMs, newId });
   api.addHook('onClose', () => vehicleInterface.close());
   await api.register(interfacePlugin, { prefix: '/jobs', jobs, vehicles, vehicleInterface, nowMs });
+  await api.register(instrumentLinkPlugin, { prefix: '/jobs', jobs, vehicles, instruments, networkInstruments });
   await api.register(recordingPlugin, { prefix: '/jobs', jobs, recordings });
   await api.register(photoPlugin, { prefix: '/photos', photos, nowMs });
   await api.register(async (scope) => {

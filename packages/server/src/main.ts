@@ -1,4 +1,5 @@
 import { randomBytes, randomUUID } from 'node:crypto';
+import { existsSync } from 'node:fs';
 import { get } from 'node:http';
 import { get as getOverTls } from 'node:https';
 import { join } from 'node:path';
@@ -14,6 +15,7 @@ import { readSessionSecret } from './db/sessionSecret.js';
 import { type DemoRig, demoAccounts, demoRigs, loadDemo } from './demo/loadDemo.js';
 import { openLog } from './edge/openLog.js';
 import { readSettings, type Settings } from './edge/settings.js';
+import { makeNetworkInstruments } from './instrumentLink/networkInstruments.js';
 import { makeServices, type Services } from './services/services.js';
 import { warmUp } from './thread/pool.js';
 import { firstFound, interfaceAt, makeStandIns, noInterface } from './vehicleInterface/finders.js';
@@ -51,6 +53,7 @@ async function start(): Promise<void> {
       sessionSecret: await readSessionSecret(dataFolder, settings.secret),
       demoAccounts: accounts,
       vehicleInterface: makeNetworkInterface(find),
+      networkInstruments: makeNetworkInstruments(isDemo ? standIns.instrumentOf : async () => undefined, Date.now),
       logger: log.logger,
       hosts: settings.hosts,
       proxies: settings.proxies,
@@ -82,7 +85,10 @@ const demoStandIns =
   (rigs: readonly DemoRig[]) =>
   ({ fleetNumber, lineId, vin }: Vehicle) => {
     const known = rigs.find(({ rig }) => rig.fleetNumber === fleetNumber);
-    return known && spawnStandIn({ rig: known.file, line: join(demoFolder, 'lines', `${lineId}.line.json`) }, vin);
+    if (!known) return undefined;
+    const bench = join(demoFolder, 'benches', `${lineId}.bench.json`);
+    const line = join(demoFolder, 'lines', `${lineId}.line.json`);
+    return spawnStandIn({ rig: known.file, line, bench: existsSync(bench) ? bench : undefined }, vin);
   };
 
 async function sayHowToSetUp({ people }: Services, settings: Settings, setupToken: string): Promise<void> {

@@ -1,6 +1,7 @@
 import { array, boolean, number, string } from 'yup';
 import { type Checked, closedObject, draftText, idText, largestNumber, latestTimeMs } from '../schema/index.js';
 import { findUnit } from '../units/index.js';
+import { longestAddress, readAddress } from './address.js';
 import { type InstrumentFunction, instrumentFunctions } from './instrumentFunctions.js';
 
 const rangeSchema = closedObject({
@@ -48,6 +49,16 @@ export const instrumentSchema = closedObject({
     .nullable()
     .defined()
     .meta({ description: 'when it must be calibrated again; null where nobody asks for it' }),
+  address: string()
+    .max(longestAddress)
+    .test(
+      'address',
+      '${path}: “${value}” is no address; one is such as 192.168.8.20 or meter-1.local:5025',
+      (text) => text == null || readAddress(text) !== undefined,
+    )
+    .nullable()
+    .optional()
+    .meta({ description: 'where it is on the network, if it is; null or left out: it is not' }),
   isRetired: boolean().required().meta({ description: 'no longer offered; trails that used it keep what they had' }),
 });
 

@@ -1,5 +1,6 @@
 import type { CaptureSource } from '../captureSource/index.js';
 import { evaluateFormula } from '../formula/index.js';
+import type { MeterSource } from '../instrument/index.js';
 import type { LiveSource } from '../liveValue/index.js';
 import type { StepReading } from '../plan/index.js';
 import { parseReading, type Reading, type ReadingProblem } from '../reading/index.js';
@@ -74,12 +75,12 @@ export function judgeEntry({ spec }: StepReading, entry: Entry, context: Measuri
 const wrongEntry = (expected: string) => failed<EntryProblem>({ kind: 'wrongEntry', expected });
 
 function judgeTyped(spec: MeasuredSpec, entry: EntryOf<'typed'>, context: MeasuringContext): Judged {
-  const { text, leadsSwapped, live, capture } = entry;
+  const { text, leadsSwapped, live, capture, meter } = entry;
   const parsed = parseReading(text, { unit: spec.unit, ambientKPa: context.ambientKPa });
   if (!parsed.ok) return failed({ kind: 'reading', problem: parsed.problem });
   const isTurned = leadsSwapped && !live && !capture && canBeNegative(spec.unit);
   const reading = isTurned ? turned(parsed.value) : parsed.value;
-  const uncertaintyOf: UncertaintyOf = (one) => uncertaintyFrom({ live, capture }, one, context.uncertaintyOf);
+  const uncertaintyOf: UncertaintyOf = (one) => uncertaintyFrom({ live, capture, meter }, one, context.uncertaintyOf);
   return ok({ reading, verdict: judgeMeasured(spec, reading, { ...context, uncertaintyOf }), rows: [] });
 }
 
@@ -87,11 +88,18 @@ function judgeTyped(spec: MeasuredSpec, entry: EntryOf<'typed'>, context: Measur
 interface Sources {
   readonly live?: LiveSource | null | undefined;
   readonly capture?: CaptureSource | null | undefined;
+  readonly meter?: MeterSource | null | undefined;
 }
 
-function uncertaintyFrom({ live, capture }: Sources, reading: Reading, ofMeter: UncertaintyOf): number | null {
+function uncertaintyFrom(
+  { live, capture, meter }: Sources,
+  reading: Reading,
+  ofMeter: MeasuringContext['uncertaintyOf'],
+): number | null {
   if (live) return uncertaintyOfLive(live, reading);
-  return capture ? uncertaintyOfCapture(capture, reading, ofMeter) : ofMeter(reading);
+  if (capture) return uncertaintyOfCapture(capture, reading, ofMeter);
+  // The range that it says counts before the one that the step asks for.
+  return ofMeter(reading, meter && meter.range !== null ? { value: meter.range, unit: meter.unit } : undefined);
 }
 
 /**

@@ -8,14 +8,15 @@ import {
 } from '../instrument/index.js';
 import { type HookUp, hookUpOf, type Step, type StepReading } from '../plan/index.js';
 import { ambientKPaAt, formatReading, type Reading } from '../reading/index.js';
-import { type UncertaintyOf, uncertaintyOf } from '../spec/index.js';
+import { uncertaintyOf } from '../spec/index.js';
 import { convert, unitOf } from '../units/index.js';
 import { standingWaymarks, type Trail, waymarksProving } from './trail.js';
 
 /** Everything outside a reading that its verdict depends on: what else is known, and what it is measured with. */
 export interface MeasuringContext {
   readonly valueFor: ValueFor;
-  readonly uncertaintyOf: UncertaintyOf;
+  /** @param range in which the meter was; left out: the one that the step asks for */
+  readonly uncertaintyOf: (reading: Reading, range?: AskedRange) => number | null;
   /** Absolute pressure of the surrounding air in kPa, where it is known. */
   readonly ambientKPa: number | undefined;
   /** The largest that the instrument shows, in a unit; `undefined` where none is known, or where it does not measure this. */
@@ -32,7 +33,7 @@ export function measuringContextOf(
   const hookUp = reading ? hookUpOf(step, reading) : step.hookUp;
   return {
     valueFor: (name) => valueFor(trail, name, ambientKPa),
-    uncertaintyOf: (reading) => uncertaintyAt(hookUp, trail.instruments, reading, ambientKPa),
+    uncertaintyOf: (reading, range) => uncertaintyAt(hookUp, trail.instruments, reading, ambientKPa, range),
     ambientKPa,
     instrumentEnd: (unit) => {
       const instrument = instrumentOf(hookUp, trail.instruments);
@@ -53,11 +54,11 @@ function uncertaintyAt(
   instruments: Trail['instruments'],
   reading: Reading,
   ambientKPa: number | undefined,
+  range: AskedRange | null = hookUp?.range ?? null,
 ): number | null {
   if (reading.kind !== 'exact') return null;
   const instrument = instrumentOf(hookUp, instruments);
-  const asked: AskedRange | null = hookUp?.range ?? null;
-  const known = instrument && hookUp && accuracyOf(instrument, hookUp.instrument, reading, asked, ambientKPa);
+  const known = instrument && hookUp && accuracyOf(instrument, hookUp.instrument, reading, range, ambientKPa);
   return known == null ? uncertaintyOf(reading, hookUp?.accuracy) : Math.max(known, reading.resolution / 2);
 }
 

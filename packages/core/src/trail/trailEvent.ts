@@ -1,7 +1,12 @@
 import { array, boolean, number, type ObjectShape, string } from 'yup';
 import { actuatorUseSchema } from '../actuator/index.js';
 import { capturedReadingSchema, captureSourceSchema, referenceSchema } from '../captureSource/index.js';
-import { type InstrumentFunction, instrumentFunctions, instrumentSchema } from '../instrument/index.js';
+import {
+  type InstrumentFunction,
+  instrumentFunctions,
+  instrumentSchema,
+  meterSourceSchema,
+} from '../instrument/index.js';
 import { liveReadingSchema, liveSourceSchema } from '../liveValue/index.js';
 import { entryFields, voidingFields } from '../log/index.js';
 import { physicalCheckSchema } from '../physicalCheck/index.js';
@@ -95,6 +100,10 @@ export const entrySchema = unionByKind({
       .nullable()
       .optional()
       .meta({ description: 'what it was measured on, where it comes from a capture; left out: from none' }),
+    meter: meterSourceSchema
+      .nullable()
+      .optional()
+      .meta({ description: 'the meter over the network that told it; left out: it was read and typed' }),
   }),
   rows: closedObject({
     kind: kind('rows'),

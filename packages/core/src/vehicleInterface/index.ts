@@ -153,4 +153,5 @@ export interface StoppedActing {
   readonly stopped: number;
 }
 
+export { type Bench, type BenchSignal, benchSchema } from './bench.js';
 export { type Rig, rigSchema, type ValueFaultKind, valueFaultKinds } from './rig.js';

@@ -1,6 +1,7 @@
 import { array, number, string } from 'yup';
 import { unitIdentitySchema } from '../codes/index.js';
 import { type Checked, closedObject, idOrNull, idText, keyOnLine, wholeNumber } from '../schema/index.js';
+import { benchSchema } from './bench.js';
 
 const times = () => number().integer().min(0).max(250);
 const causeText = () => string().nullable().defined().max(160);
@@ -59,6 +60,9 @@ export const rigSchema = closedObject({
   )
     .max(100)
     .meta({ description: 'how routines come out that do not pass' }),
+  bench: benchSchema.nullable().optional().meta({
+    description: 'what instruments find otherwise than on the other vehicles of its line',
+  }),
   codes: array(
     closedObject({
       unitId: idText(),

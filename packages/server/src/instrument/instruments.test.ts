@@ -20,8 +20,9 @@ describe('the instruments of the workshop', () => {
 
   it('are kept by their ids, and changed in place', async () => {
     expect((await server.ask('PUT', '/api/instruments/m1', meter)).status).to.equal(204);
-    await server.ask('PUT', '/api/instruments/m1', { ...meter, name: 'Meter 1', calibrationDueAtMs: 7 });
-    expect(await list()).to.deep.equal([{ ...meter, name: 'Meter 1', calibrationDueAtMs: 7 }]);
+    const changed = { ...meter, name: 'Meter 1', calibrationDueAtMs: 7, address: 'meter-1.local:5025' };
+    await server.ask('PUT', '/api/instruments/m1', changed);
+    expect(await list()).to.deep.equal([changed]);
   });
 
   it('are refused with a sentence where they make no sense', async () => {
@@ -31,6 +32,9 @@ describe('the instruments of the workshop', () => {
       [{ ...meter, functions: [] }, 'functions'],
       [{ ...meter, functions: [{ measures: 'dcVolts', unit: 'V', ranges: [range, range] }] }, 'the ranges must rise'],
       [{ ...meter, functions: [{ measures: 'moods', unit: 'V', ranges: [range] }] }, 'measures'],
+      [{ ...meter, address: 'meter one' }, '“meter one” is no address'],
+      [{ ...meter, address: 'meter:99999' }, '“meter:99999” is no address'],
+      [{ ...meter, address: 'http://meter' }, 'is no address'],
       [{ ...meter, id: 'm2' }, 'says that it is “m2”'],
     ] as const) {
       const answer = await server.ask('PUT', '/api/instruments/m1', body);

@@ -7,5 +7,6 @@ export const instrumentTable = sqliteTable('instrument', {
   name: text().notNull(),
   functions: text({ mode: 'json' }).$type<Instrument['functions']>().notNull(),
   calibrationDueAtMs: integer('calibration_due_at_ms'),
+  address: text(),
   isRetired: integer('is_retired', { mode: 'boolean' }).notNull(),
 });

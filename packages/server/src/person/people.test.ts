@@ -188,6 +188,8 @@ describe('every route', () => {
     ['POST', '/api/jobs/x/sheets', ['author', 'technician']],
     ['POST', '/api/jobs/x/interface/reading', ['author', 'technician']],
     ['POST', '/api/jobs/x/interface/clearing', ['author', 'technician']],
+    ['POST', '/api/jobs/x/instruments/reading', ['author', 'technician']],
+    ['POST', '/api/jobs/x/instruments/capture', ['author', 'technician']],
     ['POST', '/api/jobs/x/interface/acting', ['author', 'technician']],
     ['POST', '/api/jobs/x/interface/routine', ['author', 'technician']],
     ['PUT', '/api/jobs/x/interface/acting/x', ['author', 'technician']],

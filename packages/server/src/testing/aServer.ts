@@ -6,10 +6,11 @@ import { blankOutcome, blankPlan, blankStep, blankSuspect, type Plan } from '@pr
 import type { TrailEvent } from '@probe-trail/core/trail';
 import type { Vehicle } from '@probe-trail/core/vehicle';
 import type { Rig } from '@probe-trail/core/vehicleInterface';
-import { makeStandInVehicle, openStandIn } from '@probe-trail/vehicle/standIn';
+import { makeStandInVehicle, openStandIn, openStandInMeter, openStandInScope } from '@probe-trail/vehicle/standIn';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import { buildApp } from '../app.js';
 import { type Database, openDatabase } from '../db/openDatabase.js';
+import { makeNetworkInstruments } from '../instrumentLink/networkInstruments.js';
 import { hashPassword } from '../person/passwords.js';
 import { makeServices, type Services } from '../services/services.js';
 import { makeStandIns, type StandIn } from '../vehicleInterface/finders.js';
@@ -70,6 +71,7 @@ export async function aServer(folder?: string, rigs: readonly Rig[] = []): Promi
     hosts: new Set(['localhost', '127.0.0.1']),
     setupToken: testSetupToken,
     vehicleInterface: makeNetworkInterface(standIns.find),
+    networkInstruments: makeNetworkInstruments(standIns.instrumentOf, nowMs),
     logger: undefined,
   };
   const app = await buildApp(options, services);
@@ -106,7 +108,16 @@ async function standInOf(rig: Rig, { vin, lineId }: Vehicle, { vehicles }: Servi
   const vehicle = makeStandInVehicle(vin, rig, line);
   const host = '127.0.0.1';
   const { port, close } = await openStandIn(vehicle, host, 0);
-  return { endpoint: { host, port }, tell: async (command) => vehicle.tell(command), close };
+  const meter = await openStandInMeter(vehicle.benches.meter, host, 0);
+  const scope = await openStandInScope(vehicle.benches.scope, host, 0);
+  return {
+    endpoint: { host, port },
+    instruments: { meter: { host, port: meter.port }, scope: { host, port: scope.port } },
+    tell: async (command) => vehicle.tell(command),
+    close: async () => {
+      await Promise.all([close(), meter.close(), scope.close()]);
+    },
+  };
 }
 
 async function signedIn(app: FastifyInstance, { people }: Services, name: string, role: Role): Promise<Ask> {

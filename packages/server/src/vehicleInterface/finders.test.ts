@@ -9,7 +9,7 @@ import { makeNetworkInterface } from './networkInterface.js';
 import { spawnStandIn } from './spawnStandIn.js';
 
 const demo = (name: string) => fileURLToPath(new URL(`../../../../demo/${name}`, import.meta.url));
-const files = { rig: demo('rigs/fg-07.rig.json'), line: demo('lines/loper-35.line.json') };
+const files = { rig: demo('rigs/fg-07.rig.json'), line: demo('lines/loper-35.line.json'), bench: undefined };
 const vehicle: Vehicle = { ...aVehicle(), vehicleId: 'fg-07', revision: 1 };
 const never = new AbortController().signal;
 
@@ -47,6 +47,7 @@ describe('where the interface of a vehicle is', () => {
         started += 1;
         return Promise.resolve({
           endpoint,
+          instruments: { meter: endpoint, scope: endpoint },
           tell: async (command) => void told.push(JSON.stringify(command)),
           close: async () => void told.push('closed'),
         });
@@ -59,9 +60,18 @@ describe('where the interface of a vehicle is', () => {
     expect(await find({ ...vehicle, vehicleId: 'fg-99', fleetNumber: 'FG-99' }, smallLine(), 'asFound')).to.equal(
       undefined,
     );
+    const leads = [{ red: 'battery +', black: 'battery −' }];
+    expect(await standIns.instrumentOf(vehicle, 'meter', leads)).to.equal(endpoint);
     await standIns.close();
     const repaired = '{"kind":"repaired","causes":["Fan relay K7"]}';
-    expect(told).to.deep.equal([repaired, repaired, '{"kind":"driven"}', 'closed']);
+    expect(told).to.deep.equal([
+      repaired,
+      repaired,
+      '{"kind":"driven"}',
+      repaired,
+      '{"kind":"leadsPut","of":"meter","leads":[{"red":"battery +","black":"battery −"}]}',
+      'closed',
+    ]);
     expect(started).to.equal(1);
   });
 });

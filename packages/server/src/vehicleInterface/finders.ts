@@ -1,6 +1,7 @@
 import { tidyVin, type Vehicle } from '@probe-trail/core/vehicle';
 import { discoverVehicles, type Endpoint, LinkLost } from '@probe-trail/vehicle/client';
 import { isWholeVin, type StandInCommand } from '@probe-trail/vehicle/standIn';
+import type { StandInInstrument, StandInInstrumentFinder } from '../instrumentLink/networkInstruments.js';
 import type { InterfaceFinder } from './networkInterface.js';
 
 export const noInterface: InterfaceFinder = async () => undefined;
@@ -20,6 +21,8 @@ export const interfaceAt =
 /** A stand-in vehicle that is there. */
 export interface StandIn {
   readonly endpoint: Endpoint;
+  /** The instruments that hang at it. */
+  readonly instruments: Readonly<Record<StandInInstrument, Endpoint>>;
   /** Resolves once it has happened to it. */
   readonly tell: (command: StandInCommand) => Promise<void>;
   readonly close: () => Promise<void>;
@@ -31,6 +34,7 @@ export type RepairedCauses = (vehicleId: string) => Promise<readonly string[]>;
 /** Stand-in vehicles, each started when it is first asked for. */
 export interface StandIns {
   readonly find: InterfaceFinder;
+  readonly instrumentOf: StandInInstrumentFinder;
   readonly close: () => Promise<void>;
 }
 
@@ -50,22 +54,25 @@ export function makeStandIns(
     starting.catch(() => started.delete(vehicle.vehicleId));
     return starting;
   };
+  /** Tells the stand-in of a vehicle what has happened to it; `undefined`: it has none. */
+  const told = async (vehicle: Vehicle, ...commands: readonly StandInCommand[]): Promise<StandIn | undefined> => {
+    const standIn = await standInOf(vehicle);
+    if (!standIn) return undefined;
+    const causes = await repairedCauses(vehicle.vehicleId);
+    try {
+      await standIn.tell({ kind: 'repaired', causes });
+      for (const command of commands) await standIn.tell(command);
+    } catch {
+      started.delete(vehicle.vehicleId);
+      throw new LinkLost(`The stand-in of ${vehicle.fleetNumber} has ended. It is started anew when it is read again.`);
+    }
+    return standIn;
+  };
   return {
-    find: async (vehicle, _, moment) => {
-      const standIn = await standInOf(vehicle);
-      if (!standIn) return undefined;
-      const causes = await repairedCauses(vehicle.vehicleId);
-      try {
-        await standIn.tell({ kind: 'repaired', causes });
-        if (moment === 'afterDriving') await standIn.tell({ kind: 'driven' });
-      } catch {
-        started.delete(vehicle.vehicleId);
-        throw new LinkLost(
-          `The stand-in of ${vehicle.fleetNumber} has ended. It is started anew when it is read again.`,
-        );
-      }
-      return standIn.endpoint;
-    },
+    find: async (vehicle, _, moment) =>
+      (await told(vehicle, ...(moment === 'afterDriving' ? [{ kind: 'driven' } as const] : [])))?.endpoint,
+    instrumentOf: async (vehicle, which, leads) =>
+      (await told(vehicle, { kind: 'leadsPut', of: which, leads }))?.instruments[which],
     close: async () => {
       for (const standIn of await Promise.allSettled(started.values()))
         if (standIn.status === 'fulfilled') await standIn.value.close();

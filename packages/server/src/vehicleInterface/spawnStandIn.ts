@@ -11,15 +11,19 @@ const host = '127.0.0.1';
 export interface StandInFiles {
   readonly rig: string;
   readonly line: string;
+  /** What instruments find on the vehicles of its line; `undefined`: nothing. */
+  readonly bench: string | undefined;
 }
 
 /**
  * Starts a stand-in vehicle as a program of its own, on a free port of this machine. It ends with the server.
  * @param vin the number by which it is found; one that is none is passed over
  */
-export async function spawnStandIn({ rig, line }: StandInFiles, vin: string): Promise<StandIn> {
+export async function spawnStandIn({ rig, line, bench }: StandInFiles, vin: string): Promise<StandIn> {
   const number = isWholeVin(vin) ? ['--vin', vin] : [];
-  const child = spawn(process.execPath, [program, rig, '--line', line, ...number, '--host', host, '--port', '0'], {
+  const found = bench === undefined ? [] : ['--bench', bench];
+  const ports = ['--port', '0', '--meter', '0', '--scope', '0'];
+  const child = spawn(process.execPath, [program, rig, '--line', line, ...found, ...number, '--host', host, ...ports], {
     stdio: ['pipe', 'pipe', 'inherit'],
   });
   // One that could not be started, or has ended, says no more lines: that is noticed below.
@@ -31,12 +35,18 @@ export async function spawnStandIn({ rig, line }: StandInFiles, vin: string): Pr
     if (done) throw new Error(`the stand-in of ${rig} has ended`);
     return value;
   };
-  const port = /:(\d+)$/.exec(await nextLine())?.[1];
-  if (port === undefined) throw new Error(`the stand-in of ${rig} does not say where it is`);
+  const nextEndpoint = async () => {
+    const port = /:(\d+)$/.exec(await nextLine())?.[1];
+    if (port === undefined) throw new Error(`the stand-in of ${rig} does not say where it is`);
+    return { host, port: Number(port) };
+  };
+  const endpoint = await nextEndpoint();
+  const instruments = { meter: await nextEndpoint(), scope: await nextEndpoint() };
   // One command at a time: each is answered by one line.
   let last: Promise<unknown> = Promise.resolve();
   return {
-    endpoint: { host, port: Number(port) },
+    endpoint,
+    instruments,
     tell: (command) => {
       const told = last.then(async () => {
         child.stdin.write(`${JSON.stringify(command)}\n`);

@@ -1,3 +1,4 @@
+import { leadsAtSchema, mostScopeInputs } from '@probe-trail/core/instrumentLink';
 import { failed, ok, type Result } from '@probe-trail/core/result';
 import { closedObject, idText, keyOnLine, sayFaults, unionByKind, validate } from '@probe-trail/core/schema';
 import { type ValueFaultKind, valueFaultKinds } from '@probe-trail/core/vehicleInterface';
@@ -45,6 +46,15 @@ const commandSchema = unionByKind({
       .required()
       .oneOf(['faultLifted'] as const),
     of: string().required().max(200),
+  }),
+  leadsPut: closedObject({
+    kind: string()
+      .required()
+      .oneOf(['leadsPut'] as const),
+    of: string()
+      .required()
+      .oneOf(['meter', 'scope'] as const),
+    leads: array(leadsAtSchema.required()).required().max(mostScopeInputs),
   }),
   driven: closedObject({
     kind: string()

@@ -1,3 +1,4 @@
+export { openStandInMeter, openStandInScope } from './bench/index.js';
 export { commandIn } from './command.js';
 export { type OpenStandIn, openStandIn } from './openStandIn.js';
 export {

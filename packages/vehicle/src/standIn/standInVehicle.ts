@@ -1,5 +1,6 @@
+import type { LeadsAt } from '@probe-trail/core/instrumentLink';
 import type { CodeCounter, Line, LineUnit, LiveValueInfo } from '@probe-trail/core/vehicle';
-import type { Rig } from '@probe-trail/core/vehicleInterface';
+import type { Bench, Rig } from '@probe-trail/core/vehicleInterface';
 import {
   type ControlRequest,
   codeReports,
@@ -16,6 +17,7 @@ import {
   type UdsResponse,
   type UnitCode,
 } from '../uds/index.js';
+import { makeBench, type StandInBench, voltsPerAmp } from './bench/index.js';
 import { controlled, makeControls } from './controls.js';
 import { type FaultCommand, makeFaults } from './faults.js';
 import { makeRoutines } from './routines.js';
@@ -23,7 +25,17 @@ import { bytesOfData, makeSelfTests, type UnitTest } from './selfTests.js';
 import { type Acting, withFault, worldAt } from './world.js';
 
 /** What can happen to a stand-in vehicle from outside: somebody works on it, or drives it. */
-export type StandInCommand = FaultCommand | { readonly kind: 'driven' };
+export type StandInCommand =
+  | FaultCommand
+  | { readonly kind: 'driven' }
+  /** The leads of an instrument are put somewhere else, one for each of its inputs. */
+  | { readonly kind: 'leadsPut'; readonly of: keyof StandInBenches; readonly leads: readonly LeadsAt[] };
+
+/** What the instruments at a stand-in find. */
+export interface StandInBenches {
+  readonly meter: StandInBench;
+  readonly scope: StandInBench;
+}
 
 /** What a unit does with a request. */
 export type UnitAct =
@@ -40,6 +52,7 @@ export interface StandInVehicle {
   /** What the unit of this address does with a request. */
   readonly ask: (address: number, bytes: Uint8Array) => UnitAct;
   readonly tell: (command: StandInCommand) => void;
+  readonly benches: StandInBenches;
 }
 
 /** The number of a stand-in whose vehicle has none. */
@@ -56,8 +69,15 @@ const addressOf = ({ address }: LineUnit): number | undefined =>
  * A vehicle with the units of a line and the faults of a rig: units that take their time, some silent, codes that come back at once, when
  * moving, or never; values of a world that moves on, some with faults.
  * @param seconds since the stand-in was started; tests have a clock of their own
+ * @param lineBench what instruments find on all vehicles of its line
  */
-export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = secondsSinceNow()): StandInVehicle {
+export function makeStandInVehicle(
+  vin: string,
+  rig: Rig,
+  line: Line,
+  seconds = secondsSinceNow(),
+  lineBench?: Bench,
+): StandInVehicle {
   const unitByAddress = new Map(line.units.map((unit) => [addressOf(unit), unit] as const));
   let hasFallenSilent = false;
   const faults = makeFaults(rig, seconds);
@@ -74,10 +94,11 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
           ]),
       ),
     );
+  const world = () => worldAt(rig.motion ?? 'parked', seed, seconds(), acting());
   const numberOf = (unit: LineUnit, info: LiveValueInfo): number | undefined => {
     const { id } = info;
     const at = seconds();
-    const value = worldAt(rig.motion ?? 'parked', seed, at, acting())[id];
+    const value = world()[id];
     const fault = faults.ofValue(`${unit.id}.${id}`);
     return value === undefined || !fault ? value : withFault(value, fault, at, info);
   };
@@ -87,6 +108,16 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
     const known = unit.data?.find((one) => Number.parseInt(one.identifier, 16) === identifier);
     return known && bytesOfData(known, (value) => numberOf(unit, value));
   };
+
+  const benchWith = (perAmp: number) =>
+    makeBench({
+      benches: [rig.bench, lineBench].filter((bench) => bench != null),
+      world,
+      isRepaired: faults.isRepaired,
+      seed,
+      perAmp,
+    });
+  const benches: StandInBenches = { meter: benchWith(1), scope: benchWith(voltsPerAmp) };
 
   const everyone = line.everyone === undefined ? undefined : Number.parseInt(line.everyone, 16);
 
@@ -122,8 +153,10 @@ export function makeStandInVehicle(vin: string, rig: Rig, line: Line, seconds = 
     },
     tell: (command) => {
       if (command.kind === 'driven') tests.drive();
+      else if (command.kind === 'leadsPut') benches[command.of].put(command.leads);
       else faults.tell(command);
     },
+    benches,
   };
 }
 
