@@ -8,6 +8,6 @@ export {
   warningsOf,
 } from './accuracyOf.js';
 export { type InstrumentAddress, longestAddress, readAddress, scpiPort, standInAddress } from './address.js';
-export { type Instrument, type InstrumentRange, instrumentSchema } from './instrument.js';
+export { asUsed, type Instrument, type InstrumentRange, instrumentSchema } from './instrument.js';
 export { type InstrumentFunction, instrumentFunctions, quantityOfFunction } from './instrumentFunctions.js';
 export { type MeterSource, meterSourceSchema } from './meterSource.js';

@@ -53,7 +53,7 @@ export const instrumentSchema = closedObject({
     .max(longestAddress)
     .test(
       'address',
-      '${path}: “${value}” is no address; one is such as 192.168.8.20 or meter-1.local:5025',
+      '“${value}” is no address; one is such as 192.168.8.20 or meter-1.local:5025',
       (text) => text == null || readAddress(text) !== undefined,
     )
     .nullable()
@@ -63,4 +63,7 @@ export const instrumentSchema = closedObject({
 });
 
 export type Instrument = Checked<typeof instrumentSchema>;
+
+/** An instrument as a trail keeps it: what it measures, and how well. Where it is on the network is nobody’s business who reads the trail. */
+export const asUsed = ({ address: _, ...instrument }: Instrument): Instrument => instrument;
 export type InstrumentRange = Instrument['functions'][number]['ranges'][number];

@@ -4,6 +4,7 @@ import type { Lazy, Schema } from 'yup';
 import { bulletinSchema } from '../choosing/bulletin.js';
 import { newSheetSchema } from '../codes/index.js';
 import { instrumentSchema } from '../instrument/index.js';
+import { meterRequestSchema, scopeRequestSchema } from '../instrumentLink/index.js';
 import { appendJobEventsSchema } from '../job/index.js';
 import { cardToKeepSchema } from '../library/index.js';
 import { newPersonSchema, preferencesSchema } from '../person/index.js';
@@ -12,17 +13,19 @@ import { newCommentSchema, releaseSchema } from '../review/index.js';
 import { dataLike } from '../testing/dataLike.js';
 import { appendEventsSchema } from '../trail/index.js';
 import { lineSchema, newOdometerSchema, newVehicleSchema, vehicleChangeSchema } from '../vehicle/index.js';
-import { clearingRequestSchema, readingRequestSchema, rigSchema } from '../vehicleInterface/index.js';
+import { benchSchema, clearingRequestSchema, readingRequestSchema, rigSchema } from '../vehicleInterface/index.js';
 import { type JsonSchema, toJsonSchema, validate } from './index.js';
 
 const schemas: Readonly<Record<string, Schema | Lazy<unknown>>> = {
   appendEventsSchema,
   appendJobEventsSchema,
+  benchSchema,
   bulletinSchema,
   cardToKeepSchema,
   clearingRequestSchema,
   instrumentSchema,
   lineSchema,
+  meterRequestSchema,
   newCommentSchema,
   newOdometerSchema,
   newPersonSchema,
@@ -34,6 +37,7 @@ const schemas: Readonly<Record<string, Schema | Lazy<unknown>>> = {
   readingRequestSchema,
   releaseSchema,
   rigSchema,
+  scopeRequestSchema,
   vehicleChangeSchema,
 };
 

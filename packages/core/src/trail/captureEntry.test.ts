@@ -231,3 +231,29 @@ describe('the check of readings on captures', () => {
     expect(copySteps(plan, new Set(['one'])).partCards.map(({ id }) => id)).to.deep.equal(['x']);
   });
 });
+
+describe('a reading that a meter told over the network', () => {
+  const typed = { kind: 'typed', text: '5.00' } as const;
+  const told = (range: number | null) => ({ ...typed, meter: { identity: 'a meter', range, unit: 'V' } });
+
+  it('is doubted by the range in which the meter was, before the one that the step asks for', () => {
+    const doubtOf = (entry: Entry) => takenOf(band('V', 4, 6), entry, [meter])?.verdict.uncertainty;
+    // The step asks for no range: the smallest that holds 5 V is that of 20 V.
+    expect(doubtOf(told(null))).to.equal(doubtOf(typed));
+    expect(doubtOf(told(20))).to.equal(doubtOf(typed));
+    expect(doubtOf(told(600))).to.be.above((doubtOf(typed) ?? 0) * 2);
+  });
+
+  it('is turned round with the leads, as one that is typed', () => {
+    const swapped = takenOf(band('V', -6, -4), { ...told(20), leadsSwapped: true }, [meter]);
+    expect(swapped?.verdict.kind).to.equal('inSpec');
+  });
+
+  it('is one row of several, each with its own range', () => {
+    const texts = ['5.00', '5.00', '8.00'];
+    const meters = [null, null, { identity: 'a meter', range: 600, unit: 'V' }];
+    const verdictOf = (entry: Entry) => takenOf(siblings, entry, [meter])?.verdict.kind;
+    expect(verdictOf({ kind: 'rows', texts })).to.equal('outOfSpec');
+    expect(verdictOf({ kind: 'rows', texts, meters })).to.equal('tooCloseToCall');
+  });
+});

@@ -160,7 +160,11 @@ export function rowNames(spec: SeriesSpec): readonly string[] {
   }
 }
 
-function judgeRows(spec: SeriesSpec, { texts, live, captures }: EntryOf<'rows'>, context: MeasuringContext): Judged {
+function judgeRows(
+  spec: SeriesSpec,
+  { texts, live, captures, meters }: EntryOf<'rows'>,
+  context: MeasuringContext,
+): Judged {
   const names = rowNames(spec);
   if (texts.length !== names.length) return wrongEntry(`row of ${names.length} numbers`);
   const readings: Reading[] = [];
@@ -170,7 +174,10 @@ function judgeRows(spec: SeriesSpec, { texts, live, captures }: EntryOf<'rows'>,
     readings.push(parsed.value);
   }
   const sources = new Map<Reading, Sources>(
-    readings.map((reading, index) => [reading, { live: live?.[index], capture: captures?.[index] }]),
+    readings.map((reading, index) => [
+      reading,
+      { live: live?.[index], capture: captures?.[index], meter: meters?.[index] },
+    ]),
   );
   const uncertaintyOf: UncertaintyOf = (one) => uncertaintyFrom(sources.get(one) ?? {}, one, context.uncertaintyOf);
   return ok(judgeSeries(spec, readings, { ...context, uncertaintyOf }));

@@ -116,6 +116,10 @@ export const entrySchema = unionByKind({
       .max(24)
       .optional()
       .meta({ description: 'for each row what it was measured on, or null where it comes from no capture' }),
+    meters: array(meterSourceSchema.nullable().defined())
+      .max(200)
+      .optional()
+      .meta({ description: 'for each row the meter over the network that told it, or null where it was typed' }),
   }),
   counted: closedObject({
     kind: kind('counted'),

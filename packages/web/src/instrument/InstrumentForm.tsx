@@ -4,6 +4,7 @@ import {
   type InstrumentFunction,
   instrumentFunctions,
   instrumentSchema,
+  longestAddress,
 } from '@probe-trail/core/instrument';
 import { IconTrash } from '@tabler/icons-react';
 import dayjs from 'dayjs';
@@ -41,9 +42,10 @@ export function InstrumentForm({ instrument, onClose }: FormProps) {
   const form = useShortForm({
     schema: instrumentSchema,
     initial: instrument,
+    tidy: (values) => ({ ...values, address: values.address?.trim() || null }),
     send: async (written) => (await keep(written)).error || onClose(),
   });
-  const { functions, calibrationDueAtMs } = form.values;
+  const { functions, calibrationDueAtMs, address } = form.values;
   return (
     <Modal opened onClose={onClose} size="xl" title={instrument.name || 'New instrument'}>
       <Stack>
@@ -59,6 +61,15 @@ export function InstrumentForm({ instrument, onClose }: FormProps) {
           w={220}
           value={calibrationDueAtMs === null ? '' : dayjs(calibrationDueAtMs).format('YYYY-MM-DD')}
           onChange={(day) => form.set({ calibrationDueAtMs: day === '' ? null : dayjs(day).endOf('day').valueOf() })}
+        />
+        <TextInput
+          label="Address on the network"
+          description="Of a meter or scope that speaks SCPI over TCP; leave empty if it is not on the network"
+          placeholder="192.168.8.20 or meter-1.local:5025"
+          maxLength={longestAddress}
+          classNames={{ input: 'mono' }}
+          value={address ?? ''}
+          onChange={(event) => form.set({ address: event.currentTarget.value })}
         />
         {functions.map((measuringFunction, index) => (
           // A function has no identity but its place in the list.

@@ -55,7 +55,7 @@ interface LineProps {
 }
 
 function InstrumentLine({ instrument, onEdit }: LineProps) {
-  const { name, functions, calibrationDueAtMs, isRetired } = instrument;
+  const { name, functions, calibrationDueAtMs, isRetired, address } = instrument;
   const isOverdue = calibrationDueAtMs !== null && calibrationDueAtMs < nowMs();
   return (
     <li>
@@ -65,6 +65,7 @@ function InstrumentLine({ instrument, onEdit }: LineProps) {
           {isRetired && 'retired · '}
           {calibrationDueAtMs === null ? 'not calibrated' : isOverdue ? 'calibration expired ' : 'calibrated until '}
           {calibrationDueAtMs !== null && <Day atMs={calibrationDueAtMs} />}
+          {address != null && ` · on the network: ${address}`}
         </small>
       </div>
       {isOverdue && !isRetired ? <VerdictMark kind="tooCloseToCall" size={20} /> : <i />}

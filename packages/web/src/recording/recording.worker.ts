@@ -189,6 +189,11 @@ const recordingReader = {
     open = read.value;
     return ok(read.value.info);
   },
+  /** What a capture is, by its file; nothing stays open. */
+  describe: (bytes: Uint8Array): Result<{ readonly recordingId: string; readonly opened: OpenedRecording }, string> => {
+    const read = openCapture(bytes);
+    return read.ok ? ok({ recordingId: fileIdOf(bytes), opened: read.value.info }) : read;
+  },
   /** What is drawn of some channels between two times, in so many cells each. */
   draw: (keys: readonly string[], fromMs: number, toMs: number, count: number): readonly (readonly Cell[])[] =>
     keys.map((key) => {

@@ -35,7 +35,7 @@ export function LiveStrip({ live: { windows, problem, atMs }, window, names, lab
 }
 
 // A tap on the key must not take the caret out of the field.
-const keepFocus = { onMouseDown: (event: { preventDefault: () => void }) => event.preventDefault() };
+export const keepFocus = { onMouseDown: (event: { preventDefault: () => void }) => event.preventDefault() };
 
 interface NowProps {
   readonly one: LiveWindow;

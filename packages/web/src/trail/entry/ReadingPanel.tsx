@@ -12,6 +12,7 @@ import { ReadingField, RecordedField } from './ReadingField';
 import classes from './ReadingPanel.module.css';
 import { placeOf, type ReadingProps } from './recordReading';
 import { TakeLive } from './TakeLive';
+import { TakeMeter, useNetworkMeter } from './TakeMeter';
 import { type TypedReading, useTypedReading } from './useTypedReading';
 import { VerdictPanel } from './VerdictPanel';
 
@@ -24,6 +25,7 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
   const { open, step, reading, kit, isDue, onAgain } = props;
   const typedReading = useTypedReading(props, spec);
   const { limits } = typedReading;
+  const network = useNetworkMeter(props);
   const recorded = isDue ? undefined : open.trail.taken[reading.id];
   const [now, setNow] = useState<Entry | undefined>();
   const typed = typedReading.judged.ok ? typedReading.judged.value : undefined;
@@ -47,12 +49,16 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
         ) : (
           <ReadingField label={reading.name || step.title} unit={spec.unit} typedReading={typedReading} />
         )}
-        <VerdictPanel
-          judged={shown}
-          policy={open.trail.plan.tooClose}
-          typedReading={recorded ? undefined : typedReading}
-          hint={limits.ok ? undefined : limits.problem}
-        />
+        {network && !shown && typedReading.text === '' ? (
+          <TakeMeter {...props} network={network} unit={spec.unit} onTaken={typedReading.take} />
+        ) : (
+          <VerdictPanel
+            judged={shown}
+            policy={open.trail.plan.tooClose}
+            typedReading={recorded ? undefined : typedReading}
+            hint={limits.ok ? undefined : limits.problem}
+          />
+        )}
       </div>
       <div className={classes.place} data-curve={spec.kind === 'curve' || undefined}>
         {spec.kind === 'curve' && (

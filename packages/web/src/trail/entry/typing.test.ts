@@ -35,6 +35,7 @@ function aReadingPlace(reading: StepReading, leadsSwapped = false) {
       context: measuringContextOf(trail, step, reading),
       instrument: undefined,
       offered: [],
+      onNetwork: undefined,
       choose: () => {},
       leadsSwapped,
       swapLeads: undefined,

@@ -1,4 +1,4 @@
-import type { Instrument, InstrumentFunction } from '@probe-trail/core/instrument';
+import { asUsed, type Instrument, type InstrumentFunction } from '@probe-trail/core/instrument';
 import { type HookUp, hookUpOf, type Step, type StepReading } from '@probe-trail/core/plan';
 import { isMeasured } from '@probe-trail/core/spec';
 import { type MeasuringContext, measuringContextOf, type NewTrailEvent } from '@probe-trail/core/trail';
@@ -15,6 +15,8 @@ export interface Kit {
   readonly instrument: Instrument | undefined;
   /** Instruments of the workshop that can measure this step. */
   readonly offered: readonly Instrument[];
+  /** The one in use, or one that could be, where it is on the network: a reading is taken from it with a press. */
+  readonly onNetwork: Instrument | undefined;
   /** Takes an instrument, or one that is not on the list. */
   readonly choose: (instrument: Instrument | null) => void;
   /** The leads are held the other way round: what the meter shows is turned before it is judged. */
@@ -47,6 +49,8 @@ export function useKit(open: OpenTrail, step: Step, reading?: StepReading): Kit 
   );
   const known = measures && trail.instruments[measures];
   const assumed = measures && !known ? offered.find(({ id }) => id === lastUsed[measures]) : undefined;
+  const inUse = known ?? assumed;
+  const onNetwork = offered.find((one) => one.address != null && (inUse === undefined || one.id === inUse.id));
   const context = useMemo(() => {
     const instruments = measures && assumed ? { ...trail.instruments, [measures]: assumed } : trail.instruments;
     return measuringContextOf({ ...trail, instruments }, step, reading);
@@ -54,18 +58,19 @@ export function useKit(open: OpenTrail, step: Step, reading?: StepReading): Kit 
   const choose = (instrument: Instrument | null) => {
     if (!measures) return;
     setLastUsed((last) => ({ ...last, [measures]: instrument?.id }));
-    record({ kind: 'instrumentChosen', measures, instrument });
+    record({ kind: 'instrumentChosen', measures, instrument: instrument && asUsed(instrument) });
   };
   // Only a single number is turned round; of several in a row the leads stay as the plan has them.
   const canSwap = hasTwoLeads(hookUp) && step.readings.every(({ spec }) => isMeasured(spec));
   return {
     context,
-    instrument: known ?? assumed,
+    instrument: inUse,
     offered,
+    onNetwork,
     choose,
     leadsSwapped: canSwap && isSwapped,
     swapLeads: canSwap ? () => setIsSwapped(!isSwapped) : undefined,
-    before: measures && assumed ? [{ kind: 'instrumentChosen', measures, instrument: assumed }] : [],
+    before: measures && assumed ? [{ kind: 'instrumentChosen', measures, instrument: asUsed(assumed) }] : [],
   };
 }
 

@@ -1,6 +1,6 @@
 import { sayWindow } from '@probe-trail/core/liveValue';
 import type { Plan, StepReading } from '@probe-trail/core/plan';
-import { formatReading, readingIn } from '@probe-trail/core/reading';
+import { formatPlain, formatReading, readingIn } from '@probe-trail/core/reading';
 import { sayVerdict } from '@probe-trail/core/spec';
 import { type Entry, sayTaken, type TakenReading, type Waymark } from '@probe-trail/core/trail';
 import { Link } from 'react-router';
@@ -74,7 +74,11 @@ function Taken({ taken, wanted, jobId }: TakenProps) {
           {isNews(verdict.zone.name, word, sayTaken(taken)) && <>: {verdict.zone.name}</>}
           {rows.length > 0 && <>. {rows.map((row) => `${row.label} ${formatReading(row.reading)}`).join(', ')}</>}
           {entry === undefined && <>. Computed</>}
-          {entry?.kind === 'typed' && !entry.live && !entry.capture && <>. Typed “{entry.text.trim()}”</>}
+          {entry?.kind === 'typed' && !entry.live && !entry.capture && (
+            <>
+              . {entry.meter ? 'Taken' : 'Typed'} “{entry.text.trim()}”
+            </>
+          )}
           {entry?.kind === 'typed' && entry.leadsSwapped && <> with the leads swapped</>}
           {typedFirst !== null && <>, first “{typedFirst}”</>}
           {stillStands !== null && <>, taken over from before</>}
@@ -85,12 +89,30 @@ function Taken({ taken, wanted, jobId }: TakenProps) {
         {entry?.kind === 'driven' && wanted?.spec.kind === 'drive' && (
           <DriveEvidence jobId={jobId} spec={wanted.spec} entry={entry} zoneId={verdict.zone.id} />
         )}
+        {entry && <FromMeter entry={entry} />}
         {entry && <FromVehicle entry={entry} rows={rows.map(({ label }) => label)} />}
         {entry && <FromCapture jobId={jobId} entry={entry} rows={rows.map(({ label }) => label)} />}
         <div className="soft">{reading ? sayVerdict(verdict, reading) : verdict.zone.meaning}</div>
       </div>
     </div>
   );
+}
+
+/** Which meters on the network told a reading, each once. */
+function FromMeter({ entry }: { readonly entry: Entry }) {
+  const meters = entry.kind === 'typed' ? [entry.meter] : entry.kind === 'rows' ? (entry.meters ?? []) : [];
+  const said = new Set(
+    meters.flatMap((meter) =>
+      meter
+        ? `${meter.identity}${meter.range === null ? '' : `, range ${formatPlain(meter.range)} ${meter.unit}`}`
+        : [],
+    ),
+  );
+  return [...said].map((text) => (
+    <div key={text} className="soft">
+      Told over the network by {text}
+    </div>
+  ));
 }
 
 /** What the vehicle told for a reading, with the seconds before it was taken. */

@@ -18,6 +18,7 @@ import type { Kit } from '../useKit';
 import { VerdictPanel } from '../VerdictPanel';
 import { MarkersOf } from './MarkersOf';
 import classes from './StepCapture.module.css';
+import { TakeScope } from './TakeScope';
 import { useCapturesOfJob } from './useCapturesOfJob';
 import {
   type ChosenCapture,
@@ -41,8 +42,8 @@ interface CaptureProps {
 
 /** What a capture comes to for all readings of a step that are measured on one: chosen or brought in once, seen with its verdicts, recorded with one press. */
 export default function StepCapture(props: CaptureProps) {
-  const { open, step, jobId, readings, chosen, onChoose } = props;
-  const options = useCapturesOfJob(jobId);
+  const { open, step, kit, jobId, readings, chosen, onChoose } = props;
+  const options = useCapturesOfJob(jobId, chosen);
   const place = `${open.trailId}/${step.id}`;
   const hasChange = readings.some(({ spec }) => spec.kind === 'change');
   const wanted = hasChange ? (['before', 'after'] as const) : (['only'] as const);
@@ -59,8 +60,25 @@ export default function StepCapture(props: CaptureProps) {
       onChange={(next) => onChoose(({ [which]: _, ...others }) => (next ? { ...others, [which]: next } : others))}
     />
   );
+  const { onNetwork } = kit;
+  const channels = [...new Set(step.readings.flatMap(({ capture }) => capture?.channels ?? []))];
+  const take = (recordingId: string) => {
+    if (onNetwork && !kit.instrument) kit.choose(onNetwork);
+    const as = hasChange ? (chosen.before === undefined ? 'before' : 'after') : 'only';
+    onChoose((last) => ({ ...last, [as]: recordingId }));
+  };
   return (
     <section className={classes.capture} aria-label="From a capture">
+      {onNetwork && step.hookUp?.instrument === 'scope' && step.hookUp.scope && (
+        <TakeScope
+          scope={onNetwork}
+          hookUp={step.hookUp}
+          channels={channels}
+          jobId={jobId}
+          name={step.title}
+          onTaken={take}
+        />
+      )}
       <Group align="end" gap="sm">
         {wanted.map(select)}
         <Button

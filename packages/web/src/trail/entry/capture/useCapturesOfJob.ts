@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { sayMoment } from '../../../device/ago';
 import { nowMs } from '../../../device/clock';
 import { device } from '../../../device/database';
+import type { ChosenFor } from '../../../recording/captureFor';
 import { useRecordingsQuery } from '../../../recording/recordingApi';
 import { sayInstant } from '../../../recording/sayInstant';
 
@@ -17,8 +18,11 @@ interface Listed {
   readonly lengthMs: number;
 }
 
-/** The captures of a job to choose from, those that only this device has among them; the newest first. */
-export function useCapturesOfJob(jobId: string): readonly Option[] {
+/**
+ * The captures of a job to choose from, those that only this device has among them; the newest first.
+ * @param chosen looks again with each that is chosen, as it may be new
+ */
+export function useCapturesOfJob(jobId: string, chosen: ChosenFor): readonly Option[] {
   const { data = [], refetch } = useRecordingsQuery(jobId);
   useEffect(() => void refetch(), [refetch]);
   const [here, setHere] = useState<readonly Listed[]>([]);
@@ -35,7 +39,7 @@ export function useCapturesOfJob(jobId: string): readonly Option[] {
     return () => {
       isOld = true;
     };
-  }, [jobId, data]);
+  }, [jobId, data, chosen]);
   const listed = data.filter(({ kind }) => kind === 'capture');
   const known = new Set(listed.map(({ recordingId }) => recordingId));
   return [...here.filter(({ recordingId }) => !known.has(recordingId)), ...listed]

@@ -9,6 +9,7 @@ import { ReadingField } from '../ReadingField';
 import type { ReadingProps } from '../recordReading';
 import { TakeLive } from '../TakeLive';
 import { TakeLiveRow } from '../TakeLiveRow';
+import { TakeMeter, useNetworkMeter } from '../TakeMeter';
 import { VerdictPanel } from '../VerdictPanel';
 import type { BoardProps } from './boardProps';
 import { ChangeBoard } from './ChangeBoard';
@@ -26,6 +27,7 @@ interface PanelProps extends ReadingProps {
 export function SeriesPanel({ spec, ...props }: PanelProps) {
   const { open, step, reading, kit, isDue, onAgain } = props;
   const typedRows = useTypedRows(props, spec);
+  const network = useNetworkMeter(props);
   const recorded = isDue ? undefined : open.trail.taken[reading.id];
   const [now, setNow] = useState<Entry | undefined>();
   const isTyped = typedRows.rows.some(({ text }) => text !== '');
@@ -67,12 +69,24 @@ export function SeriesPanel({ spec, ...props }: PanelProps) {
         )}
         <div className={classes.verdict}>
           <div className={classes.words}>
-            <VerdictPanel
-              judged={judged ?? typedRows.alone}
-              policy={open.trail.plan.tooClose}
-              typedReading={recorded ? undefined : typedRows}
-              hint={typedRows.hint}
-            />
+            {network && !judged && typedRows.text === '' ? (
+              <TakeMeter
+                {...props}
+                // What went wrong with one row is none of the next.
+                key={activeName}
+                network={network}
+                unit={spec.unit}
+                rowName={activeName}
+                onTaken={typedRows.takeMeter}
+              />
+            ) : (
+              <VerdictPanel
+                judged={judged ?? typedRows.alone}
+                policy={open.trail.plan.tooClose}
+                typedReading={recorded ? undefined : typedRows}
+                hint={typedRows.hint}
+              />
+            )}
           </div>
         </div>
       </div>

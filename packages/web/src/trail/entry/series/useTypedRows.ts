@@ -1,3 +1,4 @@
+import { type MeterSource, meterSourceSchema } from '@probe-trail/core/instrument';
 import { type LiveSource, liveSourceSchema, type TakenLive } from '@probe-trail/core/liveValue';
 import { formatReading, parseReading, type Reading } from '@probe-trail/core/reading';
 import { failed, type Result } from '@probe-trail/core/result';
@@ -51,6 +52,8 @@ export interface TypedRows {
   readonly settle: (text: string) => void;
   /** The same with what the vehicle told. */
   readonly take: (taken: TakenLive) => void;
+  /** The same with what a meter told. */
+  readonly takeMeter: (text: string, meter: MeterSource) => void;
   readonly onKey: (change: (text: string) => string) => void;
   readonly onSubmit: () => void;
 }
@@ -82,14 +85,46 @@ function useReadRows({ names, texts, spec, kit, judged }: ReadRows): readonly Se
   }
 }
 
+type RowsEntry = Entry & { readonly kind: 'rows' };
+
+interface KeptRows {
+  readonly texts: readonly string[];
+  /** What the vehicle told stands behind some of the rows, and what a meter told behind others. */
+  readonly sources: readonly (LiveSource | null)[];
+  readonly meters: readonly (MeterSource | null)[];
+  /** Puts something into a row. @returns all of them */
+  readonly putRow: (at: number, text: string, source: RowSource) => RowsEntry;
+  readonly forget: () => void;
+}
+
+/** What stands in the rows of a reading, and where it comes from. */
+function useKeptRows(place: string, count: number): KeptRows {
+  const [kept, keep] = useKeptState(`typed-${place}`, '', isText);
+  const [sources, keepSources] = useKeptState(`live-${place}`, noSources, isSources);
+  const [meters, keepMeters] = useKeptState(`meters-${place}`, noMeters, areMeters);
+  const texts = useMemo(() => textsOf(kept, count), [kept, count]);
+  const putRow: KeptRows['putRow'] = (at, text, { live = null, meter = null }) => {
+    const changed = texts.map((one, index) => (index === at ? text : one));
+    const told = texts.map((_, index) => (index === at ? live : (sources[index] ?? null)));
+    const shown = texts.map((_, index) => (index === at ? meter : (meters[index] ?? null)));
+    keep(changed.some((one) => one !== '') ? changed.join('\n') : '');
+    keepSources(told.some((one) => one !== null) ? told : noSources);
+    keepMeters(shown.some((one) => one !== null) ? shown : noMeters);
+    return rowsEntry(changed, told, shown);
+  };
+  const forget = () => {
+    keep('');
+    keepSources(noSources);
+    keepMeters(noMeters);
+  };
+  return { texts, sources, meters, putRow, forget };
+}
+
 /** Rows that are typed one after the other, kept until all are recorded together. */
 export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
   const { reading, kit } = props;
-  const [kept, keep] = useKeptState(`typed-${placeOf(props)}`, '', isText);
-  // What the vehicle told stands behind some of the rows.
-  const [sources, keepSources] = useKeptState(`live-${placeOf(props)}`, noSources, isSources);
   const names = useMemo(() => rowNames(spec), [spec]);
-  const texts = useMemo(() => textsOf(kept, names.length), [kept, names]);
+  const { texts, sources, meters, putRow, forget } = useKeptRows(placeOf(props), names.length);
   const [active, setActive] = useState(() => firstEmpty(texts) ?? names.length - 1);
   const [isAsking, setIsAsking] = useState(false);
   const text = texts[active] ?? '';
@@ -98,22 +133,16 @@ export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
   const isWhole = firstEmpty(texts) === undefined;
   const whole = isWhole ? texts.join('\n') : undefined;
   const judged = useMemo<TypedRows['judged']>(() => {
-    if (whole !== undefined) return judgeEntry(reading, rowsEntry(whole.split('\n'), sources), kit.context);
+    if (whole !== undefined) return judgeEntry(reading, rowsEntry(whole.split('\n'), sources, meters), kit.context);
     return failed({ kind: 'reading', problem: { kind: 'empty', unit: spec.unit } });
-  }, [whole, sources, reading, kit.context, spec.unit]);
+  }, [whole, sources, meters, reading, kit.context, spec.unit]);
   const rows = useReadRows({ names, texts, spec, kit, judged });
 
-  const put = (next: string, source: LiveSource | null): Entry & { readonly kind: 'rows' } => {
-    const changed = texts.map((one, index) => (index === active ? next : one));
-    const told = texts.map((_, index) => (index === active ? source : (sources[index] ?? null)));
-    keep(changed.some((one) => one !== '') ? changed.join('\n') : '');
-    keepSources(told.some((one) => one !== null) ? told : noSources);
-    return rowsEntry(changed, told);
-  };
+  const put = (next: string, source: RowSource) => putRow(active, next, source);
   const setText = (next: string) => {
     typedSincePress();
     setIsAsking(false);
-    put(next, null);
+    put(next, {});
   };
   const doubt = parsed.ok
     ? findDoubt(parsed.value, {
@@ -123,27 +152,30 @@ export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
       })
     : undefined;
   /** Goes on with these rows: to the next that is empty, or into the record. */
-  const goOn = (entry: Entry & { readonly kind: 'rows' }) => {
+  const goOn = (entry: RowsEntry) => {
     const next = nextEmpty(entry.texts, active);
     if (next !== undefined) return setActive(next);
     if (!judgeEntry(reading, entry, kit.context).ok) return undefined;
     if (!recordReading(props)(entry)) return undefined;
-    keep('');
-    keepSources(noSources);
+    forget();
     return undefined;
   };
   const settle = (text: string) => {
     setIsAsking(false);
-    goOn(put(text, null));
+    goOn(put(text, {}));
   };
   const take = ({ text, source }: TakenLive) => {
     setIsAsking(false);
-    goOn(put(text, source));
+    goOn(put(text, { live: source }));
+  };
+  const takeMeter = (text: string, meter: MeterSource) => {
+    setIsAsking(false);
+    goOn(put(text, { meter }));
   };
   const submit = () => {
     if (!parsed.ok) return;
     if (doubt) setIsAsking(true);
-    else goOn(rowsEntry(texts, sources));
+    else goOn(rowsEntry(texts, sources, meters));
   };
   const { onKey, onSubmit } = useKeypad({ text, setText, submit });
   return {
@@ -164,6 +196,7 @@ export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
     doubt: isAsking ? doubt : undefined,
     settle,
     take,
+    takeMeter,
     onKey,
     onSubmit,
   };
@@ -172,14 +205,25 @@ export function useTypedRows(props: ReadingProps, spec: SeriesSpec): TypedRows {
 const noSources: readonly (LiveSource | null)[] = [];
 const isSources = isListOf(isNullOr((value): value is LiveSource => validate(liveSourceSchema, value).ok));
 
-/** What the vehicle told is said only where it told something. */
+const noMeters: readonly (MeterSource | null)[] = [];
+const areMeters = isListOf(isNullOr((value): value is MeterSource => validate(meterSourceSchema, value).ok));
+
+/** Where what stands in a row comes from, if it was not typed. */
+interface RowSource {
+  readonly live?: LiveSource;
+  readonly meter?: MeterSource;
+}
+
+/** What the vehicle or a meter told is said only where it told something. */
 const rowsEntry = (
   texts: readonly string[],
   sources: readonly (LiveSource | null)[],
-): Entry & { readonly kind: 'rows' } => ({
+  meters: readonly (MeterSource | null)[],
+): RowsEntry => ({
   kind: 'rows',
   texts: [...texts],
   ...(sources.some((one) => one !== null) && { live: texts.map((_, index) => sources[index] ?? null) }),
+  ...(meters.some((one) => one !== null) && { meters: texts.map((_, index) => meters[index] ?? null) }),
 });
 
 function textsOf(kept: string, count: number): readonly string[] {
