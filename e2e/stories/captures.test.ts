@@ -103,6 +103,15 @@ describe('captures', () => {
     await tobi.see('the armature does not move');
   });
 
+  it('are held against the known-good one of a part card, which was taken in other steps', async () => {
+    await openCapture('job-fg-05', 'Ramp contactor, armature stuck');
+    await choose(tobi, 'Lay another over it, in dashes', 'Ramp contactor K41: It pulls, 12.4 V');
+    await choose(tobi, 'Aligned', 'by the course of coil K41 86');
+    await tobi.see('lies further off than 10 % of its range');
+    await tobi.fill('Band, ± % of its range', '2');
+    await tobi.see('lies further off than 2 % of its range');
+  });
+
   it('say what a ring, a starter and a sensor line have, and what is not known yet', async () => {
     await openCapture('job-fg-13-slip', 'Wheel ring rear left, turned by hand');
     await choose(tobi, 'What it is', 'toothed ring');

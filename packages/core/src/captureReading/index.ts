@@ -7,6 +7,7 @@ export { clippingOf, delayBetween, measureBetween } from './measureBetween.js';
 export { sayCapturedReading, sayMeasure } from './sayCaptured.js';
 export {
   type CapturedFact,
+  inSteps,
   type MeasuredChannel,
   movedBy,
   referenceFrom,

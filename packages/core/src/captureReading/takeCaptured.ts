@@ -211,14 +211,15 @@ function takeFit(
 
 const leastInSteps = 16;
 
-/** A signal in wider steps: the mean of what falls into each. */
-function inSteps({ samples, stepMs }: Signal, wantedMs: number): Float32Array | string {
+/** A signal in wider steps: the mean of what falls into each. A string is the end of a sentence why not. */
+export function inSteps({ samples, stepMs }: Signal, wantedMs: number): Float32Array | string {
   const by = wantedMs / stepMs;
   if (by < 1 - 1e-6) {
     const rate = formatPlain(Number((1000 / wantedMs).toPrecision(4)));
     return `it was sampled more slowly than the known-good capture; ${rate} samples a second are needed.`;
   }
   const count = Math.floor(samples.length / by + 1e-6);
+  if (count >= leastInSteps && Math.abs(by - 1) <= 1e-6) return samples;
   if (count < leastInSteps) return 'it is too short to be held against the known-good capture.';
   if (Math.abs(by - Math.round(by)) < 1e-6 * by) return Float32Array.from(blockMeans(samples, Math.round(by)));
   return Float32Array.from({ length: count }, (_, at) => {

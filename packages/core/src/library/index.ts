@@ -5,6 +5,7 @@ export {
   type ChecksQuery,
   cardToKeepSchema,
   checksQuerySchema,
+  type KnownGood,
   type LibraryCard,
   type LibraryCardInfo,
   type Usage,

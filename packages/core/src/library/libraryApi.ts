@@ -23,6 +23,15 @@ export interface LibraryCard extends Omit<LibraryCardInfo, 'planCount'> {
   readonly card: PartCard;
 }
 
+/** A known-good capture that a part card of the library has, without its values. */
+export interface KnownGood {
+  readonly cardId: string;
+  readonly cardName: string;
+  readonly referenceId: string;
+  readonly name: string;
+  readonly unit: string;
+}
+
 /** Body of `PUT /api/library/cards/:cardId`. */
 export const cardToKeepSchema = closedObject({ card: partCardSchema.required() });
 

@@ -15,6 +15,7 @@ const migrations = { seenCodes: 1796108185524, physicalChecks: 1796117565133, re
 const asBefore = (createdAt: number): string[] => [
   `DELETE FROM __drizzle_migrations WHERE created_at >= ${createdAt}`,
   'ALTER TABLE recording DROP COLUMN kind',
+  'ALTER TABLE instrument DROP COLUMN address',
 ];
 
 describe('opening a data folder', () => {

@@ -1,4 +1,4 @@
-import type { CardCheck, LibraryCard, LibraryCardInfo, Usage } from '@probe-trail/core/library';
+import type { CardCheck, KnownGood, LibraryCard, LibraryCardInfo, Usage } from '@probe-trail/core/library';
 import { physicalCheckSchema } from '@probe-trail/core/physicalCheck';
 import { partCardSchema } from '@probe-trail/core/plan';
 import { closedObject, idText } from '@probe-trail/core/schema';
@@ -18,6 +18,12 @@ const cardInfo = answer<LibraryCardInfo>()(closedObject({ ...cardFields, planCou
 export const cardListAnswer = listOf(cardInfo);
 
 export const cardAnswer = answer<LibraryCard>()(closedObject({ ...cardFields, card: partCardSchema.required() }));
+
+export const referencesAnswer = listOf(
+  answer<KnownGood>()(
+    closedObject({ cardId: idText(), cardName: text(), referenceId: idText(), name: text(), unit: text() }),
+  ),
+);
 
 const usage = answer<Usage>()(
   closedObject({

@@ -11,7 +11,7 @@ import type { FastifyPluginAsync, FastifyReply } from 'fastify';
 import { answers, answersNothing } from '../answer/index.js';
 import { personOf, signedIn } from '../person/index.js';
 import { AppError } from '../problem/index.js';
-import { cardAnswer, cardListAnswer, checksAnswer, usagesAnswer } from './answers.js';
+import { cardAnswer, cardListAnswer, checksAnswer, referencesAnswer, usagesAnswer } from './answers.js';
 import type { LibraryStore } from './store.js';
 
 export interface LibraryOptions {
@@ -35,6 +35,8 @@ export const libraryPlugin: FastifyPluginAsync<LibraryOptions> = async (app, { l
   };
 
   app.get('/cards', { schema: answers(cardListAnswer), config: signedIn }, () => library.cards());
+
+  app.get('/references', { schema: answers(referencesAnswer), config: signedIn }, () => library.references());
 
   app.get<CardRoute>(
     '/cards/:cardId',

@@ -70,6 +70,24 @@ describe('the library over HTTP', () => {
     expect((await cards()).map(({ name, planCount }) => [name, planCount])).to.deep.equal([['Battery', 0]]);
   });
 
+  it('tells the known-good captures of all cards, without their values', async () => {
+    const values = Array.from({ length: 16 }, (_, at) => at);
+    const references = [
+      { id: 'new', name: 'As it comes', unit: 'A', stepMs: 1, values },
+      { id: 'warm', name: 'Warm', unit: 'A', stepMs: 1, values },
+    ];
+    expect((await put({ ...battery, references })).status).to.equal(200);
+    expect((await server.ask('GET', '/api/library/references')).body).to.deep.equal(
+      references.map(({ id, name, unit }) => ({
+        cardId: 'battery',
+        cardName: 'Battery',
+        referenceId: id,
+        name,
+        unit,
+      })),
+    );
+  });
+
   it('overwrites only what was seen; the same save twice is harmless', async () => {
     const { etag } = await put(battery);
     const changed = { ...battery, place: 'under the driver' };

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { LibraryCard, LibraryCardInfo, Usage, UsageQuery } from '@probe-trail/core/library';
+import type { KnownGood, LibraryCard, LibraryCardInfo, Usage, UsageQuery } from '@probe-trail/core/library';
 import type { PartCard } from '@probe-trail/core/plan';
 import { and, asc, eq, getTableColumns, gte, inArray, lt, or, sql } from 'drizzle-orm';
 import type { Database } from '../db/openDatabase.js';
@@ -35,6 +35,15 @@ export const makeLibraryStore = ({ orm }: Database) => ({
       .from(table)
       .orderBy(asc(table.name), asc(table.cardId))
       .limit(mostCards),
+
+  /** The known-good captures of all cards, by the names of the cards. */
+  references: (): Promise<KnownGood[]> =>
+    orm.all(sql`
+      SELECT card_id AS cardId, ${table.name} AS cardName, reference.value ->> '$.id' AS referenceId,
+        reference.value ->> '$.name' AS name, reference.value ->> '$.unit' AS unit
+      FROM ${table}, json_each(${table.card}, '$.references') AS reference
+      ORDER BY ${table.name}, ${table.cardId}, reference.key
+      LIMIT ${mostCards}`),
 
   card: async (cardId: string): Promise<LibraryCard | undefined> => {
     const [row] = await orm.select().from(table).where(eq(table.cardId, cardId));

@@ -1,9 +1,10 @@
 import { Group, NumberInput, Select } from '@mantine/core';
 import type { ChannelInfo, RecordingKind } from '@probe-trail/core/recording';
 import { optionsOf } from '../fields/optionsOf';
-import { useRecordingsQuery } from './recordingApi';
+import { useKnownGoodQuery, useRecordingsQuery } from './recordingApi';
 import { sayInstant } from './sayInstant';
 import { sayLength } from './sayLength';
+import { placeOfKnownGood } from './useKnownGood';
 import { alignments, type Over, stretchedBy } from './useOver';
 
 interface PickerProps {
@@ -20,14 +21,24 @@ const alignmentOptions = optionsOf<keyof typeof alignments>(alignments);
 /** Chooses the recording that is laid over this one; it is drawn in dashes. */
 export function OverPicker({ jobId, recordingId, channels, kind, over }: PickerProps) {
   const { data = [] } = useRecordingsQuery(jobId);
-  const others = data.filter((one) => one.kind === kind && one.recordingId !== recordingId);
+  const { data: allKnownGood = [] } = useKnownGoodQuery(undefined, { skip: kind === 'drive' });
+  const others = data
+    .filter((one) => one.kind === kind && one.recordingId !== recordingId)
+    .map(({ recordingId: id, name, lengthMs }) => ({
+      value: id,
+      label: `${name}, ${kind === 'drive' ? sayLength(lengthMs) : sayInstant(lengthMs, lengthMs)}`,
+    }));
+  const units = new Set(channels.map(({ unit }) => unit));
+  const knownGood = allKnownGood
+    .filter(({ unit }) => units.has(unit))
+    .map((one) => ({ value: placeOfKnownGood(one), label: `${one.cardName}: ${one.name}` }));
   const inBoth = channels.filter(({ key }) => over.channels.some((one) => one.key === key));
   const byValue = inBoth.map(({ key, name }) => ({ value: key, label: `by the course of ${name}` }));
   const bySpeed = inBoth.map(({ key, name }) => ({
     value: stretchedBy(key),
     label: `by ${name}, stretched to its speed`,
   }));
-  if (others.length === 0) return null;
+  if (others.length + knownGood.length === 0) return null;
   return (
     <Group gap="sm" mb="sm" align="end">
       <Select
@@ -35,10 +46,10 @@ export function OverPicker({ jobId, recordingId, channels, kind, over }: PickerP
         size="md"
         clearable
         placeholder="none"
-        data={others.map(({ recordingId: id, name, lengthMs }) => ({
-          value: id,
-          label: `${name}, ${kind === 'drive' ? sayLength(lengthMs) : sayInstant(lengthMs, lengthMs)}`,
-        }))}
+        data={[
+          { group: 'Of this job', items: others },
+          { group: 'Known-good', items: knownGood },
+        ].filter(({ items }) => items.length > 0)}
         value={over.recordingId ?? null}
         onChange={(id) => over.choose(id ?? undefined)}
       />

@@ -13,6 +13,7 @@ import {
   delayBetween,
   type Fact,
   type Finding,
+  inSteps,
   type MeasuredChannel,
   measureBetween,
   movedBy,
@@ -189,6 +190,21 @@ const recordingReader = {
     open = read.value;
     return ok(read.value.info);
   },
+  /** Opens a known-good capture as if each of these channels had its course. */
+  openKnownGood: ({ values, stepMs }: Reference, channels: readonly ChannelInfo[]): OpenedRecording => {
+    const samples = Float32Array.from(values);
+    const info = { startedAtMs: 0, lengthMs: (samples.length - 1) * stepMs, stepMs, channels, marks: [] };
+    open = {
+      info,
+      rowAt: rowAtSteps(stepMs, samples.length),
+      values: new Map(channels.map(({ key }) => [key, samples])),
+      pyramids: new Map(),
+      of: {
+        capture: { ...info, channels: channels.map((channel) => ({ ...channel, samples, factor: 1 })) },
+      },
+    };
+    return info;
+  },
   /** What a capture is, by its file; nothing stays open. */
   describe: (bytes: Uint8Array): Result<{ readonly recordingId: string; readonly opened: OpenedRecording }, string> => {
     const read = openCapture(bytes);
@@ -237,10 +253,11 @@ const recordingReader = {
   fitOf: (key: string, reference: Signal, isStretched: boolean, bandShare: number): CaptureFit | string => {
     const part = signalOf(key, 0, Number.POSITIVE_INFINITY);
     if (!part) return 'There is no such channel.';
-    const { samples, stepMs } = part.signal;
-    if (Math.abs(reference.stepMs / stepMs - 1) > 1e-6)
-      return `They are sampled in other steps: ${stepMs} ms here, ${reference.stepMs} ms there.`;
-    const fit = fitReference(samples, reference.samples, { share: bandShare, steps: bandSteps }, isStretched);
+    const stepMs = Math.max(part.signal.stepMs, reference.stepMs);
+    const [own, other] = [inSteps(part.signal, stepMs), inSteps(reference, stepMs)];
+    if (typeof own === 'string') return `This capture cannot be held against the other one: ${own}`;
+    if (typeof other === 'string') return `The other one cannot be held against this capture: ${other}`;
+    const fit = fitReference(own, other, { share: bandShare, steps: bandSteps }, isStretched);
     return {
       shiftMs: fit.shift * stepMs,
       stretch: fit.stretch,

@@ -1,3 +1,4 @@
+import type { KnownGood, LibraryCard } from '@probe-trail/core/library';
 import type { RecordingListItem } from '@probe-trail/core/recording';
 import { api } from '../api/api';
 
@@ -7,7 +8,15 @@ const recordingApi = api.injectEndpoints({
       query: (jobId) => `jobs/${jobId}/recordings`,
       providesTags: ['recordings'],
     }),
+    knownGood: build.query<readonly KnownGood[], void>({
+      query: () => 'library/references',
+      providesTags: ['library'],
+    }),
+    cardOfKnownGood: build.query<LibraryCard, string>({
+      query: (cardId) => `library/cards/${cardId}`,
+      providesTags: ['library'],
+    }),
   }),
 });
 
-export const { useRecordingsQuery } = recordingApi;
+export const { useRecordingsQuery, useKnownGoodQuery, useCardOfKnownGoodQuery } = recordingApi;

@@ -4,6 +4,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { sayInstant } from './sayInstant';
 import type { DrawnChannel } from './TraceCharts';
 import { type Drawn, useDrawn } from './useDrawn';
+import { knownGoodAt, useKnownGood } from './useKnownGood';
 import { type OpenRecording, useRecording } from './useRecording';
 import { moved, type View } from './useView';
 
@@ -16,8 +17,9 @@ const stretchSign = 'stretched ';
 /** By the course of a channel of a capture, which may have been taken at another speed. */
 export const stretchedBy = (key: string): Alignment => `${stretchSign}${key}`;
 
-/** Another recording that is laid over the one that is looked at. */
+/** Another recording, or a known-good capture, that is laid over the one that is looked at. */
 export interface Over {
+  /** Its id, or where the known-good capture stands (`placeOfKnownGood`). */
   readonly recordingId: string | undefined;
   readonly choose: (recordingId: string | undefined) => void;
   readonly alignment: Alignment;
@@ -37,10 +39,10 @@ export interface Over {
   readonly drawn: Drawn | undefined;
 }
 
-/** Lays another recording of the same job over one, such as the drive after a repair over the drive before it. */
+/** Lays another recording of the same job over one, such as the drive after a repair over the drive before it, or a known-good capture. */
 export function useOver(
   jobId: string,
-  { marks, reader }: OpenRecording,
+  { marks, reader, channels: ownChannels }: OpenRecording,
   view: View,
   shown: readonly ChannelInfo[],
 ): Over {
@@ -48,7 +50,10 @@ export function useOver(
   const [alignment, align] = useState<Alignment>('start');
   const [offsetMs, move] = useState(0);
   const [bandShare, widen] = useState(usualBand);
-  const { open, problem } = useRecording(jobId, recordingId);
+  const knownGood = useMemo(() => knownGoodAt(recordingId), [recordingId]);
+  const recording = useRecording(jobId, knownGood ? undefined : recordingId);
+  const reference = useKnownGood(knownGood, ownChannels);
+  const { open, problem } = knownGood ? reference : recording;
   const [own, others] = [marks[0]?.atMs, open?.marks[0]?.atMs];
   const isMarked = own !== undefined && others !== undefined;
   const byValue = useShift(reader, open, isByValue(alignment) ? alignment : undefined, bandShare);
