@@ -117,6 +117,40 @@ describe('instruments on the network', () => {
     expect(texts.map(({ length }) => length)).to.deep.equal([4, 4, 4]);
   });
 
+  it('find the bad tooth of a ring while the wheel is turned', async () => {
+    const on = { jobId: 'job-fg-13-slip', fleetNumber: 'FG-13' };
+    await trailAt(world.server.url, 'ring', 'wheel-speeds', 'ringSignal', on);
+    await open(tobi, 'ring');
+    await tobi.click('Take with Four-channel scope');
+    await tobi.see('Teeth that are not like the others Out of spec');
+    await tobi.see('Places where teeth are missing In spec');
+    await tobi.click('Record all 2');
+    await tobi.see('A tooth is not like the others, at the same place of each turn.');
+    const texts = (await entered('ring')).flatMap(({ entry }) => (entry.kind === 'typed' ? [entry.text] : []));
+    expect(texts).to.deep.equal(['1 ×', '0 ×']);
+  });
+
+  it('take one capture before and one after something is done', async () => {
+    await trailAt(world.server.url, 'alone', 'saloon-blower', 'alone', { jobId: 'job-fg-09', fleetNumber: 'FG-09' });
+    await open(tobi, 'alone');
+    await tobi.click('Take with Four-channel scope');
+    // The first one is chosen as the one before.
+    await tobi.page.waitForFunction(
+      (name) => [...document.querySelectorAll('input')].some(({ value }) => value.startsWith(name)),
+      {},
+      'Command with the regulator unplugged',
+    );
+    await tobi.click('Take with Four-channel scope');
+    await tobi.see('Record it');
+    await tobi.click('Record it');
+    await until(async () => (await entered('alone')).length === 1);
+    const [one] = await entered('alone');
+    const entry = one?.entry.kind === 'rows' ? one.entry : undefined;
+    const captures = entry?.captures?.map((source) => source?.recordingId);
+    expect(new Set(captures).size).to.equal(2);
+    expect(entry?.texts.map((text) => Math.round(Number.parseFloat(text)))).to.deep.equal([50, 50]);
+  });
+
   it('have an address that is given where instruments are kept', async () => {
     const ines = await aUser(world.browser, world.server.url, 'ines', desk);
     await ines.goTo('/instruments');

@@ -32,7 +32,8 @@ export function asSent(signal: Signal, { nibbles }: Known): Finding | string {
     notes: [
       `${read.hasPause ? 'With' : 'Without'} a pause between frames.`,
       ...read.slow.map(
-        ({ id, value, isCrcRight }) => `Slow message ${id}: ${value}${isCrcRight ? '' : ', checksum wrong'}.`,
+        ({ format, id, value, isCrcRight }) =>
+          `Slow message ${id}, ${format}: ${value}${isCrcRight ? '' : ', checksum wrong'}.`,
       ),
     ],
     flags: wrong.map(({ atMs }) => ({ atMs, text: 'checksum' })),

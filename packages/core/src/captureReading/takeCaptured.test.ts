@@ -9,7 +9,7 @@ import {
   type Reference,
 } from '../captureSource/index.js';
 import { validate } from '../schema/index.js';
-import { addNoise, coilCurrent, motorCurrent } from '../signalModel/index.js';
+import { addNoise, coilCurrent, cylinderPressure, motorCurrent } from '../signalModel/index.js';
 import { sumUp } from '../waveform/index.js';
 import {
   channelsFor,
@@ -151,6 +151,33 @@ describe('a reading that is measured on a capture', () => {
     // Flags of a part stand where they are in the whole.
     const part = taken(detect('coil', 'dipDepth'), coilOf(15), { fromMs: 5, toMs: 80 });
     expect(part.flags[0]?.atMs).to.be.closeTo(10, 0.5);
+  });
+
+  it('says by how many degrees valves move later than in the known-good one, each against its own tops', () => {
+    const cylinderOf = (intakeCloses: number, exhaustOpens: number, rpm: number, lengthMs: number, seed: number) => {
+      const model = { compressionRatio: 10, rodRatio: 3.3, exhaustCloses: 371, intakeKPa: 96, exhaustKPa: 102 };
+      const sampling = { stepMs: 0.5, lengthMs };
+      const samples = cylinderPressure({ ...model, rpm, exhaustOpens, intakeCloses, tightness: 0.94 }, sampling);
+      return channelOf(addNoise(samples, 0.5, seed), 0.5);
+    };
+    // The known-good one turned at another speed, and began elsewhere in the cycle.
+    const reference = good(cylinderOf(588, 142, 240, 1000, 1), 2000);
+    for (const [intake, exhaust] of [
+      [588, 142],
+      [598, 142],
+      [580, 150],
+      [588, 132],
+    ] as const) {
+      const own = cylinderOf(intake, exhaust, 290, 3000, 2);
+      const [intakeLater, exhaustLater] = [
+        taken(held('intakeLater'), own, undefined, reference).fact,
+        taken(held('exhaustLater'), own, undefined, reference).fact,
+      ];
+      expect(intakeLater.value).to.be.closeTo(intake - 588, 2, `intake ${intake}`);
+      expect(exhaustLater.value).to.be.closeTo(exhaust - 142, 2, `exhaust ${exhaust}`);
+      expect(intakeLater.uncertainty).to.be.within(0, 6);
+    }
+    expect(problem(held('intakeLater'), coilOf(15), undefined, good(coilOf(15)))).to.contain('No whole cycle');
   });
 
   it('is held against a known-good one: the same is inside, a stuck armature and a late one are not', () => {

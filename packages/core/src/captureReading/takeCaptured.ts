@@ -11,7 +11,7 @@ import {
 } from '../captureSource/index.js';
 import { formatPlain } from '../reading/index.js';
 import { failed, ok, type Result } from '../result/index.js';
-import { blockMeans, fitReference, partOf, type Signal, type Span, sumUp } from '../waveform/index.js';
+import { blockMeans, fitReference, partOf, readCylinder, type Signal, type Span, sumUp } from '../waveform/index.js';
 import { readAs } from './detectors.js';
 import { type Fact, type FactKind, type Finding, type Flag, unitOfFact } from './fact.js';
 import { detectors, type PlainFact, plainFacts } from './known.js';
@@ -185,6 +185,8 @@ function takeFit(
       `“${name}” is in ${unit || 'no unit'}, and the known-good capture in ${reference.unit || 'no unit'}.`,
     );
   const span = byHand ?? wholeOf(signal);
+  if (id === 'exhaustLater' || id === 'intakeLater')
+    return takeValve(id, partOf(signal, span.fromMs, span.toMs), reference, span, byHand !== undefined);
   const own = inSteps(partOf(signal, span.fromMs, span.toMs), reference.stepMs);
   if (typeof own === 'string') return failed(`“${name}”: ${own}`);
   const fit = fitReference(own, Float32Array.from(reference.values), { share: band, steps: bandSteps }, isStretched);
@@ -207,6 +209,29 @@ function takeFit(
       ? [`Its time is ${formatPlain(Number(fit.stretch.toFixed(3)))} times that of the known-good one.`]
       : [];
   return ok({ fact, span, flags, notes: stretched, isLevel: false, byHand: byHand !== undefined, against });
+}
+
+const valveOf = { exhaustLater: 'exhaustOpens', intakeLater: 'intakeCloses' } as const;
+
+/** By how many degrees of the crank a valve moves later than in the known-good capture, each found against its own compression tops. */
+function takeValve(
+  id: keyof typeof valveOf,
+  signal: Signal,
+  { values, stepMs }: Reference,
+  span: Span,
+  byHand: boolean,
+): Result<CapturedFact, string> {
+  const own = readCylinder(signal);
+  if (typeof own === 'string') return failed(own);
+  const good = readCylinder({ samples: Float32Array.from(values), stepMs });
+  if (typeof good === 'string') return failed(`The known-good capture: ${good}`);
+  const [mine, its] = [own[valveOf[id]], good[valveOf[id]]];
+  if (!mine || !its)
+    return failed(`Where the ${id === 'exhaustLater' ? 'exhaust opens' : 'intake closes'} cannot be seen.`);
+  const uncertainty = Math.hypot(mine.uncertainty, its.uncertainty);
+  const fact = { id, ...fitFacts[id], value: mine.value - its.value, uncertainty };
+  const flags = own.topsMs.map((ms) => ({ atMs: span.fromMs + ms, text: 'top' }));
+  return ok({ fact, span, flags, notes: [], isLevel: false, byHand });
 }
 
 const leastInSteps = 16;

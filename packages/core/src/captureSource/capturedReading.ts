@@ -65,6 +65,8 @@ export const fitFacts = {
   outside: { name: 'share outside the band', unit: '%' },
   delay: { name: 'delay against it', unit: 'ms' },
   correlation: { name: 'likeness, correlation', unit: '%' },
+  exhaustLater: { name: 'by how much the exhaust opens later, in a cylinder', unit: '°' },
+  intakeLater: { name: 'by how much the intake closes later, in a cylinder', unit: '°' },
 } as const;
 export type FitFact = keyof typeof fitFacts;
 

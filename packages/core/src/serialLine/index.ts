@@ -11,4 +11,6 @@ export {
   readCanLevels,
 } from './can.js';
 export { type LinFrame, type LinReading, linChecksum, protectedId, readLin } from './lin.js';
-export { readSent, type SentFrame, type SentReading, type SlowMessage, sentCrc } from './sent.js';
+export { readSent, type SentFrame, type SentReading } from './sent.js';
+export { sentCrc, sentSlowCrc } from './sentCrc.js';
+export type { SlowMessage } from './sentSlow.js';

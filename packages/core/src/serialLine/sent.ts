@@ -1,18 +1,12 @@
 import { fallingTimes, findEdges, type Signal } from '../waveform/index.js';
+import { sentCrc } from './sentCrc.js';
+import { type SlowMessage, slowMessages } from './sentSlow.js';
 
 /** One frame of SENT (SAE J2716): a status nibble, data nibbles and a checksum. */
 export interface SentFrame {
   readonly atMs: number;
   readonly status: number;
   readonly data: readonly number[];
-  readonly isCrcRight: boolean;
-}
-
-/** A message of the slow channel, of which each frame carries two bits. */
-export interface SlowMessage {
-  readonly atMs: number;
-  readonly id: number;
-  readonly value: number;
   readonly isCrcRight: boolean;
 }
 
@@ -28,19 +22,6 @@ export interface SentReading {
 const [syncTicks, leastTicks, mostTicks] = [56, 12, 27];
 // SAE J2716: two synchronisation pulses that follow each other differ by at most 1/64; a clock by at most a quarter.
 const nearSync = 0.25;
-
-/** The recommended checksum of SAE J2716: x⁴ + x³ + x² + 1, from 5 on, with a nibble of zeros behind the data. */
-export function sentCrc(data: readonly number[]): number {
-  let crc = 5;
-  for (const nibble of [...data, 0]) crc = (crcTable[crc] ?? 0) ^ nibble;
-  return crc;
-}
-
-const crcTable = Array.from({ length: 16 }, (_, value) => {
-  let rest = value;
-  for (let bit = 0; bit < 4; bit += 1) rest = rest & 8 ? ((rest << 1) ^ 0xd) & 15 : (rest << 1) & 15;
-  return rest;
-});
 
 /**
  * Reads the frames of a SENT line from the times between its falling edges: 56 ticks for the synchronisation, then 12 ticks and its value for each
@@ -104,25 +85,4 @@ function syncOf(falls: Float64Array, nibbles: number): number | undefined {
     if (count > bestCount) [best, bestCount] = [length, count];
   }
   return best;
-}
-
-/** Bit 3 of the status marks the beginning of a message, bit 2 carries it: 16 frames for a short one. */
-function slowMessages(frames: readonly SentFrame[]): readonly SlowMessage[] {
-  const messages: SlowMessage[] = [];
-  for (let at = 0; at + 16 <= frames.length; at += 1) {
-    const part = frames.slice(at, at + 16);
-    if (part.some(({ status }, index) => (status & 8) !== (index === 0 ? 8 : 0))) continue;
-    const bits = part.map(({ status }) => (status >> 2) & 1);
-    const number = (from: number, count: number) =>
-      bits.slice(from, from + count).reduce((sum, bit) => sum * 2 + bit, 0);
-    const crc = sentCrc([number(0, 4), number(4, 4), number(8, 4)]);
-    messages.push({
-      atMs: part[0]?.atMs ?? 0,
-      id: number(0, 4),
-      value: number(4, 8),
-      isCrcRight: crc === number(12, 4),
-    });
-    at += 15;
-  }
-  return messages;
 }

@@ -8,7 +8,17 @@ import {
   seeded,
   stuffed,
 } from '../signalModel/index.js';
-import { canCrc, linChecksum, protectedId, readCan, readCanLevels, readLin, readSent, sentCrc } from './index.js';
+import {
+  canCrc,
+  linChecksum,
+  protectedId,
+  readCan,
+  readCanLevels,
+  readLin,
+  readSent,
+  sentCrc,
+  sentSlowCrc,
+} from './index.js';
 
 const bitsOf = (value: number, count: number) =>
   Array.from({ length: count }, (_, at) => (value >> (count - 1 - at)) & 1);
@@ -37,6 +47,9 @@ describe('checksums', () => {
           4,
         ),
       );
+      const message = Array.from({ length: 24 }, () => Math.floor(random() * 2));
+      // The bits 010101 stand before the message.
+      expect(sentSlowCrc(message)).to.equal(remainder([0, 1, 0, 1, 0, 1, ...message], 0b1011001, 6));
       const bits = Array.from({ length: 20 + Math.floor(random() * 60) }, () => Math.floor(random() * 2));
       expect(canCrc(bits)).to.equal(remainder(bits, 0xc599, 15));
     }
@@ -98,8 +111,38 @@ describe('a SENT line', () => {
     const samples = lineSignal({ ...line, low: 0.2, high: 4.8 }, { stepMs: 0.0005, lengthMs: sumOf(line.lengths) + 1 });
     const read = readSent({ samples, stepMs: 0.0005 }, 6);
     if (typeof read === 'string') throw new Error(read);
-    expect(read.slow.map(({ atMs: _, ...message }) => message)).to.deep.equal([{ id, value, isCrcRight: true }]);
+    expect(read.slow.map(({ atMs: _, ...message }) => message)).to.deep.equal([
+      { format: 'short', id, value, isCrcRight: true },
+    ]);
   });
+
+  for (const [what, isLong, id, value] of [
+    ['an id of 8 bits and a value of 12', false, 0xa7, 0x9c3],
+    ['an id of 4 bits and a value of 16', true, 0xb, 0xc0de],
+    ['ones alone', true, 0xf, 0xffff],
+    ['zeros alone', false, 0, 0],
+  ] as const)
+    it(`carries an enhanced slow message over eighteen frames, with ${what}`, () => {
+      const random = seeded(11);
+      const high = isLong ? [bitsOf(id, 4), bitsOf(value >> 12, 4)] : [bitsOf(id >> 4, 4), bitsOf(id & 15, 4)];
+      const marks = [1, 1, 1, 1, 1, 1, 0, isLong ? 1 : 0, ...(high[0] ?? []), 0, ...(high[1] ?? []), 0];
+      const low = bitsOf(value & 0xfff, 12);
+      const message = low.flatMap((bit, at) => [bit, marks[at + 6] ?? 0]);
+      const crc = remainder([0, 1, 0, 1, 0, 1, ...message], 0b1011001, 6);
+      const send = (checksum: number) => {
+        const carried = [...bitsOf(checksum, 6), ...low];
+        const frames = marks.map((mark, at) => frameOf(random, (mark << 3) | ((carried[at] ?? 0) << 2)));
+        const line = lengthsOfSent([frameOf(random), ...frames, ...frames, frameOf(random), frameOf(random)], 0.003);
+        const sampling = { stepMs: 0.0005, lengthMs: sumOf(line.lengths) + 1 };
+        const read = readSent({ samples: lineSignal({ ...line, low: 0.2, high: 4.8 }, sampling), stepMs: 0.0005 }, 6);
+        if (typeof read === 'string') throw new Error(read);
+        return read.slow.map(({ atMs: _, ...one }) => one);
+      };
+      const right = { format: 'enhanced', id, value, isCrcRight: true };
+      expect(send(crc)).to.deep.equal([right, right]);
+      const wrong = { ...right, isCrcRight: false };
+      expect(send(crc ^ 1)).to.deep.equal([wrong, wrong]);
+    });
 
   it('that sends nothing, or is sampled too slowly, says so', () => {
     expect(readSent({ samples: new Float32Array(100), stepMs: 1 }, 6)).to.be.a('string');

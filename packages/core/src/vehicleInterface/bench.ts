@@ -41,6 +41,22 @@ export const benchSignalSchema = unionByKind({
     pullInMs: number().min(0).max(1000).nullable().defined().meta({ description: 'null: the armature is stuck' }),
     seconds: positive(),
   }),
+  ring: closedObject({
+    kind: kind('ring'),
+    teeth: number().required().integer().min(2).max(1000),
+    rpm: positive(),
+    changePerTurn: number().required().min(-0.9).max(10).meta({ description: 'of the speed, as a share' }),
+    weak: array(
+      closedObject({
+        tooth: number().required().integer().min(0).max(999),
+        height: number().required().min(0).max(2),
+      }).required(),
+    )
+      .required()
+      .max(100),
+    low: amount(),
+    high: amount(),
+  }),
   starter: closedObject({
     kind: kind('starter'),
     rpm: positive(),

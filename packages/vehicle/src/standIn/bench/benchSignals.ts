@@ -1,4 +1,11 @@
-import { coilCurrent, crankingCurrent, motorCurrent, pwmSignal, type Sampling } from '@probe-trail/core/signalModel';
+import {
+  coilCurrent,
+  crankingCurrent,
+  motorCurrent,
+  pwmSignal,
+  ringSignal,
+  type Sampling,
+} from '@probe-trail/core/signalModel';
 import type { BenchSignal } from '@probe-trail/core/vehicleInterface';
 import type { World } from '../world.js';
 
@@ -29,6 +36,10 @@ export function samplesOf(signal: BenchSignal, world: World, sampling: Sampling)
       const { ohms, henries, pullInMs, seconds } = signal;
       const own = { onMs, offMs: onMs + seconds * 1000, travelMs: 5, backShare: 0.75 };
       return coilCurrent({ ...own, supplyV: supplyOf(world), ohms, henries, pullInMs }, sampling);
+    }
+    case 'ring': {
+      const weak = Object.fromEntries(signal.weak.map(({ tooth, height }) => [tooth, height]));
+      return ringSignal({ ...signal, weak, missing: [], wide: {}, isInductive: false }, sampling);
     }
     case 'starter':
       return crankingCurrent(signal, sampling);

@@ -25,7 +25,7 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
   const { open, step, reading, kit, isDue, onAgain } = props;
   const typedReading = useTypedReading(props, spec);
   const { limits } = typedReading;
-  const network = useNetworkMeter(props);
+  const network = useNetworkMeter(props, spec.unit);
   const recorded = isDue ? undefined : open.trail.taken[reading.id];
   const [now, setNow] = useState<Entry | undefined>();
   const typed = typedReading.judged.ok ? typedReading.judged.value : undefined;

@@ -1,7 +1,13 @@
 import { Button } from '@mantine/core';
-import type { Instrument, MeterSource } from '@probe-trail/core/instrument';
+import {
+  type Instrument,
+  type InstrumentFunction,
+  type MeterSource,
+  quantityOfFunction,
+} from '@probe-trail/core/instrument';
 import { leadsAtOf, textOfMeter } from '@probe-trail/core/instrumentLink';
 import { type HookUp, hookUpOf } from '@probe-trail/core/plan';
+import { findUnit } from '@probe-trail/core/units';
 import { useState } from 'react';
 import { sayFailure } from '../../api/api';
 import { useReadMeterMutation } from '../../instrument/instrumentApi';
@@ -26,12 +32,16 @@ interface TakeProps extends MeterProps {
 }
 
 /** The meter on the network from which a reading can be taken, with what it is asked for; `undefined` where there is none. */
-export function useNetworkMeter({ open, step, reading, kit }: MeterProps): NetworkMeter | undefined {
+export function useNetworkMeter({ open, step, reading, kit }: MeterProps, unit: string): NetworkMeter | undefined {
   const { jobId } = open.trail;
   const hookUp = hookUpOf(step, reading);
-  if (!kit.onNetwork || jobId === null || !hookUp || hookUp.instrument === 'scope') return undefined;
+  if (!kit.onNetwork || jobId === null || !hookUp || !isShownIn(hookUp.instrument, unit)) return undefined;
   return { meter: kit.onNetwork, jobId, hookUp };
 }
+
+/** A step may have a clamp for its current and leads for its voltages: what is set to the one does not show the other. */
+const isShownIn = (measures: InstrumentFunction, unit: string): boolean =>
+  quantityOfFunction(measures) === findUnit(unit)?.base.quantity;
 
 /** Takes a reading from a meter with one press, as long as nothing is typed. */
 export function TakeMeter({ network, kit, reading, unit, rowName, onTaken }: TakeProps) {

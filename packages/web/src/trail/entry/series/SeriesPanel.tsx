@@ -27,7 +27,7 @@ interface PanelProps extends ReadingProps {
 export function SeriesPanel({ spec, ...props }: PanelProps) {
   const { open, step, reading, kit, isDue, onAgain } = props;
   const typedRows = useTypedRows(props, spec);
-  const network = useNetworkMeter(props);
+  const network = useNetworkMeter(props, spec.unit);
   const recorded = isDue ? undefined : open.trail.taken[reading.id];
   const [now, setNow] = useState<Entry | undefined>();
   const isTyped = typedRows.rows.some(({ text }) => text !== '');
