@@ -10,6 +10,7 @@ import {
 } from '../captureSource/index.js';
 import { validate } from '../schema/index.js';
 import { addNoise, coilCurrent, cylinderPressure, motorCurrent } from '../signalModel/index.js';
+import { findUnit } from '../units/index.js';
 import { sumUp } from '../waveform/index.js';
 import {
   channelsFor,
@@ -151,6 +152,23 @@ describe('a reading that is measured on a capture', () => {
     // Flags of a part stand where they are in the whole.
     const part = taken(detect('coil', 'dipDepth'), coilOf(15), { fromMs: 5, toMs: 80 });
     expect(part.flags[0]?.atMs).to.be.closeTo(10, 0.5);
+  });
+
+  it('is a slope or an area in units that limits have', () => {
+    // 3 A at the beginning, and 40 A more each second, for half a second.
+    const ramp = channelOf(
+      Float32Array.from({ length: 5001 }, (_, at) => 3 + at * 0.004),
+      0.1,
+    );
+    const part = (fact: string): CapturedMeasure =>
+      ({ ...between(null, null, fact), detector: null }) as CapturedMeasure;
+    const [slope, area] = [taken(part('slope'), ramp).fact, taken(part('area'), ramp).fact];
+    expect([slope.unit, area.unit].map((unit) => findUnit(unit)?.base.quantity)).to.deep.equal([
+      'currentRate',
+      'charge',
+    ]);
+    expect(slope.value).to.be.closeTo(40, 1e-3);
+    expect(area.value).to.be.closeTo(3 * 0.5 + (40 * 0.5 ** 2) / 2, 0.005);
   });
 
   it('says by how many degrees valves move later than in the known-good one, each against its own tops', () => {

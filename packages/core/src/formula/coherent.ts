@@ -34,6 +34,10 @@ const coherentUnits: Readonly<Record<Quantity, Coherent>> = {
   speed: { unit: 'rpm', factor: 1 / 60 },
   velocity: { unit: 'm/s', factor: 1 },
   massFlow: { unit: 'g/s', factor: 0.001 },
+  voltageRate: { unit: 'V/s', factor: 1 },
+  currentRate: { unit: 'A/s', factor: 1 },
+  pressureRate: { unit: 'Pa/s', factor: 1 },
+  voltageTime: { unit: 'V·s', factor: 1 },
 };
 
 const coherentOf = ({ base }: Unit): { readonly unit: Unit; readonly factor: number } => {

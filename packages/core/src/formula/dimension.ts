@@ -33,6 +33,10 @@ const dimensions: Readonly<Record<Quantity, readonly number[]>> = {
   pressure: [0, 0, -2, 0, -1, 1],
   velocity: [0, 0, -1, 0, 1, 0],
   massFlow: [0, 0, -1, 0, 0, 1],
+  voltageRate: [1, 0, -1, 0, 0, 0],
+  currentRate: [0, 1, -1, 0, 0, 0],
+  pressureRate: [0, 0, -3, 0, -1, 1],
+  voltageTime: [1, 0, 1, 0, 0, 0],
 };
 
 export const dimensionOf = (quantity: Quantity): Dimension => dimensions[quantity];

@@ -203,7 +203,7 @@ describe('the check of readings on captures', () => {
       band('A', 3, 6),
       on({ kind: 'between', detector: null, known: nothingKnown, from: null, to: null, fact: 'slope' }),
       {},
-      'is in a unit that no limits have',
+      '“slope” is measured in a unit such as A/s, and its limits are in A',
     ],
     [
       'a known-good one that is not there',
@@ -214,6 +214,16 @@ describe('the check of readings on captures', () => {
     ],
   ] as const)
     it(`finds ${what}`, () => expect(faults(spec as Spec, capture, more)[0]).to.contain(wanted));
+
+  for (const [fact, fits, fitsNot] of [
+    ['slope', ['A/s', 'mV/s', 'kPa/s'], ['A', 'A·s', 's']],
+    ['area', ['A·s', 'Ah', 'mV·s'], ['A', 'A/s']],
+  ] as const)
+    it(`takes limits of a ${fact} in ${fits.join(', ')} alone`, () => {
+      const capture = on({ kind: 'between', detector: null, known: nothingKnown, from: null, to: null, fact });
+      for (const unit of fits) expect(faults(band(unit, 3, 6), capture), unit).to.deep.equal([]);
+      for (const unit of fitsNot) expect(faults(band(unit, 3, 6), capture), unit).to.have.length(1);
+    });
 
   it('copies the part card with the known-good capture along with a step', () => {
     const good = { id: 'y', name: '', unit: 'A', stepMs: 1, values: Array<number>(16).fill(0) };

@@ -25,6 +25,10 @@ export const quantityNames = {
   speed: 'a rotational speed',
   velocity: 'a speed on the road',
   massFlow: 'a mass flow',
+  voltageRate: 'a change of a voltage over time',
+  currentRate: 'a change of a current over time',
+  pressureRate: 'a change of a pressure over time',
+  voltageTime: 'a voltage over time',
 } as const;
 
 /** A unit as it stands on a meter, without prefix. Its size comes from the units library, by `library`. */
@@ -63,6 +67,11 @@ export const baseUnits: readonly BaseUnit[] = [
   unit('H', 'inductance', 'H', 'nµm', 'henry', 'henries'),
   unit('W', 'power', 'W', 'µmkM', 'w', 'watt', 'watts'),
   unit('Ah', 'charge', 'A hour', 'm', 'ah'),
+  unit('A·s', 'charge', 'A s', 'µmk', 'As'),
+  unit('V·s', 'voltageTime', 'V s', 'µm', 'Vs'),
+  unit('V/s', 'voltageRate', 'V/s', 'µmk', 'v/s'),
+  unit('A/s', 'currentRate', 'A/s', 'µmk', 'a/s'),
+  unit('Pa/s', 'pressureRate', 'Pa/s', 'hkM', 'pa/s'),
   unit('°C', 'temperature', 'degC', '', 'C', 'c', 'degc', 'deg c', 'celsius', '° c'),
   unit('°F', 'temperature', 'degF', '', 'F', 'f', 'degf', 'deg f', 'fahrenheit', '° f'),
   unit('K', 'temperature', 'K', '', 'kelvin'),

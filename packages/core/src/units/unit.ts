@@ -194,6 +194,11 @@ const signed: ReadonlySet<Quantity> = new Set([
   'force',
   'velocity',
   'massFlow',
+  'charge',
+  'voltageRate',
+  'currentRate',
+  'pressureRate',
+  'voltageTime',
 ]);
 
 /** Whether a meter can show a negative number in this unit; an absolute pressure has none. */

@@ -1,6 +1,6 @@
 import { detectors, type FactKind, plainFacts } from '../../captureReading/index.js';
 import { type CapturedMeasure, fitFacts } from '../../captureSource/index.js';
-import { findUnit, unitOf } from '../../units/index.js';
+import { findUnit, type Quantity, unitOf } from '../../units/index.js';
 import type { Plan, Step, StepReading } from '../document/plan.js';
 import type { Finding } from './finding.js';
 
@@ -89,9 +89,21 @@ function factFaults(
   if (!wanted) return [`“${id}” is nothing that is measured of ${what}`];
   // The unit of a channel is known when it is there.
   if (wanted.unit === 'own') return [];
-  if (wanted.unit.startsWith('own')) return [`“${wanted.name}” is in a unit that no limits have`];
+  const overTime = Object.hasOwn(overTimeOf, wanted.unit) ? overTimeOf[wanted.unit] : undefined;
+  if (overTime) {
+    const quantity = findUnit(unit)?.base.quantity;
+    return quantity !== undefined && overTime.quantities.includes(quantity)
+      ? []
+      : [`“${wanted.name}” is measured in a unit such as ${overTime.such}, and its limits are in ${unit}`];
+  }
   return unitFaults(wanted.unit, unit);
 }
+
+/** What is measured of a level over time, and in what limits of it can be. */
+const overTimeOf: Readonly<Record<string, { readonly quantities: readonly Quantity[]; readonly such: string }>> = {
+  'own/s': { quantities: ['voltageRate', 'currentRate', 'pressureRate'], such: 'A/s' },
+  own·s: { quantities: ['voltageTime', 'charge'], such: 'A·s' },
+};
 
 const unitFaults = (measured: string, wanted: string): readonly string[] =>
   unitOf(measured === '' ? '×' : measured).base.quantity === findUnit(wanted)?.base.quantity

@@ -3,6 +3,7 @@ import type { CapturedMeasure, CaptureSource, DetectorKind, Reference } from '@p
 import type { StepReading } from '@probe-trail/core/plan';
 import { parseReading } from '@probe-trail/core/reading';
 import { isFixed, numberIn, zonesOf } from '@probe-trail/core/spec';
+import { findUnit } from '@probe-trail/core/units';
 import { nanoid } from 'nanoid';
 import { useEffect, useState } from 'react';
 import { CapturePicture } from '../../recording/CapturePicture';
@@ -35,7 +36,10 @@ export function SampleMeasures({ sample, reading, firstChannel, onTake }: Sample
   const [key, setKey] = useState(
     sample.channels.find(({ name }) => name === firstChannel)?.key ?? sample.channels[0]?.key ?? '',
   );
-  const offered = useOffered(sample, key, choice.measures, choice.against?.reference);
+  // What has no unit that limits can have is seen on the page of a capture alone.
+  const offered = useOffered(sample, key, choice.measures, choice.against?.reference).filter(
+    ({ source }) => findUnit(source.unit) !== undefined,
+  );
   const channel = sample.channels.find((one) => one.key === key)?.name ?? '';
   const taken = offered.find(({ measure }) => JSON.stringify(measure) === JSON.stringify(chosen));
   return (

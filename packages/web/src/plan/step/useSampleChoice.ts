@@ -70,12 +70,10 @@ function measuresOf(
   against: KnownGood | undefined,
 ): readonly CapturedMeasure[] {
   const facts = kind === null ? [] : Object.keys(detectors[kind].facts);
-  // What has no unit that limits can have is seen on the page of a capture alone.
-  const plain = Object.entries(plainFacts).filter(([, { unit }]) => unit === 'own' || !unit.startsWith('own'));
   const fits = against ? (Object.keys(fitFacts) as FitFact[]) : [];
   return [
     ...facts.map((fact) => ({ kind: 'detector', detector: kind as DetectorKind, known, fact }) as const),
-    ...plain.map(([fact]) => ({ kind: 'between', detector: kind, known, from, to, fact }) as const),
+    ...Object.keys(plainFacts).map((fact) => ({ kind: 'between', detector: kind, known, from, to, fact }) as const),
     ...fits.flatMap((fact) =>
       against ? [{ kind: 'reference', ...against.ids, band, isStretched, fact } as const] : [],
     ),
