@@ -20,6 +20,7 @@ describe('instruments on the network', () => {
     await trailAt(url, 'rest', 'radiator-fan', 'rest', fan);
     await trailAt(url, 'coilOhms', 'radiator-fan', 'coilOhms', fan);
     await trailAt(url, 'gone', 'radiator-fan', 'fuse31', fan);
+    await trailAt(url, 'duty', 'radiator-fan', 'command', fan);
     await trailAt(url, 'press', 'passenger-door', 'press', { jobId: 'job-fg-01', fleetNumber: 'FG-01' });
     await trailAt(url, 'doors', 'door-motors', 'motors', { jobId: 'job-fg-01', fleetNumber: 'FG-01' });
     await trailAt(url, 'coil', 'contactor-coil', 'coil', { jobId: 'job-fg-05', fleetNumber: 'FG-05' });
@@ -86,6 +87,28 @@ describe('instruments on the network', () => {
     await until(async () => (await entered('gone')).length === 1);
     expect((await entered('gone'))[0]?.entry).to.deep.equal({ kind: 'typed', text: '12,4' });
     await send(world.server.url, 'PUT', '/api/instruments/meter-1', meter);
+  });
+
+  it('leave alone what is typed while they measure', async () => {
+    const slow = await aUser(world.browser, world.server.url, 'tobi', tablet);
+    await slow.page.setRequestInterception(true);
+    let isAnswered = false;
+    slow.page.on('request', (request) => {
+      const isReading = request.url().endsWith('/instruments/reading');
+      setTimeout(() => void request.continue(), isReading ? 1500 : 0);
+    });
+    slow.page.on('response', (response) => {
+      isAnswered ||= response.url().endsWith('/instruments/reading');
+    });
+    await open(slow, 'duty');
+    // A duty is shown by the scope too, which is not read as a meter.
+    await slow.click('Take from Meter 1');
+    await slow.type('41,5');
+    await until(async () => isAnswered);
+    await slow.press('Enter');
+    await until(async () => (await entered('duty')).length === 1);
+    expect((await entered('duty'))[0]?.entry).to.deep.equal({ kind: 'typed', text: '41,5' });
+    await slow.leave();
   });
 
   it('take a capture with the settings of the step, measured and recorded with two presses', async () => {

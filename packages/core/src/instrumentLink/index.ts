@@ -11,5 +11,5 @@ export {
   type ScopeRequest,
   scopeRequestSchema,
 } from './requests.js';
-export { leadsAtOf, scopeRequestFor } from './scopeRequestFor.js';
+export { leadsAtOf, scopeRequestFor, shownUnit } from './scopeRequestFor.js';
 export { textOfMeter } from './textOfMeter.js';

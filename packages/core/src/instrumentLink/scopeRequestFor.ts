@@ -55,8 +55,8 @@ export function scopeRequestFor(
   });
 }
 
-/** Captures are in volts, amps and so on, whichever prefix the settings have. */
-function shownUnit(symbol: string): string {
+/** The unit of what a scope takes: captures are in volts, amps and so on, whichever prefix the settings of the step have. */
+export function shownUnit(symbol: string): string {
   for (const whole of ['V', 'A']) if (valueIn(1, symbol, whole) !== undefined) return whole;
   return symbol;
 }

@@ -46,8 +46,8 @@ export interface NetworkInstruments {
 export function makeNetworkInstruments(standInOf: StandInInstrumentFinder, nowMs: () => number): NetworkInstruments {
   // As many as there are instruments, and stand-ins that were used.
   const queues = new Map<string, PQueue>();
-  const queueOf = ({ address }: Instrument, { vehicleId }: Vehicle): PQueue => {
-    const key = address === standInAddress ? `${address} ${vehicleId}` : `${address}`;
+  const queueOf = ({ address }: Instrument, { vehicleId }: Vehicle, which: StandInInstrument): PQueue => {
+    const key = address === standInAddress ? `${address} ${vehicleId} ${which}` : `${address}`;
     const queue = queues.get(key) ?? new PQueue({ concurrency: 1 });
     queues.set(key, queue);
     return queue;
@@ -77,7 +77,7 @@ export function makeNetworkInstruments(standInOf: StandInInstrumentFinder, nowMs
     signal: AbortSignal,
     take: (link: ScpiLink) => Promise<Taken>,
   ): Promise<Taken> =>
-    queueOf(instrument, vehicle).add(async () => {
+    queueOf(instrument, vehicle, which).add(async () => {
       const endpoint = await endpointOf(instrument, vehicle, which, leads);
       const link = await openScpi(endpoint, instrument.name, signal);
       try {

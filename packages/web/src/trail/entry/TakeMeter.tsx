@@ -8,7 +8,7 @@ import {
 import { leadsAtOf, textOfMeter } from '@probe-trail/core/instrumentLink';
 import { type HookUp, hookUpOf } from '@probe-trail/core/plan';
 import { findUnit } from '@probe-trail/core/units';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { sayFailure } from '../../api/api';
 import { useReadMeterMutation } from '../../instrument/instrumentApi';
 import { keepFocus } from './LiveStrip';
@@ -48,11 +48,20 @@ export function TakeMeter({ network, kit, reading, unit, rowName, onTaken }: Tak
   const { meter, jobId, hookUp } = network;
   const [read, { isLoading }] = useReadMeterMutation();
   const [problem, setProblem] = useState<string | undefined>();
+  // Whoever types meanwhile has the last word: this is gone then, and what the meter says is for nobody.
+  const isHere = useRef(true);
+  useEffect(() => {
+    isHere.current = true;
+    return () => {
+      isHere.current = false;
+    };
+  }, []);
   const take = async () => {
     setProblem(undefined);
     const { instrument: measures, range } = hookUp;
     const leads = leadsAtOf(hookUp, rowName ?? reading.name);
     const answer = await read({ jobId, request: { instrumentId: meter.id, measures, range, leads } });
+    if (!isHere.current) return;
     if (answer.error) return setProblem(sayFailure(answer.error));
     const text = textOfMeter(answer.data, unit);
     if (!text.ok) return setProblem(text.problem);

@@ -50,7 +50,13 @@ export function useKit(open: OpenTrail, step: Step, reading?: StepReading): Kit 
   const known = measures && trail.instruments[measures];
   const assumed = measures && !known ? offered.find(({ id }) => id === lastUsed[measures]) : undefined;
   const inUse = known ?? assumed;
-  const onNetwork = offered.find((one) => one.address != null && (inUse === undefined || one.id === inUse.id));
+  const onNetwork = offered.find(
+    (one) =>
+      one.address != null &&
+      (inUse === undefined || one.id === inUse.id) &&
+      // A scope shows a duty too; it is not read as a meter.
+      (measures === 'scope' || one.functions.every((measuringFunction) => measuringFunction.measures !== 'scope')),
+  );
   const context = useMemo(() => {
     const instruments = measures && assumed ? { ...trail.instruments, [measures]: assumed } : trail.instruments;
     return measuringContextOf({ ...trail, instruments }, step, reading);

@@ -1,6 +1,6 @@
 import { Button, Group, Select } from '@mantine/core';
 import type { Instrument } from '@probe-trail/core/instrument';
-import { scopeRequestFor } from '@probe-trail/core/instrumentLink';
+import { scopeRequestFor, shownUnit } from '@probe-trail/core/instrumentLink';
 import type { HookUp } from '@probe-trail/core/plan';
 import { useEffect, useRef, useState } from 'react';
 import { useKeptState } from '../../../device/keptState';
@@ -8,8 +8,13 @@ import { isText } from '../../../device/shapes';
 import { takeFromScope } from '../../../recording/takeFromScope';
 import { Notice } from '../../../spec/Notice';
 
+interface Probe {
+  readonly label: string;
+  readonly unitPerVolt: number;
+}
+
 /** What stands between the thing and an input, and how much of the unit one volt there is. */
-const probes = {
+const probes: Readonly<Record<string, readonly [Probe, ...Probe[]]>> = {
   V: [
     { label: 'probe 1:1', unitPerVolt: 1 },
     { label: 'probe 10:1', unitPerVolt: 10 },
@@ -22,7 +27,15 @@ const probes = {
     { label: 'clamp 1 mV/A', unitPerVolt: 1000 },
     { label: 'clamp 1 V/A', unitPerVolt: 1 },
   ],
-} as const;
+};
+
+/** Of any other unit, by a transducer. */
+const transducers = (unit: string): readonly [Probe, ...Probe[]] => [
+  { label: `1 ${unit} for 1 V`, unitPerVolt: 1 },
+  { label: `10 ${unit} for 1 V`, unitPerVolt: 10 },
+  { label: `100 ${unit} for 1 V`, unitPerVolt: 100 },
+  { label: `1000 ${unit} for 1 V`, unitPerVolt: 1000 },
+];
 
 interface ScopeProps {
   readonly scope: Instrument;
@@ -37,9 +50,9 @@ interface ScopeProps {
 
 /** Takes a capture with the scope that is on the network, set as the step has it, with one press. */
 export function TakeScope({ scope, hookUp, channels, jobId, name, onTaken }: ScopeProps) {
-  const isCurrent = hookUp.clamp !== null;
-  const offered = probes[isCurrent ? 'A' : 'V'];
-  const [label, setLabel] = useKeptState<string>(`probe-${isCurrent ? 'A' : 'V'}`, offered[0].label, isText);
+  const unit = shownUnit(hookUp.scope?.perDivision.unit ?? 'V');
+  const offered = probes[unit] ?? transducers(unit);
+  const [label, setLabel] = useKeptState<string>(`probe-${unit}`, offered[0].label, isText);
   const [problem, setProblem] = useState<string | undefined>();
   const [taking, setTaking] = useState<AbortController | undefined>();
   const running = useRef<AbortController | undefined>(undefined);
