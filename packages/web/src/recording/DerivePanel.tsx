@@ -1,7 +1,7 @@
 import { Button, Group, NumberInput, Select } from '@mantine/core';
 import type { Derivation } from '@probe-trail/core/capture';
 import type { ChannelInfo } from '@probe-trail/core/recording';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { optionsOf } from '../fields/optionsOf';
 import { Notice } from '../spec/Notice';
 import { sayInstant } from './sayInstant';
@@ -21,7 +21,7 @@ const kinds: Readonly<Record<Derivation['kind'], string>> = {
 };
 
 /** Makes a channel of others, to be looked at beside them. It is not kept in the capture. */
-export function DerivePanel({ open: { reader }, channels, onMade }: DeriveProps) {
+export const DerivePanel = memo(function DerivePanel({ open: { reader }, channels, onMade }: DeriveProps) {
   const [of, setOf] = useState<string | null>(channels[0]?.key ?? null);
   const [kind, setKind] = useState<Derivation['kind']>('lowPass');
   const [cutoffHz, setCutoffHz] = useState(1000);
@@ -66,7 +66,7 @@ export function DerivePanel({ open: { reader }, channels, onMade }: DeriveProps)
       )}
     </>
   );
-}
+});
 
 function derivationOf(
   kind: Derivation['kind'],

@@ -2,7 +2,7 @@ import { Button, Group, Select } from '@mantine/core';
 import type { Fact, Finding, Flag } from '@probe-trail/core/captureReading';
 import { type DetectorKind, type Known, nothingKnown } from '@probe-trail/core/captureSource';
 import type { ChannelInfo } from '@probe-trail/core/recording';
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { Notice } from '../spec/Notice';
 import { detectorOptions, KnownFields } from './KnownFields';
 import classes from './RecordingView.module.css';
@@ -21,7 +21,13 @@ interface PanelProps {
 }
 
 /** What a channel of a capture comes to between the markers, and what it says when it is read as what it is. */
-export function MeasurePanel({ open, channels, span, isBetweenMarkers, onFlags }: PanelProps) {
+export const MeasurePanel = memo(function MeasurePanel({
+  open,
+  channels,
+  span,
+  isBetweenMarkers,
+  onFlags,
+}: PanelProps) {
   const [key, setKey] = useState(channels[0]?.key ?? '');
   const where = isBetweenMarkers ? 'between A and B' : 'of what is seen';
   return (
@@ -42,7 +48,7 @@ export function MeasurePanel({ open, channels, span, isBetweenMarkers, onFlags }
       {open.channels.length > 1 && <Delay key={`delay ${key}`} open={open} channel={key} span={span} />}
     </section>
   );
-}
+});
 
 interface PartProps extends Pick<PanelProps, 'open' | 'span'> {
   readonly channel: string;

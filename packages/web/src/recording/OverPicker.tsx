@@ -1,5 +1,6 @@
 import { Group, NumberInput, Select } from '@mantine/core';
 import type { ChannelInfo, RecordingKind } from '@probe-trail/core/recording';
+import { memo } from 'react';
 import { optionsOf } from '../fields/optionsOf';
 import { useKnownGoodQuery, useRecordingsQuery } from './recordingApi';
 import { sayInstant } from './sayInstant';
@@ -19,7 +20,7 @@ interface PickerProps {
 const alignmentOptions = optionsOf<keyof typeof alignments>(alignments);
 
 /** Chooses the recording that is laid over this one; it is drawn in dashes. */
-export function OverPicker({ jobId, recordingId, channels, kind, over }: PickerProps) {
+export const OverPicker = memo(function OverPicker({ jobId, recordingId, channels, kind, over }: PickerProps) {
   const { data = [] } = useRecordingsQuery(jobId);
   const { data: allKnownGood = [] } = useKnownGoodQuery(undefined, { skip: kind === 'drive' });
   const others = data
@@ -88,4 +89,4 @@ export function OverPicker({ jobId, recordingId, channels, kind, over }: PickerP
       {over.problem !== undefined && <p role="status">{over.problem}</p>}
     </Group>
   );
-}
+});

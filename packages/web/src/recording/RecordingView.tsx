@@ -1,7 +1,17 @@
 import { Button } from '@mantine/core';
 import type { Flag } from '@probe-trail/core/captureReading';
 import type { ChannelInfo, Mark } from '@probe-trail/core/recording';
-import { type CSSProperties, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import {
+  type CSSProperties,
+  lazy,
+  Suspense,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useKeptState } from '../device/keptState';
 import { Moment } from '../device/Moment';
@@ -16,16 +26,15 @@ import { DerivePanel } from './DerivePanel';
 import { FindPanel } from './FindPanel';
 import { MeasurePanel } from './MeasurePanel';
 import { OverPicker } from './OverPicker';
+import { ownAxes, RecordingBar } from './RecordingBar';
 import classes from './RecordingView.module.css';
-import { SaveDrawing } from './SaveDrawing';
-import { sayInstant } from './sayInstant';
-import { sayLength } from './sayLength';
+import type { Seen } from './SaveDrawing';
 import type { Across } from './TraceCharts';
+import { titleOf } from './titleOf';
 import { useGestures } from './useGestures';
 import { useDrawnChannels, useOver } from './useOver';
 import { type OpenRecording, useRecording } from './useRecording';
 import { moved, useView, type View, zoomed } from './useView';
-import { ViewBar } from './ViewBar';
 
 // The drawing library is large; the numbers stand before the lines.
 const TraceCharts = lazy(() => import('./TraceCharts'));
@@ -99,9 +108,6 @@ const noMarkers: Across['markers'] = [];
 const noFlags: readonly Flag[] = [];
 const noneMade: readonly ChannelInfo[] = [];
 
-const titleOf = ({ name, stepMs, lengthMs }: OpenRecording): string =>
-  stepMs === null ? `Recording of ${sayLength(lengthMs)}` : `${name}, ${sayInstant(lengthMs, lengthMs)}`;
-
 /** Which channels are drawn. */
 function useShown(channels: readonly ChannelInfo[]) {
   // Who hides a value hides it in the next recording too.
@@ -117,6 +123,20 @@ function useShown(channels: readonly ChannelInfo[]) {
   );
   const shown = useMemo(() => channels.filter(({ key }) => !hidden.includes(key)), [channels, hidden]);
   return { hidden, shown, toggle };
+}
+
+/** The two markers, and what lies between them. */
+function useMarkers() {
+  const [markers, setMarkers] = useState(noMarkers);
+  const setMarker = useCallback(
+    (name: string, atMs: number | undefined) =>
+      atMs !== undefined &&
+      setMarkers((last) =>
+        [...last.filter((one) => one.name !== name), { name, atMs }].sort((a, b) => (a.name < b.name ? -1 : 1)),
+      ),
+    [],
+  );
+  return { markers, setMarker, between: useMemo(() => spanOf(markers), [markers]) };
 }
 
 /** Between both markers; `undefined` where there are not both. */
@@ -139,10 +159,10 @@ function Opened({ open, jobId, recordingId, meanwhile }: ViewProps & SaveProps) 
   const channels = useMemo(() => [...open.channels, ...made], [open.channels, made]);
   const marks = useMemo(() => [...open.marks, ...flags, ...meanwhile], [open.marks, flags, meanwhile]);
   const { hidden, shown, toggle } = useShown(channels);
-  const [isOneAxis, setIsOneAxis] = useState(false);
-  const [isSameScale, setIsSameScale] = useState(false);
+  const [axes, setAxes] = useState(ownAxes);
+  const { isOneAxis, isSameScale } = axes;
   const [cursorMs, setCursorMs] = useState<number | undefined>();
-  const [markers, setMarkers] = useState(noMarkers);
+  const { markers, setMarker, between } = useMarkers();
   const over = useOver(jobId, open, view, shown);
   const drawn = useDrawnChannels(open.reader, channels, shown, view, over);
   const board = useRef<HTMLDivElement>(null);
@@ -154,45 +174,38 @@ function Opened({ open, jobId, recordingId, meanwhile }: ViewProps & SaveProps) 
     },
     [change, isCapture, lengthMs],
   );
-  const setMarker = (name: string, atMs: number | undefined) =>
-    atMs !== undefined &&
-    setMarkers((last) =>
-      [...last.filter((one) => one.name !== name), { name, atMs }].sort((a, b) => (a.name < b.name ? -1 : 1)),
-    );
   useAskedStretch(show);
   useGestures(board, view, change, setCursorMs);
   useKeys({ change, mark: (name) => setMarker(name, cursorMs) });
-  const between = useMemo(() => spanOf(markers), [markers]);
   const [degrees, setDegrees] = useState<number | null>(null);
   const across = useMemo((): Across => {
     const cycle = between && degrees !== null && between.toMs > between.fromMs ? { ...between, degrees } : undefined;
     return { cursorMs, markers, marks, cycle };
   }, [cursorMs, markers, marks, between, degrees]);
-  const span = between ?? view;
+  const seen = useRef<Seen>({ drawn, across });
+  seen.current = { drawn, across };
+  const addMade = useCallback((channel: ChannelInfo) => setMade((last) => [...last, channel]), []);
+  // What is measured in the view follows once it rests.
+  const span = useDeferredValue(between ?? view);
   return (
     <>
       <p className="soft">
         <Moment atMs={startedAtMs} />, {sayCount(channels.length, isCapture ? 'channel' : 'value')}. Drag to move, wheel
         or pinch to zoom; + − and the arrows do it too.
       </p>
-      <ViewBar
-        lengthMs={lengthMs}
+      <RecordingBar
+        open={open}
+        axes={axes}
+        onAxes={setAxes}
         change={change}
-        isOneAxis={isOneAxis}
-        onOneAxis={() => setIsOneAxis((last) => !last)}
-        isSameScale={isSameScale}
-        onSameScale={() => setIsSameScale((last) => !last)}
-        onMarker={cursorMs === undefined ? undefined : (name) => setMarker(name, cursorMs)}
+        cursorMs={cursorMs}
+        onMarker={setMarker}
         degrees={degrees}
         onDegrees={isCapture && between ? setDegrees : undefined}
-      >
-        <SaveDrawing title={titleOf(open)} drawn={drawn} across={across} stepMs={stepMs} />
-        {marks.map(({ atMs, text }, index) => (
-          <Button key={index} size="md" variant="default" onClick={() => show(atMs, atMs)}>
-            {text || `Mark ${index + 1}`}, {isCapture ? sayInstant(atMs, lengthMs) : sayLength(atMs)}
-          </Button>
-        ))}
-      </ViewBar>
+        marks={marks}
+        onShow={show}
+        seen={seen}
+      />
       <OverPicker
         jobId={jobId}
         recordingId={recordingId}
@@ -219,7 +232,7 @@ function Opened({ open, jobId, recordingId, meanwhile }: ViewProps & SaveProps) 
       <ChannelTable open={open} channels={channels} hidden={hidden} onToggle={toggle} across={across} />
       {isCapture ? (
         <>
-          <DerivePanel open={open} channels={channels} onMade={(channel) => setMade((last) => [...last, channel])} />
+          <DerivePanel open={open} channels={channels} onMade={addMade} />
           <MeasurePanel
             open={open}
             channels={channels}

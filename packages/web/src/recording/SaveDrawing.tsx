@@ -1,23 +1,31 @@
 import { Button } from '@mantine/core';
 import { recordingToSvg } from '@probe-trail/core/recording';
-import { useState } from 'react';
+import { type RefObject, useState } from 'react';
 import { saveFile } from '../ui/saveFile';
 import { sayInstant } from './sayInstant';
 import { sayLength } from './sayLength';
 import type { Across, DrawnChannel } from './TraceCharts';
 import type { View } from './useView';
 
-interface DrawingProps {
-  readonly title: string;
+/** What is seen at a moment. */
+export interface Seen {
   readonly drawn: { readonly view: View; readonly channels: readonly DrawnChannel[] };
   readonly across: Across;
+}
+
+interface DrawingProps {
+  readonly title: string;
+  /** What is seen when it is saved. */
+  readonly seen: RefObject<Seen>;
   readonly stepMs: number | null;
 }
 
 /** What is seen, as a drawing: as lines that can be made larger, or as a picture. */
-export function SaveDrawing({ title, drawn: { view, channels }, across, stepMs }: DrawingProps) {
+export function SaveDrawing({ title, seen, stepMs }: DrawingProps) {
   const [problem, setProblem] = useState<string | undefined>();
   const svg = () => {
+    const { drawn, across } = seen.current;
+    const { view, channels } = drawn;
     const spanMs = view.toMs - view.fromMs;
     const markers = across.markers.map(({ name, atMs }) => ({ atMs, text: name }));
     const sayTime = (atMs: number) => (stepMs === null ? sayLength(atMs) : sayInstant(atMs, spanMs));

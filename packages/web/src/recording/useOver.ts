@@ -68,20 +68,26 @@ export function useOver(
   const unmarked =
     alignment === 'mark' && open && !isMarked ? 'One of the two has no mark: they begin together.' : undefined;
   const channels = open?.channels ?? noChannels;
-  return {
-    recordingId,
-    choose,
-    alignment,
-    align,
-    offsetMs,
-    move,
-    bandShare,
-    widen,
-    channels,
-    problem: problem ?? unmarked ?? byValue.problem,
-    said: byValue.said,
-    drawn,
-  };
+  const trouble = problem ?? unmarked ?? byValue.problem;
+  const { said } = byValue;
+  // As long as nothing of it changes, whoever is given it is not drawn anew (benchmark “frames a second while it is zoomed”).
+  return useMemo(
+    () => ({
+      recordingId,
+      choose,
+      alignment,
+      align,
+      offsetMs,
+      move,
+      bandShare,
+      widen,
+      channels,
+      problem: trouble,
+      said,
+      drawn,
+    }),
+    [recordingId, alignment, offsetMs, bandShare, channels, trouble, said, drawn],
+  );
 }
 
 // What is well differs by that, from part to part.
