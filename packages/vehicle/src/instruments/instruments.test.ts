@@ -247,6 +247,20 @@ describe('an instrument that is not as it should be', () => {
     expect([reading.range, reading.resolution]).to.deep.equal([null, 0.001]);
   }).timeout(10_000);
 
+  it('says anything of itself: what can be kept of it is kept', async () => {
+    answer = saying({
+      '*IDN?': `A\u0000B\t${'x'.repeat(500)}`,
+      'READ?': '1',
+      'VOLT:DC:RANG?': '1E30',
+      'VOLT:DC:RES?': '0',
+    });
+    const { identity, range, resolution } = await readVolts();
+    expect([identity.slice(0, 5), identity.length <= 120]).to.deep.equal(['A B x', true]);
+    expect([range, resolution]).to.deep.equal([null, 1]);
+    answer = saying({ '*IDN?': '', 'READ?': '1', 'VOLT:DC:RANG?': '6', 'VOLT:DC:RES?': '0.001' });
+    expect((await readVolts()).identity).to.equal('an instrument without a name');
+  });
+
   it('answers with something that is no number', async () => {
     answer = saying({ '*IDN?': 'A', 'READ?': 'VDC 12.4' });
     expect(await saidBy(readVolts())).to.equal('Meter 1 answers with no reading: “VDC 12.4” is no number.');

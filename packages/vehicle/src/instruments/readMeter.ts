@@ -1,5 +1,6 @@
 import type { InstrumentFunction } from '@probe-trail/core/instrument';
 import { readNumber, shortHeader, type ToldNumber } from '../scpi/index.js';
+import { identityOf } from './identityOf.js';
 import { InstrumentFailed, InstrumentRefused, type ScpiLink } from './scpiLink.js';
 
 /** What a meter is asked for. */
@@ -58,7 +59,7 @@ export async function readMeter(
 ): Promise<MeterReading> {
   const asked = functions[measures];
   if (!asked) throw new InstrumentFailed(`${name} is not read over the network for this.`);
-  const identity = await link.ask('*IDN?');
+  const identity = await identityOf(link);
   const expected = range === null || asked.sense === null ? '' : ` ${range}`;
   await link.tell(`CONFigure:${asked.configure}${expected}`);
   const answer = await link.ask('READ?', readingMs);
@@ -85,11 +86,15 @@ function placeOf(told: ToldNumber): number | null {
   return Number(`1e${Number(exponent) - decimals.length}`);
 }
 
+// No range is larger.
+const largestSetting = 1e12;
+
 /** Not every meter says how it is set; that spoils no reading. */
 async function numberIfKnown(link: ScpiLink, query: string): Promise<number | null> {
   try {
     const told = readNumber(await link.ask(query, askedAfterMs));
-    return told.ok && told.value.kind === 'number' && told.value.value > 0 ? told.value.value : null;
+    const value = told.ok && told.value.kind === 'number' ? told.value.value : 0;
+    return value > 0 && value < largestSetting ? value : null;
   } catch (error) {
     if (error instanceof InstrumentRefused) return null;
     throw error;

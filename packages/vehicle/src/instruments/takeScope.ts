@@ -1,4 +1,5 @@
 import { decodeBlock, decodeReals, readNumber } from '../scpi/index.js';
+import { identityOf } from './identityOf.js';
 import { InstrumentFailed, InstrumentSilent, type ScpiLink } from './scpiLink.js';
 
 /** How a scope is set for a take. */
@@ -52,7 +53,7 @@ export async function takeScope(
   { channels, seconds, trigger }: ScopeSettings,
   waitSeconds = longestWaitSeconds,
 ): Promise<ScopeTake> {
-  const identity = await link.ask('*IDN?');
+  const identity = await identityOf(link);
   await link.tell('ABORt');
   await link.tell('FORMat:DATA REAL,32');
   for (const [index, { coupling, spanVolts }] of channels.entries()) {
@@ -90,7 +91,7 @@ async function untilTaken(link: ScpiLink, name: string, seconds: number, trigger
 
 async function numberOf(link: ScpiLink, name: string, query: string): Promise<number> {
   const told = readNumber(await link.ask(query));
-  if (told.ok && told.value.kind === 'number') return told.value.value;
+  if (told.ok && told.value.kind === 'number' && told.value.value > 0) return told.value.value;
   throw new InstrumentFailed(`${name} does not say how it has sampled (${query}).`);
 }
 
