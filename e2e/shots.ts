@@ -58,8 +58,7 @@ const shots: Readonly<Record<string, Shot>> = {
     night: true,
     act: async (page) => {
       await click('::-p-text(Understood)')(page);
-      await click('[aria-label="From a capture"] input')(page);
-      await click('[role="option"] ::-p-text(armature stuck)')(page);
+      await click('button ::-p-text(Take with)')(page);
       await click('button ::-p-text(Outside the known-good one)')(page);
       await new Promise((resolve) => setTimeout(resolve, 1000));
       await page.$eval('[aria-label="From a capture"]', (part) => part.scrollIntoView());

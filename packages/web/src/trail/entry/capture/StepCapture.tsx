@@ -76,6 +76,7 @@ export default function StepCapture(props: CaptureProps) {
           channels={channels}
           jobId={jobId}
           name={step.title}
+          isMain={wanted.some((which) => chosen[which] === undefined)}
           onTaken={take}
         />
       )}

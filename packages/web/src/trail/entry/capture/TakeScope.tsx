@@ -45,11 +45,13 @@ interface ScopeProps {
   readonly jobId: string;
   /** What the capture is called. */
   readonly name: string;
+  /** Nothing that could be recorded is there yet. */
+  readonly isMain: boolean;
   readonly onTaken: (recordingId: string) => void;
 }
 
 /** Takes a capture with the scope that is on the network, set as the step has it, with one press. */
-export function TakeScope({ scope, hookUp, channels, jobId, name, onTaken }: ScopeProps) {
+export function TakeScope({ scope, hookUp, channels, jobId, name, isMain, onTaken }: ScopeProps) {
   const unit = shownUnit(hookUp.scope?.perDivision.unit ?? 'V');
   const offered = probes[unit] ?? transducers(unit);
   const [label, setLabel] = useKeptState<string>(`probe-${unit}`, offered[0].label, isText);
@@ -95,7 +97,7 @@ export function TakeScope({ scope, hookUp, channels, jobId, name, onTaken }: Sco
             Stop waiting
           </Button>
         ) : (
-          <Button size="lg" mih={56} onClick={() => void take()}>
+          <Button size="lg" mih={56} variant={isMain ? 'filled' : 'default'} onClick={() => void take()}>
             Take with {scope.name}
           </Button>
         )}
