@@ -27,7 +27,7 @@ export function makeTableReading(layout: TableLayout): TableReading {
   const { columns, firstRow } = layout;
   const [delimiter, decimal] = [layout.delimiter.charCodeAt(0), layout.decimal.charCodeAt(0)];
   const isBlank = delimiter === space;
-  const into = columns.map((column) => makeNumbers(column));
+  const table = makeRows(columns);
   // The place of each column in a row; −1 for what is not read.
   const places = Int32Array.from({ length: Math.max(...columns.map(({ at }) => at)) + 1 }, (_, at) =>
     columns.findIndex((column) => column.at === at),
@@ -62,12 +62,14 @@ export function makeTableReading(layout: TableLayout): TableReading {
       }
       at = end + 1;
     }
-    if (isFilled) for (let index = 0; index < into.length; index += 1) into[index]?.add(numbers[index] ?? Number.NaN);
+    if (isFilled) table.add(numbers);
   };
   /** @returns where the first line begins that has not ended */
   const takeLines = (bytes: Uint8Array): number => {
+    const end = bytes.lastIndexOf(lineFeed) + 1;
     let from = 0;
-    for (let at = bytes.indexOf(lineFeed); at >= 0; at = bytes.indexOf(lineFeed, from)) {
+    while (from < end) {
+      const at = lineEnd(bytes, from);
       takeLine(bytes, from, at > from && bytes[at - 1] === carriageReturn ? at - 1 : at);
       from = at + 1;
     }
@@ -76,21 +78,22 @@ export function makeTableReading(layout: TableLayout): TableReading {
 
   return {
     take: (piece) => {
-      const bytes = rest.length === 0 ? piece : joined(rest, piece);
-      rest = bytes.slice(takeLines(bytes));
-      return rest.length < longestLine && (into[0]?.count() ?? 0) * columns.length <= mostSamples;
+      // The line that the piece before has begun is put together; the others are read where they lie.
+      const begun = rest.length === 0 ? 0 : piece.indexOf(lineFeed) + 1;
+      if (begun > 0) takeLines(joined(rest, piece.subarray(0, begun)));
+      const isBegunStill = rest.length > 0 && begun === 0;
+      const left = piece.subarray(begun);
+      rest = isBegunStill ? joined(rest, piece) : left.slice(takeLines(left));
+      return rest.length < longestLine && table.count() * columns.length <= mostSamples;
     },
     end: (startedAtMs) => {
       if (rest.length >= longestLine)
         return failed('A line of this file is longer than a million characters: it is no table of samples.');
       takeLines(joined(rest, Uint8Array.of(lineFeed)));
-      if ((into[0]?.count() ?? 0) * columns.length > mostSamples)
+      if (table.count() * columns.length > mostSamples)
         return failed(`A capture has up to ${mostSamples / 1e6} million samples; this file has more.`);
-      const read = columns.map(({ name, unit }, index) => ({
-        name,
-        unit,
-        numbers: into[index]?.end() ?? new Float32Array(),
-      }));
+      const all = table.end();
+      const read = columns.map(({ name, unit }, index) => ({ name, unit, numbers: all[index] ?? new Float32Array() }));
       const based = baseOf(read, layout.stepMs);
       if (!based.ok) return based;
       const { stepMs, values } = based.value;
@@ -158,6 +161,13 @@ function readCell(
 // So many digits a number holds exactly, and so many powers of ten; with more the text is read the careful way.
 const [mostDigits, mostExponent] = [15, 22];
 
+/** Where a line ends. There must be an end: a search of the library takes longer to begin than most lines have bytes. */
+function lineEnd(bytes: Uint8Array, from: number): number {
+  let at = from;
+  while (bytes[at] !== lineFeed) at += 1;
+  return at;
+}
+
 function cellEnd(bytes: Uint8Array, from: number, to: number, delimiter: number): number {
   let at = from;
   while (at < to && bytes[at] !== delimiter) at += 1;
@@ -179,30 +189,38 @@ function wholeNumber(bytes: Uint8Array, from: number, to: number): number {
 
 const pieceRows = 65_536;
 
-/** Numbers that come one by one. Times are kept to 64 bits, samples to 32. */
-function makeNumbers({ isTime }: TableColumn) {
-  const make = (length: number) => (isTime ? new Float64Array(length) : new Float32Array(length));
-  const pieces: (Float32Array | Float64Array)[] = [];
+type Numbers = Float32Array | Float64Array;
+
+/** Rows that come one by one, kept as columns. Times are kept to 64 bits, samples to 32. */
+function makeRows(columns: readonly TableColumn[]) {
+  const make = (length: number) =>
+    columns.map(({ isTime }): Numbers => (isTime ? new Float64Array(length) : new Float32Array(length)));
+  const pieces: Numbers[][] = [];
   let [now, used] = [make(pieceRows), 0];
+  const count = (): number => pieces.length * pieceRows + used;
   return {
-    add: (number: number): void => {
+    /** Takes a number for each column. */
+    add: (row: Float64Array): void => {
       if (used === pieceRows) {
         pieces.push(now);
         [now, used] = [make(pieceRows), 0];
       }
-      now[used] = number;
+      for (let index = 0; index < now.length; index += 1) {
+        const column = now[index];
+        if (column) column[used] = row[index] ?? Number.NaN;
+      }
       used += 1;
     },
-    count: (): number => pieces.length * pieceRows + used,
+    count,
     /** All of them; the pieces are let go of as they are put together. */
-    end: (): Float32Array | Float64Array => {
-      const all = make(pieces.length * pieceRows + used);
+    end: (): readonly Numbers[] => {
+      const all = make(count());
       let at = 0;
       for (let piece = pieces.shift(); piece; piece = pieces.shift()) {
-        all.set(piece, at);
-        at += piece.length;
+        for (const [index, column] of piece.entries()) all[index]?.set(column, at);
+        at += pieceRows;
       }
-      all.set(now.subarray(0, used), at);
+      for (const [index, column] of now.entries()) all[index]?.set(column.subarray(0, used), at);
       return all;
     },
   };
