@@ -44,6 +44,20 @@ describe('a bus that arrives, until its trail is started', () => {
     await pell.see('12 in the workshop');
   });
 
+  it('takes the bus that was typed, however quickly Enter follows', async () => {
+    const quick = await aUser(world.browser, world.server.url, 'pell', desk);
+    await quick.goTo('/jobs/new');
+    await quick.fill('Bus', 'FG-0');
+    await quick.see('FG-09');
+    // What “FG-0” finds is there, and what “FG-04” finds is not yet.
+    await new Promise((resolve) => setTimeout(resolve, 1000));
+    await quick.type('4');
+    await quick.press('Enter');
+    const chosen = await quick.page.evaluate(() => document.querySelector('input')?.value);
+    expect(chosen).to.match(/^FG-04/);
+    await quick.leave();
+  });
+
   it('checks the bus in with the complaint in the customer’s words', async () => {
     await pell.click('Check in a bus');
     await pell.see('Lamps and messages seen');

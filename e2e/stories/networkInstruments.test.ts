@@ -149,6 +149,7 @@ describe('instruments on the network', () => {
     await tobi.see('Places where teeth are missing In spec');
     await tobi.click('Record all 2');
     await tobi.see('A tooth is not like the others, at the same place of each turn.');
+    await until(async () => (await entered('ring')).length === 2);
     const texts = (await entered('ring')).flatMap(({ entry }) => (entry.kind === 'typed' ? [entry.text] : []));
     expect(texts).to.deep.equal(['1 ×', '0 ×']);
   });

@@ -21,6 +21,15 @@ export interface SearchHit {
   readonly detail: string;
 }
 
+/** Whether what was found bears each of these words somewhere, whole or in part. */
+export function bearsWords({ title, detail }: SearchHit, words: string): boolean {
+  const text = `${title} ${detail.replaceAll(/[⟦⟧]/g, '')}`.toLowerCase();
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word));
+}
+
 export interface SearchAnswer {
   readonly hits: readonly SearchHit[];
 }

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { piecesOf, toMatch } from './index.js';
+import { bearsWords, piecesOf, toMatch } from './index.js';
 
 describe('toMatch', () => {
   for (const [text, match] of [
@@ -21,4 +21,17 @@ describe('piecesOf', () => {
       { text: ' never ', isFound: false },
       { text: 'runs', isFound: true },
     ]));
+});
+
+describe('what was found for less', () => {
+  const hit = { kind: 'vehicle', ref: 'fg-01', title: 'FG-01', detail: 'plate ⟦FG⟧-LP 101' } as const;
+  for (const [words, bears] of [
+    ['FG', true],
+    ['fg-0', true],
+    ['FG-04', false],
+    ['lp  101', true],
+    ['FG-01 102', false],
+    ['fg-lp', true],
+  ] as const)
+    it(`${bears ? 'bears' : 'does not bear'} “${words}”`, () => expect(bearsWords(hit, words)).to.equal(bears));
 });
