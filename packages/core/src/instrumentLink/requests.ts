@@ -6,7 +6,7 @@ const finite = () => number().required().min(-largestNumber).max(largestNumber);
 const positive = () => number().required().moreThan(0).max(largestNumber);
 const unit = () => string().required().max(20);
 
-/** Where the leads of an input are put, by the step. Only a stand-in is told: any other instrument hangs where it hangs. */
+/** Where the leads of an input are put, by the step. Only a stand-in is told: a real instrument measures where its leads are. */
 export const leadsAtSchema = closedObject({
   red: string().defined().max(120).meta({ description: 'a point, or what the plan calls what a clamp is put on' }),
   black: string().defined().max(120).nullable().meta({ description: 'null: a clamp, or against ground' }),

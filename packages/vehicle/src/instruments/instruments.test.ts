@@ -195,7 +195,7 @@ describe('a scope over the network', () => {
   it('says that its trigger did not come', async () => {
     own.put([{ red: 'battery −', black: 'battery −' }]);
     expect(await saidBy(takeScope(link, 'Scope 1', settings({}), 0.2))).to.match(
-      /^Scope 1 waited 0\.3\d* s and was not triggered: input 1 did not pass 0\.01 V rising\./,
+      /^Scope 1 waited 0\.3 s and was not triggered: input 1 did not pass 0\.01 V rising\./,
     );
   });
 });

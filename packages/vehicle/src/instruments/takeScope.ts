@@ -1,5 +1,4 @@
 import { decodeBlock, decodeReals, readNumber } from '../scpi/index.js';
-import { identityOf } from './identityOf.js';
 import { InstrumentFailed, InstrumentSilent, type ScpiLink } from './scpiLink.js';
 
 /** How a scope is set for a take. */
@@ -32,7 +31,6 @@ export interface ScopeTake {
   readonly inputs: readonly Float32Array[];
   /** Behind the beginning; `null`: it was not triggered. */
   readonly triggerSeconds: number | null;
-  readonly identity: string;
 }
 
 /** A scope of the workshop has so many inputs. */
@@ -53,7 +51,6 @@ export async function takeScope(
   { channels, seconds, trigger }: ScopeSettings,
   waitSeconds = longestWaitSeconds,
 ): Promise<ScopeTake> {
-  const identity = await identityOf(link);
   await link.tell('ABORt');
   await link.tell('FORMat:DATA REAL,32');
   for (const [index, { coupling, spanVolts }] of channels.entries()) {
@@ -67,7 +64,7 @@ export async function takeScope(
   const stepSeconds = await numberOf(link, name, 'SENSe:SWEep:TINTerval?');
   const inputs: Float32Array[] = [];
   for (const index of channels.keys()) inputs.push(await traceOf(link, name, index + 1));
-  return { stepSeconds, triggerSeconds: trigger && seconds * shareBefore, inputs, identity };
+  return { stepSeconds, triggerSeconds: trigger && seconds * shareBefore, inputs };
 }
 
 async function setTrigger(link: ScpiLink, trigger: ScopeTrigger | null, seconds: number): Promise<void> {
@@ -83,8 +80,9 @@ async function untilTaken(link: ScpiLink, name: string, seconds: number, trigger
   const isOver = link.ask('*OPC?', seconds * 1000);
   await isOver.catch((error: unknown) => {
     if (!(error instanceof InstrumentSilent) || !trigger) throw error;
+    const [waited, level] = [seconds, trigger.levelVolts].map((number) => Number(number.toPrecision(4)));
     throw new InstrumentFailed(
-      `${name} waited ${seconds} s and was not triggered: input ${trigger.input} did not pass ${trigger.levelVolts} V ${trigger.edge}. Is it hooked up, and did it happen?`,
+      `${name} waited ${waited} s and was not triggered: input ${trigger.input} did not pass ${level} V ${trigger.edge}. Is it hooked up, and did it happen?`,
     );
   });
 }

@@ -12,7 +12,7 @@ import { ReadingField, RecordedField } from './ReadingField';
 import classes from './ReadingPanel.module.css';
 import { placeOf, type ReadingProps } from './recordReading';
 import { TakeLive } from './TakeLive';
-import { TakeMeter, useNetworkMeter } from './TakeMeter';
+import { networkMeterOf, TakeMeter } from './TakeMeter';
 import { type TypedReading, useTypedReading } from './useTypedReading';
 import { VerdictPanel } from './VerdictPanel';
 
@@ -25,7 +25,7 @@ export function ReadingPanel({ spec, ...props }: PanelProps) {
   const { open, step, reading, kit, isDue, onAgain } = props;
   const typedReading = useTypedReading(props, spec);
   const { limits } = typedReading;
-  const network = useNetworkMeter(props, spec.unit);
+  const network = networkMeterOf(props, spec.unit);
   const recorded = isDue ? undefined : open.trail.taken[reading.id];
   const [now, setNow] = useState<Entry | undefined>();
   const typed = typedReading.judged.ok ? typedReading.judged.value : undefined;

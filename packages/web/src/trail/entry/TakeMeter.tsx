@@ -32,7 +32,7 @@ interface TakeProps extends MeterProps {
 }
 
 /** The meter on the network from which a reading can be taken, with what it is asked for; `undefined` where there is none. */
-export function useNetworkMeter({ open, step, reading, kit }: MeterProps, unit: string): NetworkMeter | undefined {
+export function networkMeterOf({ open, step, reading, kit }: MeterProps, unit: string): NetworkMeter | undefined {
   const { jobId } = open.trail;
   const hookUp = hookUpOf(step, reading);
   if (!kit.onNetwork || jobId === null || !hookUp || !isShownIn(hookUp.instrument, unit)) return undefined;

@@ -9,7 +9,7 @@ import { ReadingField } from '../ReadingField';
 import type { ReadingProps } from '../recordReading';
 import { TakeLive } from '../TakeLive';
 import { TakeLiveRow } from '../TakeLiveRow';
-import { TakeMeter, useNetworkMeter } from '../TakeMeter';
+import { networkMeterOf, TakeMeter } from '../TakeMeter';
 import { VerdictPanel } from '../VerdictPanel';
 import type { BoardProps } from './boardProps';
 import { ChangeBoard } from './ChangeBoard';
@@ -27,7 +27,7 @@ interface PanelProps extends ReadingProps {
 export function SeriesPanel({ spec, ...props }: PanelProps) {
   const { open, step, reading, kit, isDue, onAgain } = props;
   const typedRows = useTypedRows(props, spec);
-  const network = useNetworkMeter(props, spec.unit);
+  const network = networkMeterOf(props, spec.unit);
   const recorded = isDue ? undefined : open.trail.taken[reading.id];
   const [now, setNow] = useState<Entry | undefined>();
   const isTyped = typedRows.rows.some(({ text }) => text !== '');
