@@ -1,5 +1,4 @@
 import { findEdges } from './edges.js';
-import { levelsOf } from './levels.js';
 import { measurePulses, type Pulses } from './measure.js';
 import { medianOf, type Signal } from './signal.js';
 
@@ -15,9 +14,8 @@ export type ControlReading =
 
 /** @param isLowActive whether the load is on while the signal is low @returns a sentence where its samples are too few */
 export function readControl(signal: Signal, isLowActive: boolean): ControlReading | string {
+  if (signal.samples.every((one) => Number.isNaN(one))) return 'Nothing was taken.';
   const edges = findEdges(signal);
-  const levels = levelsOf(signal);
-  if (!levels) return 'Nothing was taken.';
   if (edges.times.length < 4)
     return { kind: 'stands', level: medianOf(signal.samples.filter((one) => !Number.isNaN(one))) };
   const pulses = measurePulses(signal, edges);
