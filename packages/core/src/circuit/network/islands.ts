@@ -1,0 +1,26 @@
+/** Which nodes hang together. */
+export class Islands {
+  readonly #parent: Int32Array;
+
+  constructor(nodeCount: number) {
+    this.#parent = Int32Array.from({ length: nodeCount }, (_, node) => node);
+  }
+
+  /** The node by which an island is named: the least of its nodes. */
+  of(node: number): number {
+    let root = node;
+    while ((this.#parent[root] ?? root) !== root) root = this.#parent[root] ?? root;
+    while ((this.#parent[node] ?? root) !== root) {
+      const next = this.#parent[node] ?? root;
+      this.#parent[node] = root;
+      node = next;
+    }
+    return root;
+  }
+
+  join(one: number, other: number): void {
+    const [a, b] = [this.of(one), this.of(other)];
+    if (a < b) this.#parent[b] = a;
+    else this.#parent[a] = b;
+  }
+}
