@@ -1,9 +1,15 @@
 /** Which nodes hang together. */
 export class Islands {
-  readonly #parent: Int32Array;
+  #parent: Int32Array;
 
   constructor(nodeCount: number) {
     this.#parent = Int32Array.from({ length: nodeCount }, (_, node) => node);
+  }
+
+  copy(): Islands {
+    const copy = new Islands(0);
+    copy.#parent = this.#parent.slice();
+    return copy;
   }
 
   /** The node by which an island is named: the least of its nodes. */

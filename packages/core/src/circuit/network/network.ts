@@ -29,8 +29,14 @@ export type Law =
   | { readonly kind: 'limited'; readonly ohms: number; readonly volts: number; readonly amps: number }
   /** As linear without a voltage; it blows. */
   | { readonly kind: 'fuse'; readonly ohms: number; readonly ratedAmps: number }
-  /** One law while a watcher is on, another one while it is off. */
-  | { readonly kind: 'switched'; readonly watcher: number; readonly on: SteadyLaw; readonly off: SteadyLaw };
+  /** One law while all watchers are as they must be, another one else. */
+  | { readonly kind: 'switched'; readonly when: readonly Needed[]; readonly on: SteadyLaw; readonly off: SteadyLaw };
+
+/** How a watcher must be. */
+export interface Needed {
+  readonly watcher: number;
+  readonly isOn: boolean;
+}
 
 /** A law that does not depend on what is judged after a solution. */
 export type SteadyLaw = Extract<Law, { readonly kind: 'linear' | 'open' | 'ratio' | 'current' | 'limited' }>;
@@ -62,24 +68,34 @@ export interface Network {
 /** What was judged: all that is on or off, at its limit or blown. */
 export interface Judged {
   readonly watchers: readonly boolean[];
-  /** For each branch: 1 and −1 at its limit, `blown` for a fuse, else 0. */
-  readonly branches: readonly BranchMode[];
+  /** Branches at their limit, in one direction or the other, and fuses that are blown; all others are as they should be. */
+  readonly modes: ReadonlyMap<number, BranchMode>;
 }
 
-export type BranchMode = -1 | 0 | 1 | 'blown';
+export type BranchMode = -1 | 1 | 'blown';
 
-/** The law that counts as long as all stays as it was judged. */
-export function lawAsJudged(law: Law, mode: BranchMode, { watchers }: Judged): ActingLaw {
+/** The law of a branch that counts as long as all stays as it was judged. */
+export function lawAsJudged(law: Law, at: number, judged: Judged): ActingLaw {
   switch (law.kind) {
     case 'switched':
-      return lawAsJudged(watchers[law.watcher] ? law.on : law.off, mode, { watchers, branches: [] });
-    case 'limited':
-      return mode === 1 || mode === -1 ? { kind: 'current', amps: mode * law.amps } : { ...law, kind: 'linear' };
+      return lawAsJudged(switchedTo(law, judged.watchers), at, judged);
+    case 'limited': {
+      const mode = judged.modes.get(at);
+      return mode === 1 || mode === -1
+        ? { kind: 'current', amps: mode * law.amps }
+        : { kind: 'linear', ohms: law.ohms, volts: law.volts };
+    }
     case 'fuse':
-      return mode === 'blown' ? { kind: 'open' } : { kind: 'linear', ohms: law.ohms, volts: 0 };
+      return judged.modes.get(at) === 'blown' ? { kind: 'open' } : { kind: 'linear', ohms: law.ohms, volts: 0 };
     default:
       return law;
   }
 }
+
+/** Which of its two laws counts. */
+export const switchedTo = (
+  { when, on, off }: Extract<Law, { readonly kind: 'switched' }>,
+  watchers: readonly boolean[],
+): SteadyLaw => (when.every(({ watcher, isOn }) => watchers[watcher] === isOn) ? on : off);
 
 export type ActingLaw = Exclude<Law, { readonly kind: 'limited' | 'fuse' | 'switched' }>;

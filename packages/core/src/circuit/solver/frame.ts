@@ -56,7 +56,10 @@ export function frameOf({ nodeCount, branches }: Network): Frame {
   };
 }
 
-/** For each node whether it is the one by which its island is tied to the reference. */
+/**
+ * For each node whether it is the one by which its island is tied to the reference: node 0 is the reference itself, all others are tied to it by
+ * a siemens, through which nothing flows as there is no way back.
+ */
 export function tiesOf({ nodeCount, branches }: Network, laws: readonly ActingLaw[]): Uint8Array {
   const islands = islandsOf(nodeCount, branches, laws);
   const ties = new Uint8Array(nodeCount);
@@ -86,8 +89,8 @@ export function valuesOf(
     values[start] = line.conductance;
     values[start + 1] = -line.conductance;
     values[start + 2] = -line.resistance;
-    if (!ties[branch.from]) values[start + 3] = 1;
-    if (!ties[branch.to]) values[start + 4] = -1;
+    if (branch.from !== 0) values[start + 3] = 1;
+    if (branch.to !== 0) values[start + 4] = -1;
     const law = laws[at];
     if (law?.kind !== 'ratio') continue;
     values[start + entriesPlain] = -law.share * line.conductance;

@@ -1,7 +1,7 @@
-import { type ActingLaw, type Branch, type Judged, lawAsJudged, type Network } from '../network/network.js';
-import { diodeAt, nextJunctionVolts } from './diode.js';
+import { type ActingLaw, type Judged, lawAsJudged, type Network } from '../network/network.js';
+import { nextPoint } from './curve.js';
 import { type Frame, factorsOf, frameOf, tiesOf, valuesOf } from './frame.js';
-import { judge, nothingJudged } from './judge.js';
+import { type Judging, judge, judgedBranches, nothingJudged } from './judge.js';
 import { isCurved, type Line, lineOf } from './linearise.js';
 import { type Factors, refined, solveFactored } from './sparseLu.js';
 
@@ -46,16 +46,17 @@ const mostRounds = 200;
  */
 export function solveNetwork(network: Network, frame: Frame = frameOf(network)): Solution {
   const last = operate(network, frame);
-  if ('kind' in last) return last;
-  return settled(network, last.unknowns, last.judged);
+  return 'kind' in last ? last : settled(network, last.unknowns, last.judged);
 }
 
-export const settled = ({ nodeCount }: Network, unknowns: Float64Array, judged: Judged): Solution => ({
+export const settled = ({ nodeCount }: Network, unknowns: Float64Array, judged: Judged): Settled => ({
   kind: 'settled',
   volts: unknowns.slice(0, nodeCount),
   amps: unknowns.slice(nodeCount),
   judged,
 });
+
+export type Settled = Extract<Solution, { readonly kind: 'settled' }>;
 
 /**
  * The last of the operations through which a network goes until nothing changes any more.
@@ -66,33 +67,35 @@ export function operate(
   frame: Frame,
   onOperation?: (operation: Operation) => void,
 ): Operation | Unsettled {
+  const branches = judgedBranches(network.branches.map(({ law }) => law));
   let points: Float64Array | undefined;
   return settle(network, (judged) => {
     const operation = operateAs(network, frame, judged, points);
-    points = operation?.points;
-    if (operation) onOperation?.(operation);
-    return operation;
+    if (!operation) return undefined;
+    points = operation.points;
+    onOperation?.(operation);
+    return { found: operation, judging: { network, branches, unknown: (at) => operation.unknowns[at] ?? 0 } };
   });
 }
 
-/** What a round of judging needs to know. */
-interface Round {
-  readonly judged: Judged;
-  readonly unknowns: Float64Array;
+/** What was found with all as it was judged, and what it is judged by anew. */
+export interface Round<Found> {
+  readonly found: Found;
+  readonly judging: Judging;
 }
 
 /** @param solve the solution with all as it was judged; `undefined`: there is none */
-export function settle<One extends Round>(
+export function settle<Found>(
   network: Network,
-  solve: (judged: Judged) => One | undefined,
-): One | Unsettled {
+  solve: (judged: Judged) => Round<Found> | undefined,
+): Found | Unsettled {
   let judged = nothingJudged(network);
   const seen = new Map<string, Judged>();
   for (let round = 0; round < mostRounds; round += 1) {
-    const operation = solve(judged);
-    if (!operation) return { kind: 'doesNotSettle' };
-    const next = judge(network, operation.unknowns, judged);
-    if (!next) return operation;
+    const solved = solve(judged);
+    if (!solved) return { kind: 'doesNotSettle' };
+    const next = judge(solved.judging, judged);
+    if (!next) return solved.found;
     const key = keyOf(next);
     if (seen.has(key)) return chatter(seen, key, next);
     seen.set(key, next);
@@ -101,8 +104,13 @@ export function settle<One extends Round>(
   return { kind: 'doesNotSettle' };
 }
 
-export const keyOf = ({ watchers, branches }: Judged): string =>
-  `${watchers.map(Number).join('')} ${branches.flatMap((mode, at) => (mode === 0 ? [] : [`${at}:${mode}`])).join(' ')}`;
+/** The same for all that is judged alike. */
+export function keyOf({ watchers, modes }: Judged): string {
+  let key = '';
+  for (const isOn of watchers) key += isOn ? '1' : '0';
+  for (const at of [...modes.keys()].sort((a, b) => a - b)) key += ` ${at}:${modes.get(at)}`;
+  return key;
+}
 
 /** What changes from the first time that all was so to now. */
 function chatter(seen: ReadonlyMap<string, Judged>, key: string, now: Judged): Unsettled {
@@ -117,8 +125,6 @@ function chatter(seen: ReadonlyMap<string, Judged>, key: string, now: Judged): U
 // So many of Newton's steps bring every curve to its point, or it is tried with smaller sources first.
 const mostSteps = 80;
 const sourceShares = [0.1, 0.3, 0.6, 1] as const;
-// A point that moves by less stands; so does one that changes the current by less, as where a diode blocks.
-const [stillVolts, stillShare, stillAmps] = [1e-12, 1e-10, 1e-14];
 
 /**
  * A network with everything as it was judged.
@@ -131,9 +137,10 @@ export function operateAs(
   judged: Judged,
   start: Float64Array | undefined,
 ): Operation | undefined {
-  const laws = network.branches.map(({ law }, at) => lawAsJudged(law, judged.branches[at] ?? 0, judged));
+  const laws = network.branches.map(({ law }, at) => lawAsJudged(law, at, judged));
   const ties = tiesOf(network, laws);
-  const work = { network, frame, judged, laws, ties };
+  const curved = laws.flatMap((law, at) => (isCurved(law) ? [at] : []));
+  const work = { network, frame, judged, laws, ties, curved };
   const zero = () => new Float64Array(network.branches.length);
   const found = newton(work, start ?? zero(), 1);
   if (found) return found;
@@ -152,51 +159,54 @@ interface Work {
   readonly judged: Judged;
   readonly laws: readonly ActingLaw[];
   readonly ties: Uint8Array;
+  readonly curved: readonly number[];
 }
 
 function newton(work: Work, start: Float64Array, sourceShare: number): Operation | undefined {
-  const { network, frame, laws, ties } = work;
+  const { network, frame, judged, laws, ties, curved } = work;
+  const lines = laws.map((law, at) => lineOf(law, start[at] ?? 0, sourceShare));
   let points = start;
   for (let step = 0; step < mostSteps; step += 1) {
-    const lines = laws.map((law, at) => lineOf(law, points[at] ?? 0, sourceShare));
     const values = valuesOf(frame, network.branches, laws, lines, ties);
     const factors = factorsOf(frame, values);
     if (!factors) return undefined;
     const right = rightSide(frame, lines);
-    const unknowns = refined(factors, values, right, solveFactored(factors, right));
-    const moved = movePoints(network.branches, laws, points, (at) => unknowns[at] ?? 0, network.nodeCount);
-    if (!moved) return { ...work, lines, factors, points, unknowns };
+    const unknowns = solveFactored(factors, right);
+    const moved = movePoints(work, lines, points, unknowns);
+    if (!moved)
+      return { judged, laws, lines, ties, factors, points, unknowns: refined(factors, values, right, unknowns) };
     points = moved;
+    for (const at of curved) {
+      const law = laws[at];
+      if (law) lines[at] = lineOf(law, points[at] ?? 0, sourceShare);
+    }
   }
   return undefined;
 }
 
 function rightSide({ nodeCount, branchCount }: Frame, lines: readonly Line[]): Float64Array {
   const right = new Float64Array(nodeCount + branchCount);
-  for (const [at, { source }] of lines.entries()) right[nodeCount + at] = source;
+  for (let at = 0; at < lines.length; at += 1) right[nodeCount + at] = lines[at]?.source ?? 0;
   return right;
 }
 
 /** The next points on all curves. @returns `undefined` where all stand still */
-export function movePoints(
-  branches: readonly Branch[],
-  laws: readonly ActingLaw[],
+function movePoints(
+  { network, laws, curved }: Work,
+  lines: readonly Line[],
   points: Float64Array,
-  unknown: (at: number) => number,
-  nodeCount: number,
+  unknowns: Float64Array,
 ): Float64Array | undefined {
   let next: Float64Array | undefined;
-  for (const [at, law] of laws.entries()) {
-    if (!isCurved(law)) continue;
-    const branch = branches[at];
-    const volts = unknown(branch?.from ?? 0) - unknown(branch?.to ?? 0);
+  for (const at of curved) {
+    const [law, branch, line] = [laws[at], network.branches[at], lines[at]];
+    if (!law || !branch || !line) continue;
+    const volts = (unknowns[branch.from] ?? 0) - (unknowns[branch.to] ?? 0);
     const before = points[at] ?? 0;
-    const wanted = law.kind === 'diode' ? volts - law.ohms * unknown(nodeCount + at) : volts;
-    const move = Math.abs(wanted - before);
-    if (move <= stillVolts + stillShare * Math.abs(wanted)) continue;
-    if (law.kind === 'diode' && move * diodeAt(law, Math.max(before, wanted)).siemens <= stillAmps) continue;
+    const wanted = nextPoint(law, before, volts, unknowns[network.nodeCount + at] ?? 0, line);
+    if (wanted === before) continue;
     next ??= points.slice();
-    next[at] = law.kind === 'diode' ? nextJunctionVolts(law, before, wanted) : wanted;
+    next[at] = wanted;
   }
   return next;
 }

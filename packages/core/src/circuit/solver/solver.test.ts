@@ -4,7 +4,8 @@ import { LuDecomposition, Matrix } from 'ml-matrix';
 import { aFault, aNetwork, withProbes } from '../../testing/aNetwork.js';
 import type { Branch, Law, Network } from '../network/network.js';
 import { frameOf } from './frame.js';
-import { type Bridge, SolvedNetwork } from './solvedNetwork.js';
+import type { Bridge } from './lowRank.js';
+import { SolvedNetwork } from './solvedNetwork.js';
 import { type Solution, solveNetwork } from './solveNetwork.js';
 import { factor, orderOf, solveFactored } from './sparseLu.js';
 
@@ -141,7 +142,7 @@ describe('a network', () => {
       branch(2, 3, { kind: 'fuse', ohms: 0.001, ratedAmps: 10 }),
       branch(3, 0, ohms(0.05)),
     );
-    expect(settledOf(solveNetwork(net)).judged.branches).to.deep.equal([0, 0, 'blown', 0]);
+    expect(settledOf(solveNetwork(net)).judged.modes).to.deep.equal(new Map([[2, 'blown']]));
   });
 
   const relay = (onVolts: number, offVolts: number) => ({ from: 2, to: 0, onVolts, offVolts, isEitherWay: true });
@@ -150,7 +151,7 @@ describe('a network', () => {
   it('lets a relay stay released between drop-out and pull-in, as it starts so', () => {
     const contact = branch(1, 3, {
       kind: 'switched',
-      watcher: 0,
+      when: [{ watcher: 0, isOn: true }],
       on: { kind: 'linear', ohms: 0.01, volts: 0 },
       off: { kind: 'open' },
     });
@@ -169,7 +170,7 @@ describe('a network', () => {
   it('says which relay chatters: its own contact takes its feed away', () => {
     const breaks = branch(1, 2, {
       kind: 'switched',
-      watcher: 0,
+      when: [{ watcher: 0, isOn: true }],
       on: { kind: 'open' },
       off: { kind: 'linear', ohms: 0.01, volts: 0 },
     });
@@ -254,10 +255,11 @@ describe('a network', () => {
 });
 
 describe('a network that is solved again with a change', () => {
-  const compare = (own: Solution, whole: Solution, nodeCount: number, branchCount: number) => {
+  const compare = (own: Solution, whole: Solution, nodeCount: number, branchCount: number, within = 1e-7) => {
     const [mine, theirs] = [settledOf(own), settledOf(whole)];
     const most = Math.max(...theirs.amps.map(Math.abs), ...theirs.volts.map(Math.abs), 1e-2);
-    for (let at = 0; at < branchCount; at += 1) expect(mine.amps[at]).to.be.closeTo(theirs.amps[at] ?? 0, 1e-7 * most);
+    for (let at = 0; at < branchCount; at += 1)
+      expect(mine.amps[at]).to.be.closeTo(theirs.amps[at] ?? 0, within * most);
     expect(mine.volts).to.have.length(nodeCount);
   };
 
@@ -287,10 +289,10 @@ describe('a network that is solved again with a change', () => {
             const whole = solveNetwork({ ...net, branches: [...branches, ...added] });
             // A loop without any resistance has no one solution.
             if (whole.kind !== 'settled' || bridges.some((bridge) => bridge.ohms === 0 && bridge.volts !== 0)) return;
-            compare(changed, whole, net.nodeCount, branches.length);
+            compare(changed, whole, net.nodeCount, branches.length, isLinear ? 1e-7 : 1e-6);
             if (changed.kind !== 'settled' || !bridges[0]) return;
             const most = Math.max(...whole.amps.map(Math.abs), 1e-2);
-            expect(changed.bridgeAmps[0]).to.be.closeTo(whole.amps.at(-1) ?? 0, 1e-7 * most);
+            expect(changed.bridgeAmps[0]).to.be.closeTo(whole.amps.at(-1) ?? 0, 1e-6 * most);
           },
         ),
         { numRuns: 1000 },

@@ -24,6 +24,15 @@ export interface Elimination {
   /** For each step the later steps at which its row has an entry. */
   readonly upperStart: Int32Array;
   readonly upper: Int32Array;
+  readonly lowerByColumn: ByColumn;
+  readonly upperByColumn: ByColumn;
+}
+
+/** The same entries by their columns: for each step where they begin, in which rows they are, and which of the values they have. */
+interface ByColumn {
+  readonly start: Int32Array;
+  readonly rows: Int32Array;
+  readonly entries: Int32Array;
 }
 
 /** A matrix as the product of a lower and an upper one. */
@@ -278,7 +287,29 @@ function eliminationOf(
   const [lowerStart, lower] = flat(Array.from(pivotRows, (row) => lowerOfRow[row] ?? []));
   const [upperStart, upper] = flat(upperOfStep.map((steps) => steps.map((column) => stepOfColumn[column] ?? 0)));
   const entrySteps = entries.map((entry) => stepOfColumn[columns[entry] ?? 0] ?? 0);
-  return { pattern, pivotRows, pivotColumns, entryStart, entries, entrySteps, lowerStart, lower, upperStart, upper };
+  const lowerByColumn = byColumn(size, lowerStart, lower);
+  const upperByColumn = byColumn(size, upperStart, upper);
+  return {
+    ...{ pattern, pivotRows, pivotColumns, entryStart, entries, entrySteps },
+    ...{ lowerStart, lower, upperStart, upper, lowerByColumn, upperByColumn },
+  };
+}
+
+function byColumn(size: number, rowStart: Int32Array, columns: Int32Array): ByColumn {
+  const start = new Int32Array(size + 1);
+  for (const column of columns) start[column + 1] = (start[column + 1] ?? 0) + 1;
+  for (let column = 0; column < size; column += 1) start[column + 1] = (start[column + 1] ?? 0) + (start[column] ?? 0);
+  const next = start.slice();
+  const [rows, entries] = [new Int32Array(columns.length), new Int32Array(columns.length)];
+  for (let row = 0; row < size; row += 1)
+    for (let at = rowStart[row] ?? 0; at < (rowStart[row + 1] ?? 0); at += 1) {
+      const column = columns[at] ?? 0;
+      const place = next[column] ?? 0;
+      next[column] = place + 1;
+      rows[place] = row;
+      entries[place] = at;
+    }
+  return { start, rows, entries };
 }
 
 function inverse(order: Int32Array): Int32Array {
@@ -344,32 +375,45 @@ export function factor(elimination: Elimination, values: Float64Array): Factors 
   return { elimination, lowerValues, upperValues, pivots };
 }
 
-/** Solves a factored matrix for one right side, which is not changed. */
+/**
+ * Solves a factored matrix for one right side, which is not changed. Where it is 0, and where what comes of it stays 0, nothing is done: most
+ * right sides have one entry (benchmark “a fault of a circuit of 200 nodes”).
+ */
 export function solveFactored(
   { elimination, lowerValues, upperValues, pivots }: Factors,
   right: Float64Array,
 ): Float64Array {
-  const { pattern, pivotRows, pivotColumns, lowerStart, lower, upperStart, upper } = elimination;
+  const { pattern, pivotRows, pivotColumns, lowerByColumn, upperByColumn } = elimination;
   const { size } = pattern;
   const work = new Float64Array(size);
+  for (let step = 0; step < size; step += 1) work[step] = right[pivotRows[step] ?? 0] ?? 0;
   for (let step = 0; step < size; step += 1) {
-    let value = right[pivotRows[step] ?? 0] ?? 0;
-    const end = lowerStart[step + 1] ?? 0;
-    for (let at = lowerStart[step] ?? 0; at < end; at += 1)
-      value -= (lowerValues[at] ?? 0) * (work[lower[at] ?? 0] ?? 0);
-    work[step] = value;
+    const value = work[step] ?? 0;
+    if (value !== 0) subtractColumn(work, lowerByColumn, lowerValues, step, value);
   }
   const solution = new Float64Array(size);
   for (let step = size - 1; step >= 0; step -= 1) {
-    let value = work[step] ?? 0;
-    const end = upperStart[step + 1] ?? 0;
-    for (let at = upperStart[step] ?? 0; at < end; at += 1)
-      value -= (upperValues[at] ?? 0) * (work[upper[at] ?? 0] ?? 0);
-    value /= pivots[step] ?? 1;
-    work[step] = value;
+    const left = work[step] ?? 0;
+    if (left === 0) continue;
+    const value = left / (pivots[step] ?? 1);
     solution[pivotColumns[step] ?? 0] = value;
+    subtractColumn(work, upperByColumn, upperValues, step, value);
   }
   return solution;
+}
+
+function subtractColumn(
+  work: Float64Array,
+  { start, rows, entries }: ByColumn,
+  values: Float64Array,
+  step: number,
+  times: number,
+): void {
+  const end = start[step + 1] ?? 0;
+  for (let at = start[step] ?? 0; at < end; at += 1) {
+    const row = rows[at] ?? 0;
+    work[row] = (work[row] ?? 0) - times * (values[entries[at] ?? 0] ?? 0);
+  }
 }
 
 /** A solution made surer: what it leaves over is solved for again, and added. */

@@ -1,0 +1,26 @@
+// What other features and packages may use; every other file here is private to the folder.
+export { type CircuitFinding, checkCircuit } from './check/checkCircuit.js';
+export {
+  bodyPoint,
+  type Circuit,
+  type CircuitConnector,
+  type Component,
+  type ComponentKind,
+  type ComponentOf,
+  circuitFormat,
+  circuitFormatVersion,
+  circuitSchema,
+  ohmsOfWire,
+  type PointAt,
+  type Side,
+  terminalsOf,
+  type Wire,
+} from './document/circuit.js';
+export { readCircuit } from './document/circuitFile.js';
+export { spiceNetlist } from './exchange/spiceNetlist.js';
+export { type Fault, type FaultKind, faultId } from './fault/fault.js';
+export { faultsOf } from './fault/faultsOf.js';
+export type { MeterReading, Probing } from './meter/measure.js';
+export { PreparedCircuit } from './meter/preparedCircuit.js';
+export { plainSetting, type Setting } from './network/compile.js';
+export { asItStands, type CircuitState, statesNotKnown, stateWhile } from './network/state.js';

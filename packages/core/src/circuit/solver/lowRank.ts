@@ -1,0 +1,374 @@
+import { LuDecomposition, Matrix } from 'ml-matrix';
+import { Islands } from '../network/islands.js';
+import { type ActingLaw, type Branch, type Judged, type Law, lawAsJudged, type Network } from '../network/network.js';
+import { chordSource, nextPoint } from './curve.js';
+import { isCurved, type Line, lineOf } from './linearise.js';
+import type { Operation } from './solveNetwork.js';
+import { solveFactored } from './sparseLu.js';
+
+/** A resistance, or a source with one, that is put between two nodes. */
+export interface Bridge {
+  readonly from: number;
+  readonly to: number;
+  readonly ohms: number;
+  readonly volts: number;
+}
+
+/** What is different from a network that was solved: branches with other laws, and bridges. */
+export interface Change {
+  readonly laws: ReadonlyMap<number, Law>;
+  readonly bridges: readonly Bridge[];
+}
+
+/** What one more of something does to all unknowns, and the same for those that curves go by. */
+interface Column {
+  readonly all: Float64Array;
+  readonly some: Float64Array;
+}
+
+/** A network with everything judged in one way, factored, with what is worked out of that once. */
+export class Base {
+  readonly network: Network;
+  readonly operation: Operation;
+  /** Its branches with curves. */
+  readonly curved: readonly number[];
+  /** For each of those the voltages of its nodes and its current. */
+  readonly seen: Int32Array;
+  readonly #columns = new Map<number, Column>();
+  #islands: Islands | undefined;
+  #switched: readonly (readonly number[])[] | undefined;
+
+  constructor(network: Network, operation: Operation) {
+    this.network = network;
+    this.operation = operation;
+    this.curved = operation.laws.flatMap((law, at) => (isCurved(law) ? [at] : []));
+    this.seen = Int32Array.from(
+      this.curved.flatMap((at) => [
+        network.branches[at]?.from ?? 0,
+        network.branches[at]?.to ?? 0,
+        network.nodeCount + at,
+      ]),
+    );
+  }
+
+  /** What an amp more that goes into a node does, or a unit more on the right of a row. At the reference it does nothing. */
+  columnOf(row: number): Column {
+    const known = this.#columns.get(row);
+    if (known) return known;
+    const right = new Float64Array(this.operation.factors.elimination.pattern.size);
+    if (row !== 0) right[row] = 1;
+    const column = this.columnFrom(solveFactored(this.operation.factors, right));
+    this.#columns.set(row, column);
+    return column;
+  }
+
+  columnFrom(all: Float64Array): Column {
+    const { seen } = this;
+    const some = new Float64Array(seen.length);
+    for (let at = 0; at < some.length; at += 1) some[at] = all[seen[at] ?? 0] ?? 0;
+    return { all, some };
+  }
+
+  /** Which nodes hang together. @param laws those that have become other ones */
+  islandsWith(laws: ReadonlyMap<number, ActingLaw>, bridges: readonly Bridge[]): Islands {
+    const own = this.#ownIslands();
+    const hasOpened = [...laws].some(([at, law]) => law.kind === 'open' && this.operation.laws[at]?.kind !== 'open');
+    const islands = hasOpened ? this.#islandsOf(laws) : own;
+    const joins = [...laws].flatMap(([at, law]) => (law.kind === 'open' ? [] : (this.network.branches[at] ?? [])));
+    const joined = [...bridges, ...joins].filter(({ from, to }) => islands.of(from) !== islands.of(to));
+    if (joined.length === 0) return islands;
+    const more = islands === own ? own.copy() : islands;
+    for (const { from, to } of joined) more.join(from, to);
+    return more;
+  }
+
+  /** Whether nothing has come together or fallen apart. */
+  hasIslands(islands: Islands): boolean {
+    return islands === this.#islands;
+  }
+
+  #ownIslands(): Islands {
+    this.#islands ??= this.#islandsOf(new Map());
+    return this.#islands;
+  }
+
+  #islandsOf(laws: ReadonlyMap<number, ActingLaw>): Islands {
+    const { nodeCount, branches } = this.network;
+    const islands = new Islands(nodeCount);
+    for (let at = 0; at < branches.length; at += 1) {
+      const branch = branches[at];
+      const law = laws.get(at) ?? this.operation.laws[at];
+      if (branch && law?.kind !== 'open') islands.join(branch.from, branch.to);
+    }
+    return islands;
+  }
+
+  /** Branches whose law is another one when all is judged in another way. */
+  otherLaws(judged: Judged): readonly number[] {
+    const before = this.operation.judged;
+    const found = new Set<number>();
+    for (const [watcher, isOn] of judged.watchers.entries())
+      if (isOn !== before.watchers[watcher]) for (const at of this.#switchedBy(watcher)) found.add(at);
+    for (const [one, other] of [
+      [judged.modes, before.modes],
+      [before.modes, judged.modes],
+    ] as const)
+      for (const [at, mode] of one) if (other.get(at) !== mode) found.add(at);
+    return [...found];
+  }
+
+  #switchedBy(watcher: number): readonly number[] {
+    this.#switched ??= switchedBranches(this.network);
+    return this.#switched[watcher] ?? [];
+  }
+}
+
+function switchedBranches({ branches, watchers }: Network): readonly (readonly number[])[] {
+  const found = watchers.map((): number[] => []);
+  for (const [at, { law }] of branches.entries())
+    if (law.kind === 'switched') for (const { watcher } of law.when) found[watcher]?.push(at);
+  return found;
+}
+
+/** What was found for a change with everything as it was judged. */
+export interface Changed {
+  readonly judged: Judged;
+  /** One unknown: the voltage of a node, or after those the current of a branch. */
+  readonly unknown: (at: number) => number;
+  /** All of them. */
+  readonly unknowns: () => Float64Array;
+  readonly bridgeAmps: readonly number[];
+}
+
+/** An entry of a row: which unknown, and its factor. */
+type Entry = readonly [unknown: number, factor: number];
+
+/** A row that is added to the equations, or the change of one that is in them: what it does, and what it asks for. */
+interface Extra {
+  readonly column: Column;
+  readonly entries: readonly Entry[];
+  /** Factor of itself. */
+  readonly own: number;
+  readonly right: number;
+}
+
+// Where another slope of a curve changes its voltage by less of what it moves, it keeps its slope and comes there by and by.
+const mostPull = 0.05;
+const mostSteps = 60;
+
+/**
+ * Solves a network with a change from its base: a change of low rank (Woodbury's identity). Curves that have hardly moved keep their slope and
+ * are moved along it.
+ * @param judged how everything is judged, if not as in the base
+ * @returns `undefined` where no voltages are found that fit
+ */
+export function lowRank(base: Base, change: Change, judged: Judged): Changed | undefined {
+  const { network, operation } = base;
+  const laws = new Map<number, ActingLaw>();
+  for (const at of base.otherLaws(judged)) {
+    const law = network.branches[at]?.law;
+    if (law) laws.set(at, lawAsJudged(law, at, judged));
+  }
+  for (const [at, law] of change.laws) laws.set(at, lawAsJudged(law, at, judged));
+  const bridges = withTies(base, laws, change.bridges).map((bridge) => extraOfBridge(base, bridge));
+  const points = new Map<number, number>();
+  const start = base.columnFrom(operation.unknowns);
+  for (let step = 0; step < mostSteps; step += 1) {
+    const asked = [...bridges];
+    for (const [at, law] of laws) asked.push(extraOfBranch(base, at, law, points.get(at) ?? operation.points[at] ?? 0));
+    const sum = new Sum(start);
+    const lines = new Map<number, Line>();
+    for (const [at, point] of points) if (!laws.has(at)) lines.set(at, addCurve(base, at, point, asked, sum));
+    const shares = solveExtras(asked, sum);
+    if (!shares) return undefined;
+    if (movePoints(base, laws, lines, points, sum)) continue;
+    const bridgeAmps = shares.slice(0, change.bridges.length);
+    return { judged, unknown: (at) => sum.at(at), unknowns: () => sum.all(), bridgeAmps };
+  }
+  return undefined;
+}
+
+/** Unknowns as a sum: those of the base, and so much of each column. */
+class Sum {
+  readonly #base: Column;
+  readonly #columns: Column[] = [];
+  readonly #shares: number[] = [];
+
+  constructor(base: Column) {
+    this.#base = base;
+  }
+
+  add(column: Column, share: number): void {
+    this.#columns.push(column);
+    this.#shares.push(share);
+  }
+
+  at(unknown: number): number {
+    let value = this.#base.all[unknown] ?? 0;
+    for (let of = 0; of < this.#shares.length; of += 1)
+      value += (this.#shares[of] ?? 0) * (this.#columns[of]?.all[unknown] ?? 0);
+    return value;
+  }
+
+  all(): Float64Array {
+    const values = this.#base.all.slice();
+    for (let of = 0; of < this.#shares.length; of += 1)
+      addTimes(values, this.#columns[of]?.all ?? values, this.#shares[of] ?? 0);
+    return values;
+  }
+
+  /** Those that curves go by. */
+  some(): Float64Array {
+    const values = this.#base.some.slice();
+    for (let of = 0; of < this.#shares.length; of += 1)
+      addTimes(values, this.#columns[of]?.some ?? values, this.#shares[of] ?? 0);
+    return values;
+  }
+}
+
+function addTimes(values: Float64Array, column: Float64Array, share: number): void {
+  for (let at = 0; at < values.length; at += 1) values[at] = (values[at] ?? 0) + share * (column[at] ?? 0);
+}
+
+/**
+ * All bridges: those of the change, one that ties what has come apart, and one of −1 Ω that takes a tie away where what it tied hangs together
+ * with something else now. Each island has one tie in the end, and that of the reference none.
+ */
+function withTies(base: Base, laws: ReadonlyMap<number, ActingLaw>, bridges: readonly Bridge[]): readonly Bridge[] {
+  const { nodeCount } = base.network;
+  const islands = base.islandsWith(laws, bridges);
+  if (base.hasIslands(islands)) return bridges;
+  const tied = new Set<number>([islands.of(0)]);
+  const all = [...bridges];
+  for (let node = 1; node < nodeCount; node += 1) {
+    if (!base.operation.ties[node]) continue;
+    const island = islands.of(node);
+    if (tied.has(island)) all.push({ from: node, to: 0, ohms: -1, volts: 0 });
+    tied.add(island);
+  }
+  for (let node = 1; node < nodeCount; node += 1)
+    if (islands.of(node) === node && !tied.has(node)) all.push({ from: node, to: 0, ohms: 1, volts: 0 });
+  return all;
+}
+
+function extraOfBridge(base: Base, { from, to, ohms, volts }: Bridge): Extra {
+  const all = base.columnOf(to).all.slice();
+  addTimes(all, base.columnOf(from).all, -1);
+  return {
+    column: base.columnFrom(all),
+    entries: [
+      [from, 1],
+      [to, -1],
+    ],
+    own: -ohms,
+    right: volts,
+  };
+}
+
+function entriesOf({ from, to }: Branch, law: ActingLaw, line: Line, own: number, sign: 1 | -1): readonly Entry[] {
+  const [conductance, resistance] = [sign * line.conductance, sign * line.resistance];
+  const plain = [
+    [from, conductance],
+    [to, -conductance],
+    [own, -resistance],
+  ] as const;
+  if (law.kind !== 'ratio') return plain;
+  return [...plain, [law.of[0], -law.share * conductance], [law.of[1], law.share * conductance]];
+}
+
+/** The row of a branch with another law, or with another line, in the place of its own. */
+function extraOfBranch(base: Base, at: number, law: ActingLaw, point: number, line = lineOf(law, point, 1)): Extra {
+  const { network, operation } = base;
+  const [branch, lawBefore, before] = [network.branches[at], operation.laws[at], operation.lines[at]];
+  if (!branch || !lawBefore || !before) throw new Error(`there is no branch ${at}`);
+  const own = network.nodeCount + at;
+  return {
+    column: base.columnOf(own),
+    entries: [...entriesOf(branch, law, line, own, 1), ...entriesOf(branch, lawBefore, before, own, -1)],
+    own: 1,
+    right: line.source - before.source,
+  };
+}
+
+/**
+ * The same curve at another point: on its own line, or where that makes little difference, on the one that was. With the old slope each step
+ * leaves over a share of the way: the change of the slope times the resistance that the curve sees.
+ * @returns the line on which it is
+ */
+function addCurve(base: Base, at: number, point: number, asked: Extra[], sum: Sum): Line {
+  const { laws, lines } = base.operation;
+  const [law, before] = [laws[at], lines[at]];
+  if (!law || !before) throw new Error(`there is no branch ${at}`);
+  const line = lineOf(law, point, 1);
+  const slopeChange = line.conductance / line.resistance - before.conductance / before.resistance;
+  const column = base.columnOf(base.network.nodeCount + at);
+  const place = 3 * base.curved.indexOf(at);
+  const seenOhms = ((column.some[place] ?? 0) - (column.some[place + 1] ?? 0)) * before.resistance;
+  if (Math.abs(slopeChange * seenOhms) > mostPull) {
+    asked.push(extraOfBranch(base, at, law, point, line));
+    return line;
+  }
+  sum.add(column, chordSource(law, point, before) - before.source);
+  return before;
+}
+
+/** Solves for how much of each extra there is, and adds them to the sum. @returns `undefined` where nothing fits all */
+function solveExtras(asked: readonly Extra[], sum: Sum): readonly number[] | undefined {
+  if (asked.length === 0) return asked.map(() => 0);
+  const rights = asked.map(({ right, entries }) => {
+    let left = right;
+    for (const [of, factor] of entries) left -= factor * sum.at(of);
+    return left;
+  });
+  const rows = asked.map(({ entries, own }, row) =>
+    asked.map(({ column }, place) => {
+      let value = row === place ? own : 0;
+      for (const [of, factor] of entries) value += factor * (column.all[of] ?? 0);
+      return value;
+    }),
+  );
+  const shares = solveDense(rows, rights);
+  if (!shares) return undefined;
+  for (const [at, { column }] of asked.entries()) sum.add(column, shares[at] ?? 0);
+  return shares;
+}
+
+function solveDense(rows: number[][], right: readonly number[]): readonly number[] | undefined {
+  if (rows.length === 1) {
+    const pivot = rows[0]?.[0] ?? 0;
+    return pivot === 0 ? undefined : [(right[0] ?? 0) / pivot];
+  }
+  const factors = new LuDecomposition(new Matrix(rows));
+  return factors.isSingular() ? undefined : factors.solve(Matrix.columnVector([...right])).to1DArray();
+}
+
+/** Moves all curves to where they are to be next. @returns whether one has moved */
+function movePoints(
+  { network, operation, curved }: Base,
+  laws: ReadonlyMap<number, ActingLaw>,
+  lines: ReadonlyMap<number, Line>,
+  points: Map<number, number>,
+  sum: Sum,
+): boolean {
+  let hasMoved = false;
+  const move = (at: number, law: ActingLaw, volts: number, amps: number) => {
+    const before = points.get(at) ?? operation.points[at] ?? 0;
+    const line = lines.get(at) ?? (laws.has(at) ? undefined : operation.lines[at]) ?? lineOf(law, before, 1);
+    const next = nextPoint(law, before, volts, amps, line);
+    if (next === before) return;
+    points.set(at, next);
+    hasMoved = true;
+  };
+  const some = sum.some();
+  for (const [place, at] of curved.entries()) {
+    const law = operation.laws[at];
+    if (!law || laws.has(at)) continue;
+    move(at, law, (some[3 * place] ?? 0) - (some[3 * place + 1] ?? 0), some[3 * place + 2] ?? 0);
+  }
+  for (const [at, law] of laws) {
+    const branch = network.branches[at];
+    if (!branch || !isCurved(law)) continue;
+    move(at, law, sum.at(branch.from) - sum.at(branch.to), sum.at(network.nodeCount + at));
+  }
+  return hasMoved;
+}
