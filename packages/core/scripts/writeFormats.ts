@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { accountSchema } from '../src/account/index.js';
+import { circuitSchema } from '../src/circuit/index.js';
 import { newSheetSchema } from '../src/codes/index.js';
 import { jobEventSchema } from '../src/job/index.js';
 import { planFileSchema } from '../src/plan/index.js';
@@ -12,6 +13,7 @@ const formats = {
   plan: ['A plan file', planFileSchema],
   'trail-event': ['An event of a trail', trailEventSchema],
   line: ['A vehicle line', lineSchema],
+  circuit: ['A circuit', circuitSchema],
   'code-sheet': ['A code sheet', newSheetSchema],
   'job-event': ['An event of a job', jobEventSchema],
   account: ['The account of a job', accountSchema],

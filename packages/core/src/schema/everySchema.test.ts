@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import type { Lazy, Schema } from 'yup';
 import { bulletinSchema } from '../choosing/bulletin.js';
+import { circuitSchema } from '../circuit/index.js';
 import { newSheetSchema } from '../codes/index.js';
 import { instrumentSchema } from '../instrument/index.js';
 import { meterRequestSchema, scopeRequestSchema } from '../instrumentLink/index.js';
@@ -22,6 +23,7 @@ const schemas: Readonly<Record<string, Schema | Lazy<unknown>>> = {
   benchSchema,
   bulletinSchema,
   cardToKeepSchema,
+  circuitSchema,
   clearingRequestSchema,
   instrumentSchema,
   lineSchema,

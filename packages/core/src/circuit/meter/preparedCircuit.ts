@@ -1,10 +1,12 @@
 import type { Circuit, PointAt } from '../document/circuit.js';
-import { changeOf, type Poles } from '../fault/changeOf.js';
+import { changeOf } from '../fault/changeOf.js';
 import type { Fault } from '../fault/fault.js';
+import { poles } from '../fault/poles.js';
 import { type Compiled, compile, plainSetting, type Setting } from '../network/compile.js';
 import { dialOf, isPulsed } from '../network/componentLaws.js';
 import { Islands } from '../network/islands.js';
 import { lawAsJudged } from '../network/network.js';
+import type { Frame } from '../solver/frame.js';
 import type { Change } from '../solver/lowRank.js';
 import { type ChangedSolution, SolvedNetwork } from '../solver/solvedNetwork.js';
 import type { Unsettled } from '../solver/solveNetwork.js';
@@ -43,10 +45,13 @@ export class PreparedCircuit {
   readonly #setting: Setting;
   #phases: readonly Phase[] | undefined;
   #unpowered: Phase | undefined;
+  readonly #like: PreparedCircuit | undefined;
 
-  constructor(circuit: Circuit, setting: Setting = plainSetting) {
+  /** @param like one of the same circuit in the same state, with other values: its order of elimination is used again */
+  constructor(circuit: Circuit, setting: Setting = plainSetting, like?: PreparedCircuit) {
     this.#circuit = circuit;
     this.#setting = setting;
+    this.#like = like;
   }
 
   measure(probing: Probing, fault?: Fault): MeterReading {
@@ -95,7 +100,11 @@ export class PreparedCircuit {
   }
 
   #ohms({ red, black }: Extract<Probing, { readonly kind: 'ohms' }>, fault: Fault | undefined): MeterReading {
-    this.#unpowered ??= phaseOf(this.#circuit, { ...this.#setting, isPowered: false }, 1, false);
+    this.#unpowered ??= phaseOf(
+      this.#circuit,
+      { ...this.#setting, isPowered: false },
+      { share: 1, isDriven: false, frame: this.#like ? this.#like.#unpowered?.solved.frame : undefined },
+    );
     const phase = this.#unpowered;
     const [from, to] = [nodeOf(phase, red), nodeOf(phase, black)];
     if (typeof from === 'object') return from;
@@ -124,12 +133,12 @@ export class PreparedCircuit {
   }
 
   #changeOf(phase: Phase, fault: Fault | undefined): Change | undefined {
-    return fault ? changeOf(phase.compiled, fault, polesOf(this.#circuit, phase.compiled)) : nothing;
+    return fault ? changeOf(phase.compiled, fault, poles(this.#circuit, phase.compiled)) : nothing;
   }
 
   /** The mean over all phases. */
   #mean(valueIn: (phase: Phase) => number | NoReading): { mean: number; pulses: Pulses | undefined } | NoReading {
-    this.#phases ??= phasesOf(this.#circuit, this.#setting);
+    this.#phases ??= phasesOf(this.#circuit, this.#setting, this.#like ? this.#like.#phases : undefined);
     let mean = 0;
     const [driven, notDriven] = [
       { sum: 0, share: 0 },
@@ -153,13 +162,19 @@ export class PreparedCircuit {
   }
 }
 
-function phaseOf(circuit: Circuit, setting: Setting, share: number, isDriven: boolean): Phase {
+interface PhaseKind {
+  readonly share: number;
+  readonly isDriven: boolean;
+  readonly frame: Frame | undefined;
+}
+
+function phaseOf(circuit: Circuit, setting: Setting, { share, isDriven, frame }: PhaseKind): Phase {
   const compiled = compile(circuit, setting);
-  return { share, isDriven, compiled, solved: new SolvedNetwork(compiled.network) };
+  return { share, isDriven, compiled, solved: new SolvedNetwork(compiled.network, frame) };
 }
 
 /** All ways in which what drives a part of the time can be driven or not, with their shares of the time. */
-function phasesOf(circuit: Circuit, setting: Setting): readonly Phase[] {
+function phasesOf(circuit: Circuit, setting: Setting, like: readonly Phase[] | undefined): readonly Phase[] {
   const { dials, apart } = setting.state;
   const partly = circuit.components.flatMap((component) => {
     const dial = dials.get(component.id) ?? dialOf(component);
@@ -179,8 +194,12 @@ function phasesOf(circuit: Circuit, setting: Setting): readonly Phase[] {
       { share: phase.share * (1 - share), isDriven: false, dials: withDials(phase.dials, group, () => 0) },
     ]);
   }
-  return phases.map((phase) =>
-    phaseOf(circuit, { ...setting, state: { apart, dials: phase.dials } }, phase.share, phase.isDriven),
+  return phases.map((phase, at) =>
+    phaseOf(
+      circuit,
+      { ...setting, state: { apart, dials: phase.dials } },
+      { ...phase, frame: like?.[at]?.solved.frame },
+    ),
   );
 }
 
@@ -189,13 +208,6 @@ const withDials = <One extends { readonly id: string }>(
   group: readonly One[],
   dialFor: (one: One) => number,
 ): ReadonlyMap<string, number> => new Map([...dials, ...group.map((one) => [one.id, dialFor(one)] as const)]);
-
-/** The ends of the first battery: shorts to feed and to ground go there. */
-function polesOf(circuit: Circuit, compiled: Compiled): Poles {
-  const battery = circuit.components.find((component) => component.kind === 'battery');
-  const feed = battery?.kind === 'battery' ? compiled.nodeOf({ point: battery.at.plus, side: 'part' }) : undefined;
-  return { feed: feed ?? 0, ground: 0 };
-}
 
 function nodeOf({ compiled }: Phase, at: PointAt): number | NoReading {
   return compiled.nodeOf(at) ?? { kind: 'notKnown', place: at.point };

@@ -130,10 +130,13 @@ class Building {
   }
 
   addComponent(id: string, { branches, watcher }: ComponentLaws): void {
+    const first = this.#branches.length;
     for (const { part, from, to, law } of branches)
       this.#push(branchName(id, part), this.#terminal(from), this.#terminal(to), law);
     if (!watcher) return;
-    this.#watchers.push({ ...watcher, from: this.#terminal(watcher.from), to: this.#terminal(watcher.to) });
+    const { isBySelf, ...rule } = watcher;
+    const [from, to] = [this.#terminal(watcher.from), this.#terminal(watcher.to)];
+    this.#watchers.push({ ...rule, from, to, branch: isBySelf ? first : undefined });
     this.#watcherIds.push(id);
   }
 

@@ -32,7 +32,10 @@ type NamedRatio = {
 
 type Steady = Exclude<SteadyLaw, { readonly kind: 'ratio' }>;
 
+/** What goes on and off by the voltage between two named points. */
 export interface NamedWatcher {
+  /** Whether the first branch of its component does it, as the coil of a relay does. */
+  readonly isBySelf: boolean;
   readonly from: string;
   readonly to: string;
   readonly onVolts: number;
@@ -117,7 +120,14 @@ const lawsByKind: { readonly [Kind in ComponentKind]: LawsOf<Kind> } = {
         ...(at.closes === null ? [] : [contact(at.closes, 'closes', true)]),
         ...(at.opens === null ? [] : [contact(at.opens, 'opens', false)]),
       ],
-      watcher: { from: at.coilA, to: at.coilB, onVolts: pullInVolts, offVolts: dropOutVolts, isEitherWay: true },
+      watcher: {
+        from: at.coilA,
+        to: at.coilB,
+        onVolts: pullInVolts,
+        offVolts: dropOutVolts,
+        isEitherWay: true,
+        isBySelf: true,
+      },
     };
   },
   switch: ({ at, ohms }, { dial, ohmsShare }) => one(at.a, at.b, dial >= 0.5 ? linear(ohms * ohmsShare) : open),
@@ -167,7 +177,14 @@ const lawsByKind: { readonly [Kind in ComponentKind]: LawsOf<Kind> } = {
     one(at.pin, at.ground, isPowered && dial >= 0.5 ? linear(ohms * ohmsShare) : open),
   unit: ({ at, ohms, wakesAtVolts, sleepsBelowVolts }, { ohmsShare }) => ({
     branches: [branch(at.feed, at.ground, linear(ohms * ohmsShare))],
-    watcher: { from: at.feed, to: at.ground, onVolts: wakesAtVolts, offVolts: sleepsBelowVolts, isEitherWay: false },
+    watcher: {
+      from: at.feed,
+      to: at.ground,
+      onVolts: wakesAtVolts,
+      offVolts: sleepsBelowVolts,
+      isEitherWay: false,
+      isBySelf: true,
+    },
   }),
   pullUp: ({ at, of, volts, ohms }, { isPowered, ohmsShare }) =>
     one(at.pin, at.ground, whileAwake(of, isPowered, linear(ohms * ohmsShare, volts), linear(ohms * ohmsShare))),
@@ -218,7 +235,14 @@ function driven(
   const branches = [branch(from, to, dial > 0 && isPowered ? law : open)];
   if (follows === null) return { branches };
   const { pin, ground, highFromVolts, lowBelowVolts } = follows;
-  const watcher = { from: pin, to: ground, onVolts: highFromVolts, offVolts: lowBelowVolts, isEitherWay: false };
+  const watcher = {
+    from: pin,
+    to: ground,
+    onVolts: highFromVolts,
+    offVolts: lowBelowVolts,
+    isEitherWay: false,
+    isBySelf: false,
+  };
   return { branches, watcher };
 }
 

@@ -56,6 +56,8 @@ export interface Watcher {
   readonly offVolts: number;
   /** Whether the other direction does it too, as with the coil of a relay. */
   readonly isEitherWay: boolean;
+  /** The branch that does it: with an open coil a relay stays released, whatever stands at its terminals. `undefined`: none. */
+  readonly branch: number | undefined;
 }
 
 /** A circuit in one state as a solver sees it: nodes have numbers, and node 0 is the reference. */

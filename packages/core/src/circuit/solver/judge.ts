@@ -34,8 +34,9 @@ export interface Judging {
 export function judge(judging: Judging, before: Judged): Judged | undefined {
   const { network, branches, unknown } = judging;
   let isChanged = false;
-  const watchers = network.watchers.map(({ from, to, onVolts, offVolts, isEitherWay }, at) => {
-    const signed = unknown(from) - unknown(to);
+  const watchers = network.watchers.map(({ from, to, onVolts, offVolts, isEitherWay, branch }, at) => {
+    const isOpen = branch !== undefined && network.branches[branch]?.law.kind === 'open';
+    const signed = isOpen ? 0 : unknown(from) - unknown(to);
     const volts = isEitherWay ? Math.abs(signed) : signed;
     const isOn = before.watchers[at] ? volts >= offVolts : volts >= onVolts;
     isChanged ||= isOn !== before.watchers[at];

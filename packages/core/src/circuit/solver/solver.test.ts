@@ -145,7 +145,11 @@ describe('a network', () => {
     expect(settledOf(solveNetwork(net)).judged.modes).to.deep.equal(new Map([[2, 'blown']]));
   });
 
-  const relay = (onVolts: number, offVolts: number) => ({ from: 2, to: 0, onVolts, offVolts, isEitherWay: true });
+  const relay = (onVolts: number, offVolts: number) => ({
+    ...{ from: 2, to: 0, onVolts, offVolts },
+    isEitherWay: true,
+    branch: undefined,
+  });
   const coil = [branch(1, 0, battery(12, 0)), branch(1, 2, ohms(50)), branch(2, 0, ohms(100))];
 
   it('lets a relay stay released between drop-out and pull-in, as it starts so', () => {
