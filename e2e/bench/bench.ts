@@ -5,6 +5,7 @@ import { appendRate } from './appends.js';
 import { arrivalRates } from './arrival.js';
 import { authorsBench } from './authorsBench.js';
 import { captureRates } from './captures.js';
+import { circuitRates } from './circuits.js';
 import { coreRates } from './core.js';
 import { endurance } from './endurance.js';
 import { everyKindDelay } from './everyKind.js';
@@ -41,6 +42,7 @@ const parts = {
   liveRates,
   recordingRates,
   captureRates,
+  circuitRates,
   randomTrailCount,
   endurance,
   presses,

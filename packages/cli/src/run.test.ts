@@ -1,4 +1,4 @@
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -114,5 +114,55 @@ describe('probe-trail', () => {
       .to.include('check')
       .and.include('replay');
     expect((await said('fly')).code).to.equal(2);
+  });
+
+  describe('circuit', () => {
+    const bus = fileURLToPath(new URL('../../../demo/circuits/loper-35.circuit.json', import.meta.url));
+
+    it('says what it found, and how large the circuit is', async () => {
+      const { code, out } = await said('circuit', bus);
+      expect(code).to.equal(0);
+      expect(out).to.match(
+        /^warning {2}No fuse stands between the battery and M10mot\.\nLoper 35, the whole bus: \d+ parts/,
+      );
+    });
+
+    for (const [what, args, shown] of [
+      ['volts between places', ['--volts', 'battery +', 'battery −', '--while', 'ignition: off'], '12.7 V\n'],
+      ['volts at a pin', ['--volts', 'C31.2', 'C31.1', '--while', 'ignition: on', 'engine: off'], '3.012 V\n'],
+      ['ohms of a part', ['--ohms', 'sensor pin 2', 'sensor pin 1', '--while', 'C31: unplugged'], '2500 Ω\n'],
+      ['amps of a part', ['--amps', 'M41mot', '--while', 'ignition: on', 'ramp: lifting'], '105.7 A\n'],
+      ['a point that is not there', ['--volts', 'C99.1', 'G1'], 'The circuit does not have “C99.1”.\n'],
+    ] as const)
+      it(`measures ${what}`, async () => expect((await said('circuit', bus, ...args)).out).to.equal(shown));
+
+    it('writes a netlist that names its nodes', async () => {
+      const { code, out } = await said('circuit', bus, '--spice', '--while', 'ignition: on');
+      expect(code).to.equal(0);
+      expect(out)
+        .to.match(/^\* Loper 35, the whole bus\n\* 0 is body\n/)
+        .and.match(/\nVs\d+ b\d+ n\d+ 12\.[67]/);
+    });
+
+    for (const [what, args, message] of [
+      ['a state that is not known', ['--while', 'moon: full'], 'does not know the state “moon: full”'],
+      ['one point', ['--volts', 'C31.2'], 'Two points are needed for volts'],
+    ] as const)
+      it(`ends with 2 and a sentence: ${what}`, async () => {
+        const { code, error } = await said('circuit', bus, ...args);
+        expect(code).to.equal(2);
+        expect(error).to.include(message);
+      });
+
+    it('ends with 1 when the circuit has errors, with 2 when it is none', async () => {
+      const broken = JSON.parse(await readFile(bus, 'utf8'));
+      broken.wires[0].to = 'G77';
+      const { code, out } = await said('circuit', await write('broken.circuit.json', broken));
+      expect(code).to.equal(1);
+      expect(out).to.include('leads to G77, and there is no such pin, splice or stud.');
+      const none = await said('circuit', await write('none.json', '{'));
+      expect(none.code).to.equal(2);
+      expect(none.error).to.include('This is no circuit');
+    });
   });
 });

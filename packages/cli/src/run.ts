@@ -1,5 +1,6 @@
 import { Command, CommanderError } from 'commander';
 import { checkCommand } from './check.js';
+import { type CircuitOptions, circuitCommand } from './circuit.js';
 import type { Output } from './output.js';
 import { replayCommand } from './replay.js';
 
@@ -10,7 +11,7 @@ import { replayCommand } from './replay.js';
 export async function run(args: readonly string[], out: Output, error: Output): Promise<number> {
   let code = 0;
   const program = new Command('probe-trail')
-    .description('Checks and walks plan files, without a server.')
+    .description('Checks and walks plan files and circuits, without a server.')
     .exitOverride()
     .configureOutput({ writeOut: (text) => out.write(text), writeErr: (text) => error.write(text) });
   const finish = (result: number) => {
@@ -33,6 +34,17 @@ export async function run(args: readonly string[], out: Output, error: Output): 
     .action(async (file: string, options: { readings: string; json?: boolean }) =>
       finish(await replayCommand(file, options.readings, options.json ?? false, out, error)),
     );
+  program
+    .command('circuit')
+    .argument('<file>', 'a circuit file')
+    .option('--while <states...>', 'states of the vehicle, such as "ignition: on"')
+    .option('--volts <points...>', 'red and black: what a meter shows between two points or places')
+    .option('--ohms <points...>', 'red and black: the same without power')
+    .option('--amps <of>', 'a wire, a contact or a part: what a clamp shows')
+    .option('--spice', 'the circuit in that state as a SPICE netlist')
+    .option('--json', 'what was found as JSON')
+    .description('checks a circuit, or measures in it; exit code 1 when it has errors')
+    .action(async (file: string, options: CircuitOptions) => finish(await circuitCommand(file, options, out, error)));
   try {
     await program.parseAsync([...args], { from: 'user' });
   } catch (problem) {

@@ -28,10 +28,11 @@ export {
   type Wire,
 } from './document/circuit.js';
 export { readCircuit } from './document/circuitFile.js';
-export { spiceNetlist } from './exchange/spiceNetlist.js';
+export { circuitToSpice } from './exchange/circuitToSpice.js';
 export { type Fault, type FaultKind, faultId } from './fault/fault.js';
 export { faultsOf } from './fault/faultsOf.js';
-export type { MeterReading, Probing } from './meter/measure.js';
+export type { MeterReading, NoReading, Probing } from './meter/measure.js';
 export { PreparedCircuit } from './meter/preparedCircuit.js';
+export { sayReading } from './meter/sayReading.js';
 export { plainSetting, type Setting } from './network/compile.js';
 export { asItStands, type CircuitState, statesNotKnown, stateWhile } from './network/state.js';

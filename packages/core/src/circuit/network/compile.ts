@@ -24,6 +24,8 @@ export interface Compiled {
   nodeOf(at: PointAt): number | undefined;
   /** The branch of a wire, of the contact of a pin (`C31.2`), of a stud, or of a component (with its part: `K7/coil`). */
   readonly branchOf: ReadonlyMap<string, number>;
+  /** The point of each node; that on the side of a part ends with `|`. */
+  readonly namesOfNodes: readonly string[];
   /** What each branch is of. */
   readonly namesOfBranches: readonly string[];
   /** The component of each watcher. */
@@ -57,7 +59,7 @@ function addContacts(
   const { apart } = setting.state;
   const isApart = apart.has(id) || (joins !== null && apart.has(joins));
   // Of two that join each other, the first of the file has the contacts.
-  const other = circuit.connectors.find((one) => one.id === joins);
+  const other = joins === null ? undefined : circuit.connectors.find((one) => one.id === joins);
   const isSecond =
     other?.joins === id && circuit.connectors.indexOf(other) < circuit.connectors.findIndex((one) => one.id === id);
   if (isSecond) return;
@@ -163,6 +165,7 @@ class Building {
       network: { nodeCount: nodes.size, branches: this.#branches, watchers: this.#watchers },
       nodeOf: ({ point, side }) => nodes.get(side === 'part' && pins.has(point) ? partSide(point) : point),
       branchOf: new Map(this.#names.map((name, at) => [name, at])),
+      namesOfNodes: [...nodes.keys()],
       namesOfBranches: this.#names,
       watcherIds: this.#watcherIds,
     };

@@ -86,9 +86,7 @@ export function valuesOf(
     const line = lines[at];
     if (!line) continue;
     const start = frame.entryOfBranch[at] ?? 0;
-    values[start] = line.conductance;
-    values[start + 1] = -line.conductance;
-    values[start + 2] = -line.resistance;
+    setLine(frame, values, at, line);
     if (branch.from !== 0) values[start + 3] = 1;
     if (branch.to !== 0) values[start + 4] = -1;
     const law = laws[at];
@@ -98,6 +96,14 @@ export function valuesOf(
   }
   for (let node = 0; node < frame.nodeCount; node += 1) if (ties[node]) values[frame.tieStart + node] = 1;
   return values;
+}
+
+/** Puts the line of a branch into its row. */
+export function setLine(frame: Frame, values: Float64Array, at: number, { conductance, resistance }: Line): void {
+  const start = frame.entryOfBranch[at] ?? 0;
+  values[start] = conductance;
+  values[start + 1] = -conductance;
+  values[start + 2] = -resistance;
 }
 
 /** Factors a matrix in the order that is known, or where that does not fit its values, in one of its own. */

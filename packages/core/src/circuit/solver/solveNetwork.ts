@@ -1,6 +1,6 @@
 import { type ActingLaw, type Judged, lawAsJudged, type Network } from '../network/network.js';
 import { nextPoint } from './curve.js';
-import { type Frame, factorsOf, frameOf, tiesOf, valuesOf } from './frame.js';
+import { type Frame, factorsOf, frameOf, setLine, tiesOf, valuesOf } from './frame.js';
 import { type Judging, judge, judgedBranches, nothingJudged } from './judge.js';
 import { isCurved, type Line, lineOf } from './linearise.js';
 import { type Factors, refined, solveFactored } from './sparseLu.js';
@@ -165,9 +165,9 @@ interface Work {
 function newton(work: Work, start: Float64Array, sourceShare: number): Operation | undefined {
   const { network, frame, judged, laws, ties, curved } = work;
   const lines = laws.map((law, at) => lineOf(law, start[at] ?? 0, sourceShare));
+  const values = valuesOf(frame, network.branches, laws, lines, ties);
   let points = start;
   for (let step = 0; step < mostSteps; step += 1) {
-    const values = valuesOf(frame, network.branches, laws, lines, ties);
     const factors = factorsOf(frame, values);
     if (!factors) return undefined;
     const right = rightSide(frame, lines);
@@ -178,7 +178,10 @@ function newton(work: Work, start: Float64Array, sourceShare: number): Operation
     points = moved;
     for (const at of curved) {
       const law = laws[at];
-      if (law) lines[at] = lineOf(law, points[at] ?? 0, sourceShare);
+      if (!law) continue;
+      const line = lineOf(law, points[at] ?? 0, sourceShare);
+      lines[at] = line;
+      setLine(frame, values, at, line);
     }
   }
   return undefined;

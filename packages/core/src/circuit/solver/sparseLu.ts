@@ -323,7 +323,12 @@ function flat(lists: readonly (readonly number[])[]): readonly [Int32Array, Int3
   const start = new Int32Array(lists.length + 1);
   for (let at = 0; at < lists.length; at += 1) start[at + 1] = (start[at] ?? 0) + (lists[at]?.length ?? 0);
   const items = new Int32Array(start.at(-1) ?? 0);
-  for (let at = 0; at < lists.length; at += 1) items.set(lists[at] ?? [], start[at] ?? 0);
+  let place = 0;
+  for (const list of lists)
+    for (const item of list) {
+      items[place] = item;
+      place += 1;
+    }
   return [start, items];
 }
 
