@@ -49,10 +49,10 @@ export function bridgeReport(
   if (after.kind !== 'settled') return sayUnsettled(compiled, after);
   const amps = Math.abs(after.bridgeAmps[0] ?? 0);
   const { wakes, puts } = woken(circuit, compiled, before, after);
-  const isChanged = (at: number) => Math.abs((after.amps[at] ?? 0) - (before.amps[at] ?? 0)) > 1e-3;
+  const isChanged = (at: number) => Math.abs(after.ampsOf(at) - before.ampsOf(at)) > 1e-3;
   const overloads = circuit.wires.filter(({ id, mm2 }) => {
     const at = compiled.branchOf.get(id) ?? -1;
-    return isChanged(at) && Math.abs(after.amps[at] ?? 0) > mostFuseAmps(mm2);
+    return isChanged(at) && Math.abs(after.ampsOf(at)) > mostFuseAmps(mm2);
   });
   return {
     ...{ amps, wakes, puts, overloads: overloads.map(({ id }) => id) },
@@ -66,7 +66,7 @@ export function bridgeReport(
 }
 
 type Settled = Extract<ChangedSolution, { readonly kind: 'settled' }>;
-type Plain = Pick<Settled, 'volts' | 'amps' | 'judged'>;
+type Plain = Pick<Settled, 'voltsOf' | 'ampsOf' | 'judged'>;
 
 const sayUnsettled = (compiled: Compiled, found: Exclude<ChangedSolution, Settled>): NoReading =>
   found.kind === 'chatters'
@@ -101,7 +101,7 @@ function strained(
     const at = branchOf.get(id) ?? -1;
     // Out of these a current comes, which is counted as negative.
     const gives = kind === 'sensorSupply' || kind === 'pullUp';
-    return gives && (before.amps[at] ?? 0) <= 1e-6 && (after.amps[at] ?? 0) > 1e-6 ? [id] : [];
+    return gives && before.ampsOf(at) <= 1e-6 && after.ampsOf(at) > 1e-6 ? [id] : [];
   });
   return [...new Set([...limited, ...pushed])];
 }

@@ -5,7 +5,7 @@ import { poles } from '../fault/poles.js';
 import { branchName, compile, plainSetting } from '../network/compile.js';
 import type { CircuitState } from '../network/state.js';
 import { SolvedNetwork } from '../solver/solvedNetwork.js';
-import { consumersOf, leastWatts, wattsOf, workingBranch, worksFrom } from './consumers.js';
+import { consumersOf, leastWatts, type Stands, wattsOf, workingBranch, worksFrom } from './consumers.js';
 
 /** What was seen of a consumer, or of a point at which a test light was held. */
 export interface Seen {
@@ -59,13 +59,8 @@ export function sharedCauses(circuit: Circuit, state: CircuitState, seen: readon
   return { causes: ranked(isDeadWith), notFed };
 }
 
-interface Read {
-  readonly volts: Float64Array;
-  readonly amps: Float64Array;
-}
-
 interface Sense {
-  readonly read: (solution: Read) => number;
+  readonly read: (solution: Stands) => number;
   /** With less it is not fed at all. */
   readonly least: number;
 }
@@ -76,7 +71,7 @@ function senseOf(circuit: Circuit, compiled: ReturnType<typeof compile>, of: str
   const branch = name === undefined ? undefined : compiled.branchOf.get(name);
   if (branch !== undefined) return { read: (found) => wattsOf(compiled, branch, found), least: leastWatts };
   const node = compiled.nodeOf({ point: of, side: 'harness' });
-  return node === undefined ? undefined : { read: ({ volts }) => volts[node] ?? 0, least: lightVolts };
+  return node === undefined ? undefined : { read: ({ voltsOf }) => voltsOf(node), least: lightVolts };
 }
 
 /** Everything through which a current goes on its way. */

@@ -27,13 +27,14 @@ export const worksFrom = 0.5;
 /** Less is no power with which anything works, W. */
 export const leastWatts = 0.01;
 
-interface Solved {
-  readonly volts: Float64Array;
-  readonly amps: Float64Array;
+/** What stands in a network. */
+export interface Stands {
+  readonly voltsOf: (node: number) => number;
+  readonly ampsOf: (branch: number) => number;
 }
 
 /** What a branch takes, W. */
-export function wattsOf({ network }: Compiled, branch: number, { volts, amps }: Solved): number {
+export function wattsOf({ network }: Compiled, branch: number, { voltsOf, ampsOf }: Stands): number {
   const { from = 0, to = 0 } = network.branches[branch] ?? {};
-  return Math.abs(((volts[from] ?? 0) - (volts[to] ?? 0)) * (amps[branch] ?? 0));
+  return branch < 0 ? 0 : Math.abs((voltsOf(from) - voltsOf(to)) * ampsOf(branch));
 }

@@ -92,7 +92,7 @@ function voltsBySuspect(
     const change = changeOf(compiled, fault, ends);
     const solution = change && solved.solveWith(change);
     if (solution?.kind !== 'settled') return undefined;
-    return Float64Array.from(nodes, (node) => solution.volts[node] ?? 0);
+    return Float64Array.from(nodes, (node) => solution.voltsOf(node));
   });
 }
 

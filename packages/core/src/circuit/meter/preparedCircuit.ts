@@ -82,7 +82,7 @@ export class PreparedCircuit {
       const solution = phase.solved.solveWith({ laws: change.laws, bridges: [meter, ...change.bridges] });
       if (solution.kind !== 'settled') return unsettled(phase, solution);
       isConnected &&= hangTogether(phase, change, solution, from, to);
-      return (solution.volts[from] ?? 0) - (solution.volts[to] ?? 0);
+      return solution.voltsOf(from) - solution.voltsOf(to);
     });
     return 'kind' in found ? found : { kind: 'volts', volts: found.mean, isConnected, pulses: found.pulses };
   }
@@ -94,7 +94,7 @@ export class PreparedCircuit {
       if (at === undefined) return { kind: 'notKnown', place: of };
       if (!change) return placeOf(fault);
       const solution = phase.solved.solveWith(change);
-      return solution.kind === 'settled' ? (solution.amps[at] ?? 0) : unsettled(phase, solution);
+      return solution.kind === 'settled' ? solution.ampsOf(at) : unsettled(phase, solution);
     });
     return 'kind' in found ? found : { kind: 'amps', amps: found.mean, pulses: found.pulses };
   }
@@ -117,7 +117,7 @@ export class PreparedCircuit {
     if (solution.kind !== 'settled') return unsettled(phase, solution);
     // The current of the meter goes out at its red lead and comes back at its black one.
     const amps = -(solution.bridgeAmps[0] ?? 0);
-    const volts = (solution.volts[from] ?? 0) - (solution.volts[to] ?? 0);
+    const volts = solution.voltsOf(from) - solution.voltsOf(to);
     if (!(amps > 0) || volts / amps >= ohmmeter.mostOhms) return { kind: 'overload' };
     return { kind: 'ohms', ohms: Math.max(0, volts / amps), through: this.#through(phase, solution.amps, amps) };
   }

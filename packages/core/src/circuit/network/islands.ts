@@ -3,7 +3,8 @@ export class Islands {
   #parent: Int32Array;
 
   constructor(nodeCount: number) {
-    this.#parent = Int32Array.from({ length: nodeCount }, (_, node) => node);
+    this.#parent = new Int32Array(nodeCount);
+    for (let node = 0; node < nodeCount; node += 1) this.#parent[node] = node;
   }
 
   copy(): Islands {

@@ -1,6 +1,5 @@
 import type { ActingLaw } from '../network/network.js';
 import { diodeAt, nextJunctionVolts } from './diode.js';
-import { lampAt } from './lamp.js';
 import type { Line } from './linearise.js';
 
 // A point that moves by less stands; so does one that changes the current by less along its line, as where a diode blocks.
@@ -19,12 +18,4 @@ export function nextPoint(law: ActingLaw, before: number, volts: number, amps: n
   const slope = Math.max(diodeAt(law, Math.max(before, wanted)).siemens, line.conductance / line.resistance);
   if (move * slope <= stillAmps) return before;
   return nextJunctionVolts(law, before, wanted);
-}
-
-/** The source of the line with a given slope through a point of a curve: beside its tangent, it is nearly one. */
-export function chordSource(law: ActingLaw, point: number, { conductance, resistance }: Line): number {
-  if (law.kind === 'lamp') return conductance * point - resistance * lampAt(law, point).amps;
-  if (law.kind !== 'diode') throw new Error(`${law.kind} is no curve`);
-  const { amps } = diodeAt(law, point);
-  return conductance * (point + law.ohms * amps) - resistance * amps;
 }

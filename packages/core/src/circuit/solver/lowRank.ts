@@ -1,8 +1,8 @@
 import { LuDecomposition, Matrix } from 'ml-matrix';
 import { Islands } from '../network/islands.js';
 import { type ActingLaw, type Branch, type Judged, type Law, lawAsJudged, type Network } from '../network/network.js';
-import { chordSource, nextPoint } from './curve.js';
-import { isCurved, type Line, lineOf } from './linearise.js';
+import { nextPoint } from './curve.js';
+import { chordSource, curveAt, isCurved, type Line, lineOf, tangentOf } from './linearise.js';
 import type { Operation } from './solveNetwork.js';
 import { solveFactored } from './sparseLu.js';
 
@@ -32,23 +32,30 @@ export class Base {
   readonly operation: Operation;
   /** Its branches with curves. */
   readonly curved: readonly number[];
-  /** For each of those the voltages of its nodes and its current. */
-  readonly seen: Int32Array;
+  /** Unknowns that are looked at in each round: of each curve the voltages of its nodes and its current, then all that is judged by. */
+  readonly #seen: Int32Array;
+  /** What stands in the network itself. */
+  readonly start: Column;
+  readonly #placeOf: ReadonlyMap<number, number>;
   readonly #columns = new Map<number, Column>();
   #islands: Islands | undefined;
   #switched: readonly (readonly number[])[] | undefined;
 
-  constructor(network: Network, operation: Operation) {
+  /** @param judged branches that can be at a limit or blow */
+  constructor(network: Network, operation: Operation, judged: readonly number[]) {
     this.network = network;
     this.operation = operation;
     this.curved = operation.laws.flatMap((law, at) => (isCurved(law) ? [at] : []));
-    this.seen = Int32Array.from(
-      this.curved.flatMap((at) => [
-        network.branches[at]?.from ?? 0,
-        network.branches[at]?.to ?? 0,
-        network.nodeCount + at,
-      ]),
-    );
+    const ends = network.watchers.flatMap(({ from, to }) => [from, to]);
+    const seen = [...[...this.curved, ...judged].flatMap((at) => unknownsOf(network, at)), ...ends];
+    this.#seen = Int32Array.from(seen);
+    this.#placeOf = new Map(seen.map((unknown, place) => [unknown, place]));
+    this.start = this.columnFrom(operation.unknowns);
+  }
+
+  /** Where an unknown is among those that are looked at in each round. */
+  placeOf(unknown: number): number | undefined {
+    return this.#placeOf.get(unknown);
   }
 
   /** What an amp more that goes into a node does, or a unit more on the right of a row. At the reference it does nothing. */
@@ -63,7 +70,7 @@ export class Base {
   }
 
   columnFrom(all: Float64Array): Column {
-    const { seen } = this;
+    const seen = this.#seen;
     const some = new Float64Array(seen.length);
     for (let at = 0; at < some.length; at += 1) some[at] = all[seen[at] ?? 0] ?? 0;
     return { all, some };
@@ -123,6 +130,12 @@ export class Base {
   }
 }
 
+const unknownsOf = ({ branches, nodeCount }: Network, at: number): readonly number[] => [
+  branches[at]?.from ?? 0,
+  branches[at]?.to ?? 0,
+  nodeCount + at,
+];
+
 function switchedBranches({ branches, watchers }: Network): readonly (readonly number[])[] {
   const found = watchers.map((): number[] => []);
   for (const [at, { law }] of branches.entries())
@@ -172,18 +185,19 @@ export function lowRank(base: Base, change: Change, judged: Judged): Changed | u
   for (const [at, law] of change.laws) laws.set(at, lawAsJudged(law, at, judged));
   const bridges = withTies(base, laws, change.bridges).map((bridge) => extraOfBridge(base, bridge));
   const points = new Map<number, number>();
-  const start = base.columnFrom(operation.unknowns);
   for (let step = 0; step < mostSteps; step += 1) {
     const asked = [...bridges];
     for (const [at, law] of laws) asked.push(extraOfBranch(base, at, law, points.get(at) ?? operation.points[at] ?? 0));
-    const sum = new Sum(start);
+    const sum = new Sum(base.start);
     const lines = new Map<number, Line>();
     for (const [at, point] of points) if (!laws.has(at)) lines.set(at, addCurve(base, at, point, asked, sum));
     const shares = solveExtras(asked, sum);
     if (!shares) return undefined;
-    if (movePoints(base, laws, lines, points, sum)) continue;
+    const some = sum.some();
+    if (movePoints(base, laws, lines, points, sum, some)) continue;
     const bridgeAmps = shares.slice(0, change.bridges.length);
-    return { judged, unknown: (at) => sum.at(at), unknowns: () => sum.all(), bridgeAmps };
+    const unknown = (at: number) => some[base.placeOf(at) ?? -1] ?? sum.at(at);
+    return { judged, unknown, unknowns: () => sum.all(), bridgeAmps };
   }
   return undefined;
 }
@@ -298,17 +312,18 @@ function extraOfBranch(base: Base, at: number, law: ActingLaw, point: number, li
 function addCurve(base: Base, at: number, point: number, asked: Extra[], sum: Sum): Line {
   const { laws, lines } = base.operation;
   const [law, before] = [laws[at], lines[at]];
-  if (!law || !before) throw new Error(`there is no branch ${at}`);
-  const line = lineOf(law, point, 1);
+  if (!law || !before || !isCurved(law)) throw new Error(`branch ${at} has no curve`);
+  const curve = curveAt(law, point);
+  const line = tangentOf(law, point, curve);
   const slopeChange = line.conductance / line.resistance - before.conductance / before.resistance;
   const column = base.columnOf(base.network.nodeCount + at);
-  const place = 3 * base.curved.indexOf(at);
-  const seenOhms = ((column.some[place] ?? 0) - (column.some[place + 1] ?? 0)) * before.resistance;
+  const { from = 0, to = 0 } = base.network.branches[at] ?? {};
+  const seenOhms = ((column.all[from] ?? 0) - (column.all[to] ?? 0)) * before.resistance;
   if (Math.abs(slopeChange * seenOhms) > mostPull) {
     asked.push(extraOfBranch(base, at, law, point, line));
     return line;
   }
-  sum.add(column, chordSource(law, point, before) - before.source);
+  sum.add(column, chordSource(law, point, curve, before) - before.source);
   return before;
 }
 
@@ -349,6 +364,7 @@ function movePoints(
   lines: ReadonlyMap<number, Line>,
   points: Map<number, number>,
   sum: Sum,
+  some: Float64Array,
 ): boolean {
   let hasMoved = false;
   const move = (at: number, law: ActingLaw, volts: number, amps: number) => {
@@ -359,8 +375,8 @@ function movePoints(
     points.set(at, next);
     hasMoved = true;
   };
-  const some = sum.some();
-  for (const [place, at] of curved.entries()) {
+  for (let place = 0; place < curved.length; place += 1) {
+    const at = curved[place] ?? 0;
     const law = operation.laws[at];
     if (!law || laws.has(at)) continue;
     move(at, law, (some[3 * place] ?? 0) - (some[3 * place + 1] ?? 0), some[3 * place + 2] ?? 0);

@@ -13,6 +13,8 @@ export type Solution =
       readonly volts: Float64Array;
       /** Of each branch, from its first node to its second, A. */
       readonly amps: Float64Array;
+      readonly voltsOf: (node: number) => number;
+      readonly ampsOf: (branch: number) => number;
       readonly judged: Judged;
     }
   | Unsettled;
@@ -53,6 +55,8 @@ export const settled = ({ nodeCount }: Network, unknowns: Float64Array, judged: 
   kind: 'settled',
   volts: unknowns.slice(0, nodeCount),
   amps: unknowns.slice(nodeCount),
+  voltsOf: (node) => unknowns[node] ?? 0,
+  ampsOf: (branch) => unknowns[nodeCount + branch] ?? 0,
   judged,
 });
 

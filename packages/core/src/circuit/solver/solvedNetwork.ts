@@ -1,7 +1,7 @@
 import type { Branch, Judged, Network } from '../network/network.js';
 import { type Frame, frameOf } from './frame.js';
 import { canBeJudged, judgedBranches } from './judge.js';
-import { Base, type Bridge, type Change, lowRank } from './lowRank.js';
+import { Base, type Bridge, type Change, type Changed, lowRank } from './lowRank.js';
 import {
   keyOf,
   operate,
@@ -13,8 +13,42 @@ import {
   type Unsettled,
 } from './solveNetwork.js';
 
-/** A solution with the current of each bridge, from its first node to its second. */
-export type ChangedSolution = (Settled & { readonly bridgeAmps: readonly number[] }) | Unsettled;
+/** What stands in a network with a change, with the current of each bridge, from its first node to its second. */
+export type ChangedSolution = ChangedNetwork | Unsettled;
+
+/** As a solution; most who ask want a few of its voltages only (benchmark “faults and draws of the whole demo bus”). */
+export class ChangedNetwork implements Settled {
+  readonly kind = 'settled';
+  readonly judged: Judged;
+  readonly bridgeAmps: readonly number[];
+  readonly #nodeCount: number;
+  readonly #found: Changed;
+  #all: Float64Array | undefined;
+
+  constructor(nodeCount: number, found: Changed) {
+    this.judged = found.judged;
+    this.bridgeAmps = found.bridgeAmps;
+    this.#nodeCount = nodeCount;
+    this.#found = found;
+  }
+
+  readonly voltsOf = (node: number): number => this.#found.unknown(node);
+
+  readonly ampsOf = (branch: number): number => this.#found.unknown(this.#nodeCount + branch);
+
+  get volts(): Float64Array {
+    return this.#unknowns().slice(0, this.#nodeCount);
+  }
+
+  get amps(): Float64Array {
+    return this.#unknowns().slice(this.#nodeCount);
+  }
+
+  #unknowns(): Float64Array {
+    this.#all ??= this.#found.unknowns();
+    return this.#all;
+  }
+}
 
 // So many ways in which everything can be judged are kept factored.
 const mostBases = 64;
@@ -38,7 +72,7 @@ export class SolvedNetwork {
     this.frame = frame;
     this.#judged = judgedBranches(network.branches.map(({ law }) => law));
     const last = operate(network, frame, (operation) =>
-      this.#bases.set(keyOf(operation.judged), new Base(network, operation)),
+      this.#bases.set(keyOf(operation.judged), new Base(network, operation, this.#judged)),
     );
     this.solution = 'kind' in last ? last : settled(network, last.unknowns, last.judged);
   }
@@ -56,7 +90,7 @@ export class SolvedNetwork {
     if (least <= nearEnough || this.#bases.size >= mostBases) return nearest;
     const operation = operateAs(this.network, this.frame, judged, undefined);
     if (!operation) return nearest;
-    const base = new Base(this.network, operation);
+    const base = new Base(this.network, operation, this.#judged);
     this.#bases.set(key, base);
     return base;
   }
@@ -72,7 +106,7 @@ export class SolvedNetwork {
       return found && { found, judging: { network: changed, branches, unknown: found.unknown } };
     });
     if ('kind' in last) return last.kind === 'chatters' ? last : this.#solveWhole(changed, change.bridges);
-    return { ...settled(changed, last.unknowns(), last.judged), bridgeAmps: last.bridgeAmps };
+    return new ChangedNetwork(this.network.nodeCount, last);
   }
 
   #changed({ laws }: Change): Network {
@@ -89,9 +123,14 @@ export class SolvedNetwork {
     const whole = { ...changed, branches: [...changed.branches, ...bridges.map(branchOfBridge)] };
     const last = operate(whole, bridges.length === 0 ? this.frame : frameOf(whole));
     if ('kind' in last) return last;
-    const solution = settled(whole, last.unknowns, last.judged);
-    const count = changed.branches.length;
-    return { ...solution, amps: solution.amps.slice(0, count), bridgeAmps: [...solution.amps.slice(count)] };
+    const [{ unknowns, judged }, { nodeCount }] = [last, whole];
+    const end = nodeCount + changed.branches.length;
+    return new ChangedNetwork(nodeCount, {
+      judged,
+      unknown: (at) => unknowns[at] ?? 0,
+      unknowns: () => unknowns.slice(0, end),
+      bridgeAmps: [...unknowns.slice(end)],
+    });
   }
 }
 

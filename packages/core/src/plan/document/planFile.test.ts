@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { expect } from 'chai';
 import { accountSchema } from '../../account/index.js';
+import { circuitSchema } from '../../circuit/index.js';
 import { newSheetSchema } from '../../codes/index.js';
 import { jobEventSchema } from '../../job/index.js';
 import { toJsonSchema } from '../../schema/index.js';
@@ -137,6 +138,7 @@ describe('the published JSON Schemas', () => {
     ['plan.schema.json', planFileSchema],
     ['trail-event.schema.json', trailEventSchema],
     ['line.schema.json', lineSchema],
+    ['circuit.schema.json', circuitSchema],
     ['code-sheet.schema.json', newSheetSchema],
     ['job-event.schema.json', jobEventSchema],
     ['account.schema.json', accountSchema],
