@@ -10,7 +10,8 @@ export {
   type ReachableState,
   type Suspected,
 } from './answers/nextMeasurement.js';
-export { type CircuitFinding, checkCircuit } from './check/checkCircuit.js';
+export { checkCircuit } from './check/checkCircuit.js';
+export type { CircuitFinding } from './check/finding.js';
 export {
   bodyPoint,
   type Circuit,

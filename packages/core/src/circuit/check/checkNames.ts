@@ -1,6 +1,6 @@
 import { bodyPoint, type Circuit, terminalsOf } from '../document/circuit.js';
 import { pinPoint, pointsOf } from '../document/points.js';
-import type { CircuitFinding } from './checkCircuit.js';
+import type { CircuitFinding } from './finding.js';
 
 const error = (at: string, text: string): CircuitFinding => ({ severity: 'error', at, text });
 

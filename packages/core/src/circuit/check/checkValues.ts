@@ -1,5 +1,5 @@
 import type { Circuit, Component } from '../document/circuit.js';
-import type { CircuitFinding } from './checkCircuit.js';
+import type { CircuitFinding } from './finding.js';
 
 /** Values of components that do not go together. */
 export function checkValues({ components }: Circuit): readonly CircuitFinding[] {

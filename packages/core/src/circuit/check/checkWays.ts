@@ -7,7 +7,7 @@ import {
   type Wire,
 } from '../document/circuit.js';
 import { pinPoint } from '../document/points.js';
-import type { CircuitFinding } from './checkCircuit.js';
+import type { CircuitFinding } from './finding.js';
 
 const warning = (at: string, text: string): CircuitFinding => ({ severity: 'warning', at, text });
 
