@@ -41,7 +41,7 @@ function madeOf200(): Circuit {
   const loads = branches.flatMap((rail) => Array.from({ length: 4 }, (_, at) => ({ rail, id: `${rail}L${at}` })));
   const own = (id: string) => ({ id, name: id, withinPercent: 5 });
   return read({
-    ...{ format: 'probe-trail-circuit', formatVersion: 1, id: 'made', name: 'Made of 200 nodes' },
+    ...{ format: 'probe-trail-circuit', formatVersion: 1, id: 'made', name: 'Made of 200 nodes', lines: [] },
     components: [
       { ...own('BAT'), kind: 'battery', at: { plus: 'BAT.plus', minus: 'body' }, volts: 12.6, ohms: 0.01 },
       ...branches.map((rail) => ({

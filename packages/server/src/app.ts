@@ -8,6 +8,7 @@ import type { Schema } from 'yup';
 import { bodyPlugin, smallBody } from './body/index.js';
 import { yupValidator } from './body/yupValidator.js';
 import { choosingPlugin } from './choosing/index.js';
+import { circuitPlugin } from './circuit/index.js';
 import { codesPlugin } from './codes/index.js';
 import { sameSitePlugin } from './edge/sameSite.js';
 import { streamPlugin } from './edge/streams.js';
@@ -128,7 +129,7 @@ async function registerApi(api: FastifyInstance, options: AppOptions, services: 
   const { networkInstruments = makeNetworkInstruments(async () => undefined, nowMs) } = options;
   const { people, sessions, plans, trails, vehicles, codes, trailStore, jobStore, jobs, choosing, photos, recordings } =
     services;
-  const { instruments, reviews, waiting, library, learning, workshop, search, health } = services;
+  const { instruments, reviews, waiting, library, learning, workshop, search, health, circuits } = services;
   const headers = options.tls ? { ...apiHeaders, 'strict-transport-security': 'max-age=31536000' } : apiHeaders;
   api.addHook('onRequest', async (_request, reply) => void reply.headers(headers));
   api.all('/*', { schema: hidden, config: { needs: 'nobody' } }, sayNotFound);
@@ -148,6 +149,7 @@ async function registerApi(api: FastifyInstance, options: AppOptions, services: 
     await scope.register(reviewPlugin, { prefix: '/plans', reviews, plans, remarks: trailStore, nowMs, newId });
     await scope.register(waitingPlugin, { prefix: '/reviews', waiting });
     await scope.register(learningPlugin, { prefix: '/lessons', learning });
+    await scope.register(circuitPlugin, { prefix: '/circuits', circuits, nowMs });
     await scope.register(libraryPlugin, { prefix: '/library', library, nowMs });
     await scope.register(vehiclePlugin, { prefix: '/vehicles', vehicles, newId, nowMs });
     await scope.register(vehicleHistoryPlugin, { prefix: '/vehicles', vehicles, codes, jobs: jobStore });

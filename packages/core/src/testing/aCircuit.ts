@@ -8,6 +8,7 @@ export const aCircuit = (components: readonly Component[], more: Loose = {}): Ci
   formatVersion: 1,
   id: 'test',
   name: 'A circuit',
+  lines: [],
   components: [
     {
       kind: 'battery',

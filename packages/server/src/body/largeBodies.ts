@@ -1,3 +1,4 @@
+import { circuitToKeepSchema } from '@probe-trail/core/circuit';
 import { sentSheetSchema } from '@probe-trail/core/codes';
 import { appendJobEventsSchema } from '@probe-trail/core/job';
 import { cardToKeepSchema } from '@probe-trail/core/library';
@@ -28,6 +29,7 @@ export const largeBodies = {
   trailEvents: { schema: appendEventsSchema, most: megabyte },
   jobEvents: { schema: appendJobEventsSchema, most: 512 * kilobyte },
   sheet: { schema: sentSheetSchema, most: megabyte },
+  circuit: { schema: circuitToKeepSchema, most: 4 * megabyte },
   card: { schema: cardToKeepSchema, most: 512 * kilobyte },
   line: { schema: lineSchema, most: megabyte },
 } as const satisfies Record<string, LargeBody>;

@@ -16,6 +16,7 @@ const asBefore = (createdAt: number): string[] => [
   `DELETE FROM __drizzle_migrations WHERE created_at >= ${createdAt}`,
   'ALTER TABLE recording DROP COLUMN kind',
   'ALTER TABLE instrument DROP COLUMN address',
+  'DROP TABLE circuit',
 ];
 
 describe('opening a data folder', () => {

@@ -37,6 +37,7 @@ describe('no query scans a large table', () => {
     ['searching', '/api/search?words=fg-07'],
     ['the plan library', '/api/plans'],
     ['a plan', '/api/plans/cranking'],
+    ['the circuits', '/api/circuits'],
     ['the part cards of the library', '/api/library/cards'],
     ['where plans measure at a pin', '/api/library/usages?of=pin&what=C31.2'],
     ['where plans measure at a connector', '/api/library/usages?of=pin&what=C31'],

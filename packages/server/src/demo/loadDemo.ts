@@ -3,6 +3,7 @@ import { readdir, readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { captureLengthMs, writeCapture } from '@probe-trail/core/capture';
 import { bulletinsFileSchema } from '@probe-trail/core/choosing';
+import { circuitSchema } from '@probe-trail/core/circuit';
 import type { JobEvent } from '@probe-trail/core/job';
 import { type DemoAccount, peopleFileSchema } from '@probe-trail/core/person';
 import { partCardSchema, readPlanFile, sayPlanFileProblem } from '@probe-trail/core/plan';
@@ -41,6 +42,8 @@ export async function loadDemo(services: Services, folder: string, nowMs: number
     });
   for (const file of await filesIn(join(folder, 'lines')))
     await services.vehicles.putLine(await readChecked(file, lineSchema));
+  for (const file of await filesIn(join(folder, 'circuits')))
+    await services.circuits.keep(await readChecked(file, circuitSchema), undefined, { by: 'Ines Marrow', atMs: nowMs });
   for (const bulletin of await readChecked(join(folder, 'bulletins.json'), bulletinsFileSchema))
     await services.choosingStore.putBulletin(bulletin);
   await loadVehicles(services, join(folder, 'vehicles.json'), nowMs);

@@ -137,6 +137,7 @@ describe('every route, with whatever its description allows and forbids', () => 
       '/api/vehicles',
       '/api/instruments',
       '/api/plans',
+      '/api/circuits',
       '/api/library/cards',
       '/api/lines',
     ])

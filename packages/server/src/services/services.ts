@@ -1,5 +1,6 @@
 import { makeChoosingService } from '../choosing/service.js';
 import { makeChoosingStore } from '../choosing/store.js';
+import { makeCircuitStore } from '../circuit/store.js';
 import { makeCodeStore } from '../codes/store.js';
 import { inDataFolder } from '../db/dataFolder.js';
 import type { Database } from '../db/openDatabase.js';
@@ -81,6 +82,7 @@ export function makeServices(database: Database, dataFolder: string, nowMs: () =
     instruments: makeInstrumentStore(database),
     reviews: makeReviewStore(database),
     waiting: makeWaitingStore(database),
+    circuits: makeCircuitStore(database),
     library: makeLibraryStore(database),
     workshop: makeWorkshopStore(database),
     health: makeHealth(database, dataFolder, trails.waiting),

@@ -68,6 +68,10 @@ export const circuitSchema = closedObject({
     .oneOf([circuitFormatVersion] as const),
   id: idText(),
   name: draftText(120),
+  lines: array(idText())
+    .required()
+    .max(50)
+    .meta({ description: 'vehicle lines of which it is the circuit, by their ids' }),
   components: array(componentSchema).required().max(2000),
   connectors: array(connectorSchema.required()).required().max(1000),
   splices: array(spliceSchema.required()).required().max(1000),
@@ -78,6 +82,28 @@ export const circuitSchema = closedObject({
 });
 
 export type Circuit = Checked<typeof circuitSchema>;
+
+/** Body of `PUT /api/circuits/:circuitId`. */
+export const circuitToKeepSchema = closedObject({ circuit: circuitSchema.required() });
+export type CircuitToKeep = Checked<typeof circuitToKeepSchema>;
+
+/** A circuit of the library, without what is in it. */
+export interface CircuitInfo {
+  readonly circuitId: string;
+  readonly name: string;
+  readonly lines: readonly string[];
+  readonly componentCount: number;
+  readonly wireCount: number;
+  /** Changes with every save; sent back, so that nothing is overwritten unseen. */
+  readonly etag: string;
+  readonly savedAtMs: number;
+  readonly savedBy: string;
+}
+
+export interface KeptCircuit extends CircuitInfo {
+  readonly circuit: Circuit;
+}
+
 export type Component = Circuit['components'][number];
 export type ComponentKind = Component['kind'];
 export type ComponentOf<Kind extends ComponentKind> = Extract<Component, { readonly kind: Kind }>;
