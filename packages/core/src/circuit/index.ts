@@ -33,9 +33,11 @@ export {
   type Wire,
 } from './document/circuit.js';
 export { readCircuit } from './document/circuitFile.js';
+export { pointsOf } from './document/points.js';
 export { circuitToSpice } from './exchange/circuitToSpice.js';
 export { type Fault, type FaultKind, faultId } from './fault/fault.js';
 export { faultsOf } from './fault/faultsOf.js';
+export { sayBranch, sayFault } from './fault/sayFault.js';
 export type { MeterReading, NoReading, Probing } from './meter/measure.js';
 export { PreparedCircuit } from './meter/preparedCircuit.js';
 export { sayReading } from './meter/sayReading.js';

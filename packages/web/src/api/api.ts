@@ -92,6 +92,7 @@ const tagTypes = [
   'lines',
   'instruments',
   'library',
+  'circuits',
   'workshop',
   'recordings',
 ] as const;

@@ -65,6 +65,9 @@ export function CodesStation({ open, isDue }: StationBodyProps) {
           <Button size="lg" mih={56} variant="default" component={Link} to={`/jobs/${jobId}/watch`}>
             Watch the units
           </Button>
+          <Button size="lg" mih={56} variant="default" component={Link} to={`/jobs/${jobId}/dead`}>
+            Dead together
+          </Button>
           <Button size="lg" mih={56} variant="default" component={Link} to={`/jobs/${jobId}/actuators`}>
             Actuators
           </Button>

@@ -30,6 +30,8 @@ export const pages = {
   newSheet: { path: '/jobs/:jobId/codes/new' },
   live: { path: '/jobs/:jobId/live' },
   watch: { path: '/jobs/:jobId/watch' },
+  deadTogether: { path: '/jobs/:jobId/dead' },
+  circuit: { path: '/circuits/:circuitId' },
   importLog: { path: '/jobs/:jobId/recordings/new' },
   importCapture: { path: '/jobs/:jobId/captures/new' },
   recording: { path: '/jobs/:jobId/recordings/:recordingId' },

@@ -4,6 +4,7 @@ import type { Circuit, Component } from '../document/circuit.js';
 import { PreparedCircuit } from '../meter/preparedCircuit.js';
 import { type Fault, faultId } from './fault.js';
 import { faultsOf } from './faultsOf.js';
+import { sayFault } from './sayFault.js';
 
 const at = (point: string) => ({ point, side: 'harness' as const });
 
@@ -100,6 +101,23 @@ describe('the faults of a circuit', () => {
   it('have each a name of their own', () => {
     const ids = faultsOf(lampCircuit).map(faultId);
     expect(new Set(ids).size).to.equal(ids.length);
+  });
+
+  it('are said so that somebody finds them', () => {
+    const said = faultsOf(lampCircuit).map((fault) => sayFault(lampCircuit, fault));
+    expect(said).to.include.members([
+      'wire W1, S.2 to C1.1, brown: is open',
+      'pin 2 of C1, lamp: is open',
+      'pin 1 of C1, lamp: worn, lets 0.5 A through at most',
+      'C1.1 and C1.2: joined with 0.05 Ω',
+      'F: is blown',
+      'F: has 2.5 A',
+      'ground: 0.5 Ω too much',
+      'Battery: weak',
+      'A1: does not come on',
+      'E: 50 % of what it should be',
+    ]);
+    expect(new Set(said).size).to.equal(said.length);
   });
 
   it('are all at places that it has', () => {

@@ -3,12 +3,14 @@ import { useSearchParams } from 'react-router';
 import { Page } from '../../frame/Page';
 import { BlocksPart } from './BlocksPart';
 import { CardsPart } from './CardsPart';
+import { CircuitsPart } from './CircuitsPart';
 import { PinsPart } from './PinsPart';
 
 const parts = {
   cards: ['Part cards', CardsPart],
   blocks: ['Step blocks', BlocksPart],
   pins: ['Pins', PinsPart],
+  circuits: ['Circuits', CircuitsPart],
 } as const;
 
 /** What several plans share: part cards, blocks of steps, and where plans measure at a pin. */
