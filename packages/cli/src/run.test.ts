@@ -123,7 +123,7 @@ describe('probe-trail', () => {
       const { code, out } = await said('circuit', bus);
       expect(code).to.equal(0);
       expect(out).to.match(
-        /^warning {2}No fuse stands between the battery and M10mot\.\nLoper 35, the whole bus: \d+ parts/,
+        /^warning {2}No fuse stands between the battery and Starter M10 \(M10mot\)\.\nLoper 35, the whole bus: \d+ parts/,
       );
     });
 

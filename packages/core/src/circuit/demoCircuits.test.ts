@@ -50,7 +50,7 @@ const fan = [...on, 'fan command: 90 %'];
 describe('the circuit of the demo bus', () => {
   it('has nothing wrong with it but the starter, which has no fuse', () =>
     expect(checkCircuit(bus).map(({ text }) => text)).to.deep.equal([
-      'No fuse stands between the battery and M10mot.',
+      'No fuse stands between the battery and Starter M10 (M10mot).',
     ]));
 
   it('has every feed and ground of its vehicle line, and each unit hangs on them there too', () => {

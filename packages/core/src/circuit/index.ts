@@ -1,6 +1,13 @@
 // What other features and packages may use; every other file here is private to the folder.
 export { type BridgeReport, bridgeReport } from './answers/bridge.js';
-export { type Seen, type SharedCause, type SharedCauses, sharedCauses } from './answers/commonCause.js';
+export {
+  type DeadTable,
+  deadTable,
+  type Seen,
+  type SharedCause,
+  type SharedCauses,
+  sharedCauses,
+} from './answers/commonCause.js';
 export { consumersOf } from './answers/consumers.js';
 export { type Band, type Expected, expectedReading, numberOf } from './answers/expected.js';
 export {

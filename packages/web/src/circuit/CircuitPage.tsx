@@ -101,7 +101,7 @@ function Meter({ circuit }: { readonly circuit: Circuit }) {
   const pointOptions = useMemo(() => [...points.keys()], [points]);
   return (
     <section aria-label="A meter">
-      <StatePicker circuit={circuit} chosen={states} onChange={setStates} hasApart />
+      <StatePicker circuit={circuit} chosen={states} onChange={setStates} hasApart isOpen />
       <SegmentedControl
         size="md"
         aria-label="What is measured"

@@ -1,5 +1,5 @@
 import { Button, Select } from '@mantine/core';
-import { type Circuit, type Seen, stateWhile } from '@probe-trail/core/circuit';
+import { type Circuit, type Seen, sharedCauses, stateWhile } from '@probe-trail/core/circuit';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useCallback, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -98,12 +98,13 @@ function DeadTogether({ jobId, circuit }: { readonly jobId: string; readonly cir
       })),
     [setNoted],
   );
-  const isAsked = seen.some(({ isAlive }) => !isAlive);
   const ask = useMemo(
-    () => (solver && isAsked ? () => solver.shared(circuit, stateWhile(circuit, states), seen) : undefined),
-    [solver, isAsked, circuit, states, seen],
+    () => (solver ? () => solver.deadTable(circuit, stateWhile(circuit, states)) : undefined),
+    [solver, circuit, states],
   );
-  const found = useAnswer(ask);
+  const table = useAnswer(ask);
+  const isAsked = seen.some(({ isAlive }) => !isAlive);
+  const found = useMemo(() => (table && isAsked ? sharedCauses(table, seen) : undefined), [table, isAsked, seen]);
   return (
     <div className={classes.sides}>
       <div>
@@ -111,6 +112,7 @@ function DeadTogether({ jobId, circuit }: { readonly jobId: string; readonly cir
           circuit={circuit}
           chosen={states}
           hasApart={false}
+          isOpen={false}
           onChange={(next) => setNoted((last) => ({ ...last, states: next }))}
         />
         <SeenList circuit={circuit} seen={seen} onSee={see} />

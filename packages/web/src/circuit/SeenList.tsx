@@ -19,6 +19,8 @@ const answers = [
   { value: 'alive', label: 'Lives' },
 ];
 
+const colours = { dead: { color: 'var(--ember)' }, alive: { color: 'var(--fern)' }, '': {} } as const;
+
 /** Fuses, at whose output a test light was held, and consumers: which are dead, and which live. */
 export function SeenList({ circuit, seen, onSee }: ListProps) {
   const [kind, setKind] = useState<Kind>('fuses');
@@ -31,7 +33,7 @@ export function SeenList({ circuit, seen, onSee }: ListProps) {
   const shown = named
     .filter(({ id, name }) => `${name} ${id}`.toLowerCase().includes(wanted.trim().toLowerCase()))
     .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
-  const answerOf = (id: string) => {
+  const answerOf = (id: string): keyof typeof colours => {
     const known = seen.find(({ of }) => of === id);
     if (!known) return '';
     return known.isAlive ? 'alive' : 'dead';
@@ -59,6 +61,7 @@ export function SeenList({ circuit, seen, onSee }: ListProps) {
             <span>{name}</span>
             <SegmentedControl
               size="md"
+              {...colours[answerOf(id)]}
               aria-label={name}
               value={answerOf(id)}
               onChange={(value) => onSee(id, value === '' ? undefined : value === 'alive')}

@@ -1,14 +1,13 @@
 import {
   type Circuit,
   type CircuitState,
+  type DeadTable,
+  deadTable,
   type Fault,
   type MeterReading,
   PreparedCircuit,
   type Probing,
   plainSetting,
-  type Seen,
-  type SharedCauses,
-  sharedCauses,
 } from '@probe-trail/core/circuit';
 import { expose } from 'comlink';
 
@@ -27,8 +26,7 @@ const keyOf = ({ dials, apart }: CircuitState): string => JSON.stringify([...dia
 const solver = {
   measure: (circuit: Circuit, state: CircuitState, probing: Probing, fault: Fault | undefined): MeterReading =>
     preparedFor(circuit, state).measure(probing, fault),
-  shared: (circuit: Circuit, state: CircuitState, seen: readonly Seen[]): SharedCauses =>
-    sharedCauses(circuit, state, seen),
+  deadTable: (circuit: Circuit, state: CircuitState): DeadTable => deadTable(circuit, state),
 };
 
 export type CircuitSolver = typeof solver;

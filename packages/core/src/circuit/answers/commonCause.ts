@@ -32,31 +32,60 @@ export interface SharedCauses {
   readonly notFed: readonly string[];
 }
 
+/** What goes dead with each thing that can be open, in one state of the vehicle. */
+export interface DeadTable {
+  /** What can be seen: consumers by their ids, fuses by the point behind them. */
+  readonly watched: readonly string[];
+  /** What of that nothing feeds in this state, although nothing is wrong. */
+  readonly notFed: readonly string[];
+  readonly rows: readonly { readonly fault: Fault; readonly dead: ReadonlySet<string> }[];
+}
+
 /** From this on a test light shines, V. */
 const lightVolts = 6;
 
 /**
- * What dead consumers share that others, which live, do not: each thing through which a current goes is thought to be open, and the circuit
- * is solved with it.
+ * What is dead with each thing through which a current goes being open: the circuit is solved with each of them. It takes a second for a whole
+ * bus; what dead consumers share is read from it at once.
  */
-export function sharedCauses(circuit: Circuit, state: CircuitState, seen: readonly Seen[]): SharedCauses {
+export function deadTable(circuit: Circuit, state: CircuitState): DeadTable {
   const compiled = compile(circuit, { ...plainSetting, state });
   const solved = new SolvedNetwork(compiled.network);
   const { solution } = solved;
-  if (solution.kind !== 'settled') return { causes: [], notFed: [] };
-  const senses = seen.flatMap((one) => {
-    const sense = senseOf(circuit, compiled, one.of);
-    return sense ? [{ ...one, ...sense, healthy: sense.read(solution) }] : [];
+  const watched = watchedIn(circuit);
+  if (solution.kind !== 'settled') return { watched, notFed: watched, rows: [] };
+  const senses = watched.flatMap((of) => {
+    const sense = senseOf(circuit, compiled, of);
+    return sense ? [{ of, ...sense, healthy: sense.read(solution) }] : [];
   });
   const fed = senses.filter(({ healthy, least }) => healthy > least);
-  const notFed = senses.filter((one) => !one.isAlive && !fed.includes(one)).map(({ of }) => of);
-  const isDeadWith = candidates(circuit).flatMap((fault) => {
-    const change = changeOf(compiled, fault, poles(circuit, compiled));
+  const ends = poles(circuit, compiled);
+  const rows = candidates(circuit).flatMap((fault) => {
+    const change = changeOf(compiled, fault, ends);
     const changed = change && solved.solveWith(change);
     if (changed?.kind !== 'settled') return [];
-    return [{ fault, dead: fed.filter(({ read, healthy }) => read(changed) < worksFrom * healthy) }];
+    const dead = fed.filter(({ read, healthy }) => read(changed) < worksFrom * healthy).map(({ of }) => of);
+    return dead.length > 0 ? [{ fault, dead: new Set(dead) }] : [];
   });
-  return { causes: ranked(isDeadWith), notFed };
+  const isFed = new Set(fed.map(({ of }) => of));
+  return { watched, notFed: watched.filter((of) => !isFed.has(of)), rows };
+}
+
+const watchedIn = (circuit: Circuit): readonly string[] => [
+  ...consumersOf(circuit).map(({ id }) => id),
+  ...circuit.components.flatMap((component) => (component.kind === 'fuse' ? [component.at.b] : [])),
+];
+
+/** What dead consumers share that others, which live, do not. */
+export function sharedCauses({ notFed, rows }: DeadTable, seen: readonly Seen[]): SharedCauses {
+  const fed = seen.filter(({ of }) => !notFed.includes(of));
+  // Of those that look the same, what leaves the least dead comes first: of one dead lamp nobody has seen that all others are too.
+  const nearest = [...rows].sort((a, b) => a.dead.size - b.dead.size);
+  const outcomes = nearest.map(({ fault, dead }) => ({ fault, dead: fed.filter(({ of }) => dead.has(of)) }));
+  return {
+    causes: ranked(outcomes),
+    notFed: seen.filter(({ of, isAlive }) => !isAlive && notFed.includes(of)).map(({ of }) => of),
+  };
 }
 
 interface Sense {
@@ -78,6 +107,10 @@ function senseOf(circuit: Circuit, compiled: ReturnType<typeof compile>, of: str
 function candidates(circuit: Circuit): readonly Fault[] {
   const open = (of: string): Fault => ({ kind: 'open', of });
   return [
+    ...consumersOf(circuit).flatMap((component): readonly Fault[] => {
+      const branch = workingBranch(component);
+      return branch === undefined || component.kind === 'unit' || component.kind === 'relay' ? [] : [open(branch)];
+    }),
     ...circuit.components.flatMap(({ kind, id }): readonly Fault[] => {
       if (kind === 'fuse' || kind === 'switch') return [open(id)];
       if (kind === 'unit') return [{ kind: 'dead', of: id }];
@@ -86,16 +119,12 @@ function candidates(circuit: Circuit): readonly Fault[] {
     ...circuit.studs.map(({ id }) => open(id)),
     ...circuit.connectors.flatMap(({ id, pins }) => pins.map((pin) => open(`${id}.${pin}`))),
     ...circuit.wires.map(({ id }) => open(id)),
-    ...consumersOf(circuit).flatMap((component): readonly Fault[] => {
-      const branch = workingBranch(component);
-      return branch === undefined || component.kind === 'unit' || component.kind === 'relay' ? [] : [open(branch)];
-    }),
   ];
 }
 
 interface Outcome {
   readonly fault: Fault;
-  readonly dead: readonly { readonly of: string; readonly isAlive: boolean }[];
+  readonly dead: readonly Seen[];
 }
 
 /** Faults that leave the same dead are one; first what explains most, then what is contradicted least. */

@@ -107,13 +107,15 @@ function checkLoad(
   const ends = endsOf(component);
   const lost = ends.find((point) => !fed.has(point) && !grounded.has(point));
   if (lost !== undefined)
-    return [warning(component.id, `${component.id}: from ${lost} there is no way to the battery.`)];
-  if (!ends.some((point) => grounded.has(point))) return [warning(component.id, `${component.id} has no ground.`)];
-  if (!ends.some((point) => fed.has(point))) return [warning(component.id, `${component.id} has no feed.`)];
+    return [warning(component.id, `${nameOf(component)}: from ${lost} there is no way to the battery.`)];
+  if (!ends.some((point) => grounded.has(point))) return [warning(component.id, `${nameOf(component)} has no ground.`)];
+  if (!ends.some((point) => fed.has(point))) return [warning(component.id, `${nameOf(component)} has no feed.`)];
   return ends.some((point) => unfused.has(point))
-    ? [warning(component.id, `No fuse stands between the battery and ${component.id}.`)]
+    ? [warning(component.id, `No fuse stands between the battery and ${nameOf(component)}.`)]
     : [];
 }
+
+const nameOf = ({ id, name }: Component): string => (name === '' || name === id ? id : `${name} (${id})`);
 
 const endsOf = (component: Component): readonly string[] =>
   component.kind === 'relay'
