@@ -1,4 +1,8 @@
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect } from 'chai';
+import type { ElementHandle } from 'puppeteer-core';
 import { aUser, desk, pickFirst, tablet, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
@@ -65,5 +69,33 @@ describe('the circuit of a bus', () => {
     expect(await ines.page.$$eval('h2', (heads) => heads.map(({ textContent }) => textContent))).to.include(
       'What the check says',
     );
+  });
+
+  it('takes a circuit file in, says what it replaces, and what is wrong with one that is none', async () => {
+    const ines = await aUser(world.browser, world.server.url, 'ines', desk);
+    await ines.goTo('/library?part=circuits');
+    await ines.see('Loper 35, the whole bus');
+    const folder = await mkdtemp(join(tmpdir(), 'circuits-'));
+    const choose = async (name: string, content: object) => {
+      const file = join(folder, name);
+      await writeFile(file, JSON.stringify(content));
+      const input = await ines.page.$('input[type="file"]');
+      if (!input) throw new Error('no file can be chosen');
+      await (input as ElementHandle<HTMLInputElement>).uploadFile(file);
+    };
+    const bus = JSON.parse(
+      await readFile(new URL('../../demo/circuits/loper-35.circuit.json', import.meta.url), 'utf8'),
+    );
+    await choose('none.json', { format: 'something else' });
+    await ines.see('This is no circuit');
+    await choose('bad.json', { ...bus, components: [{ ...bus.components[0], ohms: -1 }] });
+    await ines.see('components[0].ohms is -1; it must be more than 0');
+    await choose('again.json', { ...bus, name: 'Loper 35, as it is now' });
+    await ines.see('It replaces “Loper 35, the whole bus”, which Ines Marrow saved.');
+    await ines.click('Replace it');
+    await ines.see('Choose where the leads are');
+    await ines.goTo('/library?part=circuits');
+    await ines.see('Loper 35, as it is now');
+    await rm(folder, { recursive: true });
   });
 });

@@ -1,4 +1,4 @@
-import type { CircuitInfo, KeptCircuit } from '@probe-trail/core/circuit';
+import type { Circuit, CircuitInfo, KeptCircuit } from '@probe-trail/core/circuit';
 import { api } from '../api/api';
 
 export const circuitApi = api.injectEndpoints({
@@ -8,7 +8,16 @@ export const circuitApi = api.injectEndpoints({
       query: (circuitId) => `circuits/${circuitId}`,
       providesTags: ['circuits'],
     }),
+    keepCircuit: build.mutation<KeptCircuit, { readonly circuit: Circuit; readonly etag: string | undefined }>({
+      query: ({ circuit, etag }) => ({
+        url: `circuits/${circuit.id}`,
+        method: 'PUT',
+        headers: etag === undefined ? {} : { 'if-match': `"${etag}"` },
+        body: { circuit },
+      }),
+      invalidatesTags: (kept) => (kept ? ['circuits'] : []),
+    }),
   }),
 });
 
-export const { useCircuitsQuery, useCircuitQuery } = circuitApi;
+export const { useCircuitsQuery, useCircuitQuery, useKeepCircuitMutation } = circuitApi;
