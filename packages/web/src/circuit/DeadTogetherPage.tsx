@@ -1,5 +1,5 @@
 import { Button, Select } from '@mantine/core';
-import { type Circuit, type Seen, sharedCauses, stateWhile } from '@probe-trail/core/circuit';
+import { type Circuit, checkCircuit, type Seen, sharedCauses, stateWhile } from '@probe-trail/core/circuit';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useCallback, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -7,6 +7,7 @@ import { Wait } from '../api/Wait';
 import { useKeptState } from '../device/keptState';
 import { Page } from '../frame/Page';
 import { useJob } from '../job/useJob';
+import { Notice } from '../spec/Notice';
 import { Waiting } from '../ui/Waiting';
 import classes from './Circuit.module.css';
 import { useCircuitQuery, useCircuitsQuery } from './circuitApi';
@@ -65,7 +66,15 @@ function OfLine({ jobId, circuitIds }: OfLineProps) {
         />
       )}
       <Wait for={data} error={error} retry={refetch}>
-        {({ circuit }) => <DeadTogether key={circuit.id} jobId={jobId} circuit={circuit} />}
+        {({ circuit }) =>
+          checkCircuit(circuit).some(({ severity }) => severity === 'error') ? (
+            <Notice kind="tooCloseToCall" title="The circuit of this model cannot be computed yet.">
+              <p>Its check finds errors. An author mends them in the library.</p>
+            </Notice>
+          ) : (
+            <DeadTogether key={circuit.id} jobId={jobId} circuit={circuit} />
+          )
+        }
       </Wait>
     </>
   );

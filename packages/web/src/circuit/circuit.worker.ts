@@ -11,17 +11,15 @@ import {
 } from '@probe-trail/core/circuit';
 import { expose } from 'comlink';
 
-let prepared: { readonly circuit: Circuit; readonly state: CircuitState; readonly solved: PreparedCircuit } | undefined;
+let prepared: { readonly key: string; readonly solved: PreparedCircuit } | undefined;
 
 /** A circuit in a state stays solved until another one is asked for. */
 function preparedFor(circuit: Circuit, state: CircuitState): PreparedCircuit {
-  const isSame = prepared && JSON.stringify([...prepared.state.dials, ...prepared.state.apart]) === keyOf(state);
-  if (prepared?.circuit.id !== circuit.id || !isSame)
-    prepared = { circuit, state, solved: new PreparedCircuit(circuit, { ...plainSetting, state }) };
+  const key = JSON.stringify([circuit, [...state.dials], [...state.apart]]);
+  if (prepared?.key !== key)
+    prepared = { key, solved: new PreparedCircuit(circuit, { ...plainSetting, state }) };
   return prepared.solved;
 }
-
-const keyOf = ({ dials, apart }: CircuitState): string => JSON.stringify([...dials, ...apart]);
 
 const solver = {
   measure: (circuit: Circuit, state: CircuitState, probing: Probing, fault: Fault | undefined): MeterReading =>

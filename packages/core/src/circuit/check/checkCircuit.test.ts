@@ -45,6 +45,17 @@ describe('a circuit', () => {
       sound({ wires: [aWire('W1', 'F.2', 'C1.1'), aWire('W2', 'C1.2', 'G1'), aWire('W3', 'G1', 'G1')] }),
       'Wire W3 begins and ends at G1.',
     ],
+    [
+      'a pin that its other connector does not have',
+      sound({
+        connectors: [
+          { ...plug, id: 'X1', pins: ['1', '3'], joins: 'X2' },
+          { ...plug, id: 'X2', pins: ['1'] },
+          plug,
+        ],
+      }),
+      'Connector X1 has pin 3, and X2, into which it is plugged, has none of that name.',
+    ],
     ['a pin twice', sound({ connectors: [{ ...plug, pins: ['1', '2', '2'] }] }), 'Connector C1 has pin 2 twice.'],
     [
       'the same pin in two connectors',

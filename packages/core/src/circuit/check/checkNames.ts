@@ -69,6 +69,13 @@ function checkReferences(circuit: Circuit): readonly CircuitFinding[] {
         ? [error(id, `Connector ${id} is plugged into ${joins}, and there is no such other connector.`)]
         : [],
     ),
+    ...circuit.connectors.flatMap(({ id, pins, joins }) => {
+      const other = circuit.connectors.find((one) => one.id === joins);
+      const lonely = other && pins.find((pin) => !other.pins.includes(pin));
+      return lonely === undefined
+        ? []
+        : [error(id, `Connector ${id} has pin ${lonely}, and ${joins}, into which it is plugged, has none of that name.`)];
+    }),
     ...circuit.wires.flatMap(({ id, twistedWith }) =>
       twistedWith !== null && (!wires.has(twistedWith) || twistedWith === id)
         ? [error(id, `Wire ${id} is twisted with ${twistedWith}, and there is no such other wire.`)]

@@ -518,6 +518,33 @@ describe('a meter', () => {
     expect(ohms(diode, at('Q'), at('P'))).to.equal('overload');
   });
 
+  it('measures through two connectors that join each other, and not when one of them is off', () => {
+    const joined = (first: string | null, second: string | null) =>
+      aCircuit([aResistor('R', 'P', 'body', 10)], {
+        splices: [aSplice('P')],
+        connectors: [
+          { id: 'X1', name: 'plug', pins: ['1'], ohms: 2, joins: first },
+          { id: 'X2', name: 'socket', pins: ['1'], ohms: 2, joins: second },
+        ],
+        wires: [aWire('W1', 'BAT.plus', 'X1.1', 1, 1e-6), aWire('W2', 'X2.1', 'P', 1, 1e-6)],
+      });
+    for (const circuit of [joined('X2', null), joined(null, 'X1'), joined('X2', 'X1')]) {
+      expect(volts(circuit, 'P')).to.be.closeTo(10, 1e-3);
+      for (const off of ['X1', 'X2']) {
+        expect(volts(circuit, 'P', dialled({}, off)), off).to.be.closeTo(0, 1e-3);
+        expect(volts(circuit, 'X1.1', dialled({}, off))).to.be.closeTo(12, 1e-3);
+      }
+    }
+  });
+
+  it('leaves a part whole that has the name of its connector', () => {
+    const relay = aCircuit([aResistor('K1', 'K1.1', 'K1.2', 85)], {
+      connectors: [{ id: 'K1', name: 'socket', pins: ['1', '2'], ohms: 0.001, joins: null }],
+    });
+    expect(ohms(relay, at('K1.1', 'part'), at('K1.2', 'part'), dialled({}, 'K1'))).to.be.closeTo(85, 1e-9);
+    expect(ohms(relay, at('K1.1'), at('K1.2'), dialled({}, 'K1'))).to.equal('overload');
+  });
+
   it('measures the part alone once its connector is off, and the harness alone on the other side', () => {
     const plugged = aCircuit([aResistor('R1', 'C1.1', 'C1.2', 100), aResistor('R2', 'S', 'body', 50)], {
       splices: [aSplice('S')],

@@ -39,34 +39,46 @@ export const branchName = (id: string, part: string): string => (part === '' ? i
 export function compile(circuit: Circuit, setting: Setting = plainSetting): Compiled {
   const building = new Building(circuit);
   for (const { id, ohms } of circuit.studs) building.add(id, id, bodyPoint, resistor(ohms * shareOf(setting, id)));
-  for (const connector of circuit.connectors) addContacts(building, circuit, setting, connector);
+  for (const connector of contactsOf(circuit)) addContacts(building, setting, connector);
   for (const wire of circuit.wires)
     building.add(wire.id, wire.from, wire.to, resistor(ohmsOfWire(wire, setting.celsius) * shareOf(setting, wire.id)));
-  for (const component of circuit.components) addComponent(building, component, setting);
+  // What has the name of a connector is out when that is unplugged: the part itself stays whole.
+  const connectorIds = new Set(circuit.connectors.map(({ id }) => id));
+  for (const component of circuit.components)
+    addComponent(building, component, setting, setting.state.apart.has(component.id) && !connectorIds.has(component.id));
   return building.end();
+}
+
+interface Contacts {
+  readonly connector: Circuit['connectors'][number];
+  /** The connector into which it is plugged; `undefined`: a part. */
+  readonly other: Circuit['connectors'][number] | undefined;
+}
+
+/** Each pair of connectors that are plugged into each other once, whichever of them says so. */
+function contactsOf({ connectors }: Circuit): readonly Contacts[] {
+  const done = new Set<string>();
+  return connectors.flatMap((connector) => {
+    const { id, joins } = connector;
+    const other = connectors.find((one) => one.id === joins || (joins === null && one.joins === id));
+    if (done.has(id)) return [];
+    if (other) done.add(other.id);
+    return [{ connector, other }];
+  });
 }
 
 const resistor = (ohms: number): NamedLaw => ({ kind: 'linear', ohms, volts: 0 });
 const open: NamedLaw = { kind: 'open' };
 const shareOf = ({ ohmsShares }: Setting, id: string): number => ohmsShares.get(id) ?? 1;
 
-function addContacts(
-  building: Building,
-  circuit: Circuit,
-  setting: Setting,
-  { id, pins, ohms, joins }: Circuit['connectors'][number],
-): void {
+function addContacts(building: Building, setting: Setting, { connector: { id, pins, ohms }, other }: Contacts): void {
   const { apart } = setting.state;
-  const isApart = apart.has(id) || (joins !== null && apart.has(joins));
-  // Of two that join each other, the first of the file has the contacts.
-  const other = joins === null ? undefined : circuit.connectors.find((one) => one.id === joins);
-  const isSecond =
-    other?.joins === id && circuit.connectors.indexOf(other) < circuit.connectors.findIndex((one) => one.id === id);
-  if (isSecond) return;
+  const isApart = apart.has(id) || (other !== undefined && apart.has(other.id));
   for (const pin of pins) {
     const name = pinPoint(id, pin);
     const law = isApart ? open : resistor(ohms * shareOf(setting, name));
     building.add(name, name, other ? pinPoint(other.id, pin) : partSide(name), law);
+    if (other) building.callAlso(pinPoint(other.id, pin));
   }
 }
 
@@ -74,6 +86,7 @@ function addComponent(
   building: Building,
   component: Component,
   { state, celsius, isPowered, ohmsShares }: Setting,
+  isOut: boolean,
 ): void {
   const laws = lawsOf(component, {
     dial: state.dials.get(component.id) ?? dialOf(component),
@@ -81,7 +94,6 @@ function addComponent(
     celsius,
     isPowered,
   });
-  const isOut = state.apart.has(component.id);
   building.addComponent(component.id, isOut ? withAllOpen(laws) : laws);
 }
 
@@ -98,6 +110,7 @@ class Building {
   readonly #nodes = new Map<string, number>([[bodyPoint, 0]]);
   readonly #branches: Branch[] = [];
   readonly #names: string[] = [];
+  readonly #branchOf = new Map<string, number>();
   readonly #watchers: Watcher[] = [];
   readonly #watcherIds: string[] = [];
   readonly #watcherAt = new Map<string, number>();
@@ -131,6 +144,11 @@ class Building {
     this.#push(name, this.#node(from), this.#node(to), law);
   }
 
+  /** Another name for the branch that was added last: a contact is one of both connectors. */
+  callAlso(name: string): void {
+    this.#branchOf.set(name, this.#branches.length - 1);
+  }
+
   addComponent(id: string, { branches, watcher }: ComponentLaws): void {
     const first = this.#branches.length;
     for (const { part, from, to, law } of branches)
@@ -143,6 +161,7 @@ class Building {
   }
 
   #push(name: string, from: number, to: number, law: NamedLaw): void {
+    this.#branchOf.set(name, this.#branches.length);
     this.#names.push(name);
     this.#branches.push({ from, to, law: this.#lawOf(law) });
   }
@@ -164,7 +183,7 @@ class Building {
     return {
       network: { nodeCount: nodes.size, branches: this.#branches, watchers: this.#watchers },
       nodeOf: ({ point, side }) => nodes.get(side === 'part' && pins.has(point) ? partSide(point) : point),
-      branchOf: new Map(this.#names.map((name, at) => [name, at])),
+      branchOf: this.#branchOf,
       namesOfNodes: [...nodes.keys()],
       namesOfBranches: this.#names,
       watcherIds: this.#watcherIds,
