@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from 'chai';
 import type { ElementHandle } from 'puppeteer-core';
-import { aUser, desk, pickFirst, tablet, type User } from '../support/user.js';
+import { aUser, desk, pickFirst, send, tablet, type User } from '../support/user.js';
 import { useWorld } from '../support/world.js';
 
 describe('the circuit of a bus', () => {
@@ -69,6 +69,18 @@ describe('the circuit of a bus', () => {
     expect(await ines.page.$$eval('h2', (heads) => heads.map(({ textContent }) => textContent))).to.include(
       'What the check says',
     );
+  });
+
+  it('says to an author what a reading should show, and which faults its limits are too wide for', async () => {
+    const ines = await aUser(world.browser, world.server.url, 'ines', desk);
+    await send(world.server.url, 'POST', '/api/plans/radiator-fan/draft');
+    await ines.goTo('/plans/radiator-fan/edit?part=steps&step=fuse31');
+    await ines.click('Edit the reading Voltage');
+    await ines.click('What should it show, by the circuit?');
+    await ines.see('By the circuit: 12.7 V');
+    await ines.see('No healthy vehicle is out of these limits.');
+    await ines.click('Too wide: moves it, and stays in spec');
+    await ines.see('Battery, 12 V, 110 Ah: weak');
   });
 
   it('takes a circuit file in, says what it replaces, and what is wrong with one that is none', async () => {

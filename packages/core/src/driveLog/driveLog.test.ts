@@ -146,7 +146,7 @@ describe('a log of another tool', () => {
     expect(row).to.be.within(26_000, 27_000);
     const read = reading.end();
     expect(read.ok ? 'read' : read.problem).to.include('Choose fewer values.');
-  }).timeout(20_000);
+  }).timeout(60_000);
 
   it('is read as it was written, whatever its delimiter, its decimal sign and its order', () => {
     const cell = fc.option(

@@ -10,6 +10,8 @@ export interface Expected {
   readonly healthy: MeterReading;
   /** Between what the healthy reading lies as parts are within their tolerance; in the unit of the reading. `undefined`: it has none. */
   readonly band: Band | undefined;
+  /** What it shows on each of the circuits that were drawn, the healthy one first; nothing where one shows no number. */
+  readonly drawn: readonly number[];
   readonly withFaults: readonly { readonly fault: Fault; readonly reading: MeterReading }[];
 }
 
@@ -39,8 +41,9 @@ export function expectedReading(
     values.push(numberOf(new PreparedCircuit(circuit, drawn, prepared).measure(probing)));
   }
   const known = values.filter((value) => value !== undefined);
-  const band = known.length < values.length ? undefined : { least: Math.min(...known), most: Math.max(...known) };
-  return { healthy, band, withFaults };
+  const drawn = known.length < values.length ? [] : known;
+  const band = drawn.length === 0 ? undefined : { least: Math.min(...drawn), most: Math.max(...drawn) };
+  return { healthy, band, drawn, withFaults };
 }
 
 /** The number that a reading shows, in its base unit; OL is without end. `undefined`: it shows none. */

@@ -48,11 +48,7 @@ describe('a circuit', () => {
     [
       'a pin that its other connector does not have',
       sound({
-        connectors: [
-          { ...plug, id: 'X1', pins: ['1', '3'], joins: 'X2' },
-          { ...plug, id: 'X2', pins: ['1'] },
-          plug,
-        ],
+        connectors: [{ ...plug, id: 'X1', pins: ['1', '3'], joins: 'X2' }, { ...plug, id: 'X2', pins: ['1'] }, plug],
       }),
       'Connector X1 has pin 3, and X2, into which it is plugged, has none of that name.',
     ],

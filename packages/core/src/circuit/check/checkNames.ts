@@ -74,7 +74,12 @@ function checkReferences(circuit: Circuit): readonly CircuitFinding[] {
       const lonely = other && pins.find((pin) => !other.pins.includes(pin));
       return lonely === undefined
         ? []
-        : [error(id, `Connector ${id} has pin ${lonely}, and ${joins}, into which it is plugged, has none of that name.`)];
+        : [
+            error(
+              id,
+              `Connector ${id} has pin ${lonely}, and ${joins}, into which it is plugged, has none of that name.`,
+            ),
+          ];
     }),
     ...circuit.wires.flatMap(({ id, twistedWith }) =>
       twistedWith !== null && (!wires.has(twistedWith) || twistedWith === id)

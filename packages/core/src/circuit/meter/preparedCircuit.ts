@@ -33,7 +33,7 @@ interface Phase {
 
 const nothing: Change = { laws: new Map(), bridges: [] };
 
-/** What a component that is open at both ends cannot be told from: less of the current is none that one measures too. */
+/** Of the current of the ohmmeter: a component that takes less is not measured with the others. */
 const throughShare = 0.01;
 
 /**

@@ -45,7 +45,12 @@ export function compile(circuit: Circuit, setting: Setting = plainSetting): Comp
   // What has the name of a connector is out when that is unplugged: the part itself stays whole.
   const connectorIds = new Set(circuit.connectors.map(({ id }) => id));
   for (const component of circuit.components)
-    addComponent(building, component, setting, setting.state.apart.has(component.id) && !connectorIds.has(component.id));
+    addComponent(
+      building,
+      component,
+      setting,
+      setting.state.apart.has(component.id) && !connectorIds.has(component.id),
+    );
   return building.end();
 }
 

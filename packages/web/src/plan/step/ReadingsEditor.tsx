@@ -24,6 +24,7 @@ import classes from '../fields/editorFields.module.css';
 import { FormulaInput } from '../fields/FormulaInput';
 import { SpecEditor } from '../limits/SpecEditor';
 import { specKinds, specOfKind, withCutAt } from '../limits/specKinds';
+import { ByCircuit } from './ByCircuit';
 import { CaptureEditor } from './CaptureEditor';
 import { ExpectationsEditor } from './ExpectationsEditor';
 import type { EditStep } from './editStep';
@@ -34,12 +35,13 @@ import { useOpenParts } from './openParts';
 import { WatchEditor } from './WatchEditor';
 
 interface ReadingsProps {
+  readonly stepId: string;
   readonly readings: readonly StepReading[];
   readonly editStep: EditStep;
 }
 
 /** The readings of a step with their limits. */
-export const ReadingsEditor = memo(function ReadingsEditor({ readings, editStep }: ReadingsProps) {
+export const ReadingsEditor = memo(function ReadingsEditor({ stepId, readings, editStep }: ReadingsProps) {
   const { read } = useEdits();
   const { show } = useOpenParts();
   const add = () => {
@@ -53,7 +55,7 @@ export const ReadingsEditor = memo(function ReadingsEditor({ readings, editStep 
     <section className={classes.parts} aria-label="Readings">
       {readings.map((reading, index) => (
         // The id is what can be typed, so it cannot be the key.
-        <ReadingPart key={index} part={partOf(index)} reading={reading} editStep={editStep} />
+        <ReadingPart key={index} stepId={stepId} part={partOf(index)} reading={reading} editStep={editStep} />
       ))}
       <AddPart label="Add a reading" onAdd={add} />
     </section>
@@ -66,13 +68,14 @@ const fallbackName = 'reading';
 const partOf = (index: number): string => `reading ${index}`;
 
 interface PartProps {
+  readonly stepId: string;
   readonly part: string;
   readonly reading: StepReading;
   readonly editStep: EditStep;
 }
 
 /** A reading with its limits on the ruler, on which cuts can be dragged; pressed, all of it is written. */
-const ReadingPart = memo(function ReadingPart({ part, reading, editStep }: PartProps) {
+const ReadingPart = memo(function ReadingPart({ stepId, part, reading, editStep }: PartProps) {
   const { id, name, spec, derivedFrom } = reading;
   const { isLocked } = useOpenParts();
   const moveCut = (index: number, value: number) =>
@@ -104,15 +107,17 @@ const ReadingPart = memo(function ReadingPart({ part, reading, editStep }: PartP
         )
       }
     >
-      <ReadingEditor reading={reading} editStep={editStep} />
+      <ReadingEditor stepId={stepId} reading={reading} editStep={editStep} />
     </InPlace>
   );
 });
 
 const ReadingEditor = memo(function ReadingEditor({
+  stepId,
   reading,
   editStep,
 }: {
+  readonly stepId: string;
   readonly reading: StepReading;
   readonly editStep: EditStep;
 }) {
@@ -147,6 +152,7 @@ const ReadingEditor = memo(function ReadingEditor({
           })
         }
       />
+      <ByCircuit stepId={stepId} reading={reading} />
       <details className={classes.more} open={isUncommon(reading)}>
         <summary>Formulas, a hook-up of its own, values of the vehicle, captures, what suspects make it show</summary>
         <SimpleGrid cols={2} spacing="sm">

@@ -67,7 +67,7 @@ export function StepEditor({ step, isNew }: EditorProps) {
           <StepHookUp hookUp={step.hookUp} editStep={editStep} />
           <StepActuator actuator={step.actuator} editStep={editStep} />
           <Instruction instruction={step.instruction} editStep={editStep} />
-          <ReadingsEditor readings={step.readings} editStep={editStep} />
+          <ReadingsEditor stepId={step.id} readings={step.readings} editStep={editStep} />
           <OutcomesEditor stepId={step.id} readings={step.readings} outcomes={step.outcomes} editStep={editStep} />
           <Effort effort={step.effort} partCardIds={step.partCardIds} editStep={editStep} />
         </fieldset>
