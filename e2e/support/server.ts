@@ -32,23 +32,37 @@ export async function openServer(): Promise<RunningServer> {
   const folder = await mkdtemp(join(tmpdir(), 'probe-trail-e2e-'));
   const demoWorld = process.env[demoWorldVariable];
   if (demoWorld) await cp(demoWorld, folder, { recursive: true });
-  const port = await freePort();
-  let child: ChildProcess | undefined;
+  const { port, child: first } = await atFreePort(folder);
+  let child = first;
   const start = async () => {
     child = await spawnServer(port, folder);
   };
   const end = (signal: NodeJS.Signals) => async () => {
-    const ending = new Promise((resolve) => child?.once('exit', resolve));
-    child?.kill(signal);
+    const ending = new Promise((resolve) => child.once('exit', resolve));
+    child.kill(signal);
     await ending;
   };
-  await start();
-  const pid = () => child?.pid ?? 0;
+  const pid = () => child.pid ?? 0;
   const memoryMB = () => residentMB(pid());
   return { url: `http://localhost:${port}`, folder, kill: end('SIGKILL'), stop: end('SIGTERM'), start, pid, memoryMB };
 }
 
-/** A port that nobody listens at: stories run beside each other. */
+/** Stories run beside each other: between the moment in which a port is free and the start of the server another one may have taken it. */
+async function atFreePort(folder: string): Promise<{ port: number; child: ChildProcess }> {
+  for (let attempt = 1; ; attempt += 1) {
+    const port = await freePort();
+    try {
+      return { port, child: await spawnServer(port, folder) };
+    } catch (error) {
+      const isTaken = error instanceof Error && error.message.includes('is taken by another program');
+      if (!isTaken || attempt === mostAttempts) throw error;
+    }
+  }
+}
+
+const mostAttempts = 3;
+
+/** A port that nobody listens at. */
 async function freePort(): Promise<number> {
   const listener = createServer().listen(0, 'localhost');
   await once(listener, 'listening');

@@ -158,7 +158,7 @@ type Entry = readonly [unknown: number, factor: number];
 
 /** A row that is added to the equations, or the change of one that is in them: what it does, and what it asks for. */
 interface Extra {
-  readonly column: Column;
+  readonly column: () => Column;
   readonly entries: readonly Entry[];
   /** Factor of itself. */
   readonly own: number;
@@ -266,10 +266,17 @@ function withTies(base: Base, laws: ReadonlyMap<number, ActingLaw>, bridges: rea
 }
 
 function extraOfBridge(base: Base, { from, to, ohms, volts }: Bridge): Extra {
-  const all = base.columnOf(to).all.slice();
-  addTimes(all, base.columnOf(from).all, -1);
+  let made: Column | undefined;
+  const make = (): Column => {
+    const all = base.columnOf(to).all.slice();
+    addTimes(all, base.columnOf(from).all, -1);
+    return base.columnFrom(all);
+  };
   return {
-    column: base.columnFrom(all),
+    column: () => {
+      made ??= make();
+      return made;
+    },
     entries: [
       [from, 1],
       [to, -1],
@@ -297,7 +304,7 @@ function extraOfBranch(base: Base, at: number, law: ActingLaw, point: number, li
   if (!branch || !lawBefore || !before) throw new Error(`there is no branch ${at}`);
   const own = network.nodeCount + at;
   return {
-    column: base.columnOf(own),
+    column: () => base.columnOf(own),
     entries: [...entriesOf(branch, law, line, own, 1), ...entriesOf(branch, lawBefore, before, own, -1)],
     own: 1,
     right: line.source - before.source,
@@ -327,6 +334,9 @@ function addCurve(base: Base, at: number, point: number, asked: Extra[], sum: Su
   return before;
 }
 
+// Where everything that is asked for is so already, nothing changes: a fault in a part without a current, before its relay has pulled in.
+const alreadySo = 1e-14;
+
 /** Solves for how much of each extra there is, and adds them to the sum. @returns `undefined` where nothing fits all */
 function solveExtras(asked: readonly Extra[], sum: Sum): readonly number[] | undefined {
   if (asked.length === 0) return asked.map(() => 0);
@@ -335,16 +345,18 @@ function solveExtras(asked: readonly Extra[], sum: Sum): readonly number[] | und
     for (const [of, factor] of entries) left -= factor * sum.at(of);
     return left;
   });
+  if (rights.every((right) => Math.abs(right) <= alreadySo)) return asked.map(() => 0);
+  const columns = asked.map(({ column }) => column());
   const rows = asked.map(({ entries, own }, row) =>
-    asked.map(({ column }, place) => {
+    columns.map(({ all }, place) => {
       let value = row === place ? own : 0;
-      for (const [of, factor] of entries) value += factor * (column.all[of] ?? 0);
+      for (const [of, factor] of entries) value += factor * (all[of] ?? 0);
       return value;
     }),
   );
   const shares = solveDense(rows, rights);
   if (!shares) return undefined;
-  for (const [at, { column }] of asked.entries()) sum.add(column, shares[at] ?? 0);
+  for (const [at, column] of columns.entries()) sum.add(column, shares[at] ?? 0);
   return shares;
 }
 
