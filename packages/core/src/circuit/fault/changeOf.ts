@@ -1,6 +1,6 @@
 import type { Compiled } from '../network/compile.js';
 import type { Law, SteadyLaw } from '../network/network.js';
-import type { Bridge, Change } from '../solver/lowRank.js';
+import type { Bridge, Change } from '../solver/base.js';
 import type { Fault } from './fault.js';
 
 /** The two ends of the supply, between which a short to feed or to ground goes. */

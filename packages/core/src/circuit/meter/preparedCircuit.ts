@@ -6,8 +6,8 @@ import { type Compiled, compile, plainSetting, type Setting } from '../network/c
 import { dialOf, isPulsed } from '../network/componentLaws.js';
 import { Islands } from '../network/islands.js';
 import { lawAsJudged } from '../network/network.js';
+import type { Change } from '../solver/base.js';
 import type { Frame } from '../solver/frame.js';
-import type { Change } from '../solver/lowRank.js';
 import { type ChangedSolution, SolvedNetwork } from '../solver/solvedNetwork.js';
 import type { Unsettled } from '../solver/solveNetwork.js';
 import {

@@ -1,7 +1,8 @@
 import type { Branch, Judged, Network } from '../network/network.js';
+import { Base, type Bridge, type Change } from './base.js';
 import { type Frame, frameOf } from './frame.js';
 import { canBeJudged, judgedBranches } from './judge.js';
-import { Base, type Bridge, type Change, type Changed, lowRank } from './lowRank.js';
+import { type Changed, lowRank } from './lowRank.js';
 import {
   keyOf,
   operate,
